@@ -1,0 +1,26 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+
+namespace EarthyTuft.Core.Carding;
+
+/// <summary>Carding: opening and mixing between toothed cloths.</summary>
+public static class CardingStep
+{
+    /// <summary>Above this staple length, in millimetres, fibre is combed rather than carded (handbook section 9).</summary>
+    public const double LongestMillimetres = 125;
+
+    /// <summary>What is particular to carding.</summary>
+    public static readonly StepDefinition Definition = new(
+        StepKind.Card,
+        [LotForm.Clean, LotForm.Cloud, LotForm.Batt, LotForm.Noil],
+        [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],
+        [LossKind.CardWaste, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.Dust, LossKind.Kemp],
+        ByDifference: null,
+        MayFindByDifference: true,
+        WeighingState.Rested,
+        new(0.90, 0.98),
+        new(
+            "Teeth stab; a drum draws in fingers, hair and sleeves; the dust harms lungs.",
+            "Tie back hair and sleeves, keep the other hand behind, switch off before clearing, wear a mask or go outdoors.",
+            "The maker's sheet for the machine comes first; for a stab or a cough see a doctor."));
+}

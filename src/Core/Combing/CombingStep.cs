@@ -1,0 +1,26 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+
+namespace EarthyTuft.Core.Combing;
+
+/// <summary>Combing: locks drawn through tines; the product is top, the short and tangled rest is noil.</summary>
+public static class CombingStep
+{
+    /// <summary>Below this staple length, in millimetres, fibre is not combed (handbook section 12).</summary>
+    public const double ShortestMillimetres = 40;
+
+    /// <summary>What is particular to combing.</summary>
+    public static readonly StepDefinition Definition = new(
+        StepKind.Comb,
+        [LotForm.Clean, LotForm.Batt, LotForm.Roving, LotForm.Top],
+        [LotForm.Top, LotForm.Noil],
+        [LossKind.Noil, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.WeatheredTips, LossKind.Dust],
+        ByDifference: null,
+        MayFindByDifference: true,
+        WeighingState.Rested,
+        new(0.65, 0.92),
+        new(
+            "Tines stab deep, and long sessions strain shoulder and wrist.",
+            "Stroke away from the body, clamp the pad, cover the tines when you step away, take pauses.",
+            "Keep tetanus protection up to date: ask a doctor. Pain means stop and get advice."));
+}

@@ -1,0 +1,83 @@
+namespace EarthyTuft.Core.Ledger;
+
+/// <summary>What a step's balance says.</summary>
+public enum Standing
+{
+    /// <summary>Something is not known yet, so nothing can be said.</summary>
+    Open,
+
+    /// <summary>The gap is no larger than three standard deviations.</summary>
+    Fits,
+
+    /// <summary>More is missing than the weighings explain.</summary>
+    Suspicious,
+
+    /// <summary>More came out than went in.</summary>
+    Impossible,
+}
+
+/// <summary>
+/// The balance of one step in reference mass: <c>in + gains = kept out + weighed losses + by difference + unaccounted</c>.
+/// </summary>
+/// <param name="In">Taken from lots, null when not known.</param>
+/// <param name="Gains">Taken up.</param>
+/// <param name="Kept">Given to new lots, null when not known.</param>
+/// <param name="WeighedLosses">Losses that were weighed.</param>
+/// <param name="ByDifference">The loss found from the rest, when one was left to be found so and all else is known.</param>
+/// <param name="Unaccounted">What is left over when nothing is found by difference, and all is known.</param>
+/// <param name="Standing">What it comes to.</param>
+public sealed record Balance(
+    Estimate? In,
+    Estimate Gains,
+    Estimate? Kept,
+    Estimate? WeighedLosses,
+    Estimate? ByDifference,
+    Estimate? Unaccounted,
+    Standing Standing)
+{
+    /// <summary>How many standard deviations a gap may reach and still fit (handbook section 4).</summary>
+    public const double Bound = 3;
+
+    /// <summary>Kept over taken, null when either is unknown or nothing went in.</summary>
+    public double? Yield => In is { Mass.Grams: > 0 } taken && Kept is { } kept ? kept.Mass.Grams / taken.Mass.Grams : null;
+
+    /// <summary>Strikes the balance of a step from the masses of its flows.</summary>
+    /// <param name="flows">Each flow with its mass, null where not known.</param>
+    public static Balance Of(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows)
+    {
+        var taken = Total(flows, f => f.Role == FlowRole.In);
+        var gains = Total(flows, f => f.Role == FlowRole.Gain) ?? LinearForm.Nothing;
+        var kept = Total(flows, f => f.Role == FlowRole.Out);
+        var losses = Total(flows, f => f.Role == FlowRole.Loss && f.Amount != Amount.ByDifference);
+        var byDifference = flows.Any(f => f.Flow.Amount == Amount.ByDifference);
+
+        var rest = taken is null || kept is null || losses is null ? null : taken + gains - kept - losses;
+        var estimate = rest?.Estimate;
+        return new Balance(
+            taken?.Estimate,
+            gains.Estimate,
+            kept?.Estimate,
+            losses?.Estimate,
+            byDifference ? estimate : null,
+            byDifference ? null : estimate,
+            Judge(estimate, byDifference));
+    }
+
+    /// <summary>What a gap comes to. A loss found by difference may be as large as it likes, but not below nothing.</summary>
+    /// <param name="gap">In and gains less kept and weighed losses; null when not known.</param>
+    /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>
+    public static Standing Judge(Estimate? gap, bool byDifference) => gap switch
+    {
+        null => Standing.Open,
+        // A billionth of a gram keeps rounding from telling "nothing on nothing" apart.
+        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => Standing.Impossible,
+        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => Standing.Suspicious,
+        _ => Standing.Fits,
+    };
+
+    private static LinearForm? Total(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows, Func<Flow, bool> which)
+    {
+        var chosen = flows.Where(f => which(f.Flow)).ToArray();
+        return chosen.All(f => f.Mass is not null) ? LinearForm.Sum(chosen.Select(f => f.Mass!)) : null;
+    }
+}

@@ -1,0 +1,166 @@
+namespace EarthyTuft.Core.Ledger;
+
+/// <summary>The steps an entry can log.</summary>
+public enum StepKind
+{
+    /// <summary>A fleece comes in.</summary>
+    TakeIn,
+
+    /// <summary>What spoils the rest is taken out.</summary>
+    Skirt,
+
+    /// <summary>Wax, suint and dirt out.</summary>
+    Wash,
+
+    /// <summary>Water out.</summary>
+    Dry,
+
+    /// <summary>Opened and mixed between toothed cloths.</summary>
+    Card,
+
+    /// <summary>Drawn through tines.</summary>
+    Comb,
+}
+
+/// <summary>Which way a flow goes through a step.</summary>
+public enum FlowRole
+{
+    /// <summary>Taken from a lot.</summary>
+    In,
+
+    /// <summary>Taken up from elsewhere: dye, dressing.</summary>
+    Gain,
+
+    /// <summary>Given to a new lot.</summary>
+    Out,
+
+    /// <summary>Left the course.</summary>
+    Loss,
+}
+
+/// <summary>How a flow's mass is known.</summary>
+public enum Amount
+{
+    /// <summary>It was weighed.</summary>
+    Weighed,
+
+    /// <summary>All that was left of the lot, not weighed again.</summary>
+    Whole,
+
+    /// <summary>A loss found from the rest of the balance.</summary>
+    ByDifference,
+
+    /// <summary>Nobody weighed it.</summary>
+    NotWeighed,
+}
+
+/// <summary>What is lost on the way.</summary>
+public enum LossKind
+{
+    /// <summary>Belly, britch, stained and matted edges.</summary>
+    Skirtings,
+
+    /// <summary>Dung tags.</summary>
+    DungTags,
+
+    /// <summary>Dirt and sand.</summary>
+    DirtAndSand,
+
+    /// <summary>Wax and suint.</summary>
+    WaxAndSuint,
+
+    /// <summary>Hay, seed, burr, straw.</summary>
+    VegetableMatter,
+
+    /// <summary>Short bits where the shears passed twice.</summary>
+    SecondCuts,
+
+    /// <summary>Weathered tips.</summary>
+    WeatheredTips,
+
+    /// <summary>Guard hair.</summary>
+    GuardHair,
+
+    /// <summary>Kemp.</summary>
+    Kemp,
+
+    /// <summary>Short and tangled rest of combing.</summary>
+    Noil,
+
+    /// <summary>Card waste.</summary>
+    CardWaste,
+
+    /// <summary>Seed and trash of cotton.</summary>
+    SeedAndTrash,
+
+    /// <summary>Dust.</summary>
+    Dust,
+
+    /// <summary>Locks kept for reference.</summary>
+    ReferenceLocks,
+
+    /// <summary>Spilled.</summary>
+    Spilled,
+
+    /// <summary>Anything else.</summary>
+    Other,
+}
+
+/// <summary>What became of a loss.</summary>
+public enum Fate
+{
+    /// <summary>Composted.</summary>
+    Compost,
+
+    /// <summary>Spread as mulch.</summary>
+    Mulch,
+
+    /// <summary>Sown.</summary>
+    Sown,
+
+    /// <summary>Kept as stock.</summary>
+    KeptAsStock,
+
+    /// <summary>Kept as lower grade.</summary>
+    KeptAsLowerGrade,
+
+    /// <summary>Thrown away.</summary>
+    Discarded,
+
+    /// <summary>Given away.</summary>
+    GivenAway,
+}
+
+/// <summary>What a step can add.</summary>
+public enum GainKind
+{
+    /// <summary>Dye taken up.</summary>
+    Dye,
+
+    /// <summary>Dressing taken up.</summary>
+    Dressing,
+}
+
+/// <summary>What the ledger knows of kinds of loss.</summary>
+public static class LossKinds
+{
+    /// <summary>Fibre, and so moist like the lot it came from; the rest is counted at its weight.</summary>
+    /// <param name="kind">The kind.</param>
+    public static bool IsFibre(this LossKind kind) =>
+        kind is not (LossKind.DirtAndSand or LossKind.WaxAndSuint or LossKind.VegetableMatter or LossKind.SeedAndTrash or LossKind.Dust);
+}
+
+/// <summary>One mass going through one step.</summary>
+/// <param name="Id">The flow's id.</param>
+/// <param name="Role">Which way it goes.</param>
+/// <param name="Amount">How its mass is known.</param>
+/// <param name="LotId">The lot taken from or made; null for gains and losses.</param>
+/// <param name="Weighing">The weighing in reference mass; null when not weighed or damp.</param>
+/// <param name="EmptiesLot">For a taking: nothing of the lot was left afterwards.</param>
+public sealed record Flow(Guid Id, FlowRole Role, Amount Amount, Guid? LotId, ReferenceWeighing? Weighing, bool EmptiesLot = false);
+
+/// <summary>One logged step as the sums see it.</summary>
+/// <param name="Id">The entry's id.</param>
+/// <param name="Step">What was done.</param>
+/// <param name="Flows">Everything that went in and came out.</param>
+public sealed record Entry(Guid Id, StepKind Step, IReadOnlyList<Flow> Flows);

@@ -1,0 +1,68 @@
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Ledger;
+
+/// <summary>A mass with its standard deviation, both in reference mass.</summary>
+/// <param name="Mass">The value; a difference may be negative.</param>
+/// <param name="Sigma">Its standard deviation in grams, zero or more.</param>
+public sealed record Estimate(Mass Mass, double Sigma);
+
+/// <summary>
+/// A sum of weighings with signs: every mass in the ledger that is known at all is one. Keeping the sum and not only its value
+/// lets the sitting's shared error cancel where it should: with a the signs, the variance is a V a' (handbook section 4).
+/// </summary>
+public sealed class LinearForm
+{
+    private readonly Dictionary<Guid, (double Factor, ReferenceWeighing Weighing)> terms;
+
+    private LinearForm(Dictionary<Guid, (double, ReferenceWeighing)> terms) => this.terms = terms;
+
+    /// <summary>The empty sum.</summary>
+    public static LinearForm Nothing { get; } = new([]);
+
+    /// <summary>One weighing.</summary>
+    /// <param name="weighing">The weighing.</param>
+    public static LinearForm Of(ReferenceWeighing weighing) => new(new() { [weighing.Id] = (1, weighing) });
+
+    /// <summary>The weighings that take part and their factors.</summary>
+    public IEnumerable<(double Factor, ReferenceWeighing Weighing)> Terms => terms.Values;
+
+    /// <summary>Its value in grams.</summary>
+    public double Grams => terms.Values.Sum(t => t.Factor * t.Weighing.Grams);
+
+    /// <summary>Its variance in square grams.</summary>
+    public double Variance => terms.Values.Sum(t => t.Factor * t.Factor * t.Weighing.OwnVariance)
+        + terms.Values.GroupBy(t => t.Weighing.Sitting).Sum(sitting => Math.Pow(sitting.Sum(t => t.Factor * t.Weighing.Shared), 2));
+
+    /// <summary>Value and standard deviation.</summary>
+    public Estimate Estimate => new(Mass.FromGrams(Grams), Math.Sqrt(Math.Max(0, Variance)));
+
+    /// <summary>The sum of two; a weighing in both is counted once with its factors added.</summary>
+    public static LinearForm operator +(LinearForm a, LinearForm b) => a.Plus(1, b);
+
+    /// <summary>The difference of two; a weighing in both cancels.</summary>
+    public static LinearForm operator -(LinearForm a, LinearForm b) => a.Plus(-1, b);
+
+    /// <summary>The sum of many.</summary>
+    /// <param name="forms">The forms.</param>
+    public static LinearForm Sum(IEnumerable<LinearForm> forms) => forms.Aggregate(Nothing, (a, b) => a + b);
+
+    private LinearForm Plus(double sign, LinearForm other)
+    {
+        var sum = new Dictionary<Guid, (double Factor, ReferenceWeighing Weighing)>(terms);
+        foreach (var (id, term) in other.terms)
+        {
+            var factor = sum.GetValueOrDefault(id).Factor + (sign * term.Factor);
+            if (factor == 0)
+            {
+                sum.Remove(id);
+            }
+            else
+            {
+                sum[id] = (factor, term.Weighing);
+            }
+        }
+
+        return new LinearForm(sum);
+    }
+}

@@ -1,0 +1,107 @@
+namespace EarthyTuft.Core.Ledger;
+
+// The idea, once. A flow's mass is either weighed or it is not. Two kinds of equation tie flows together: a step takes in what it gives
+// out (with unaccounted counted as nothing), and a lot that was emptied gave what it was made with. Wherever an equation has exactly one
+// mass that is not known, it gives that mass as a sum of weighings. Washed wool is weighed only when it is dry, so the drying tells what
+// went into it, that is what the washing gave, and so what left with the water: each found from the one before. Measured figures are
+// never replaced here; where everything in an equation was measured it is a check, and its gap is the balance's news.
+
+/// <summary>The masses of a family of entries, weighed or found from the rest.</summary>
+public sealed class Settling
+{
+    private readonly Dictionary<Guid, LinearForm> known = [];
+    private readonly Dictionary<Guid, Entry> entries;
+    private readonly Dictionary<Guid, Flow> madeBy = [];
+    private readonly ILookup<Guid, Flow> takings;
+
+    private Settling(IReadOnlyCollection<Entry> family)
+    {
+        entries = family.ToDictionary(e => e.Id);
+        takings = family.SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.In).ToLookup(f => f.LotId!.Value);
+        foreach (var flow in family.SelectMany(e => e.Flows))
+        {
+            if (flow.Role == FlowRole.Out)
+            {
+                madeBy[flow.LotId!.Value] = flow;
+            }
+
+            if (flow.Weighing is not null)
+            {
+                known[flow.Id] = LinearForm.Of(flow.Weighing);
+            }
+        }
+    }
+
+    /// <summary>Settles a family.</summary>
+    /// <param name="family">All entries that made or used the lots in question, each once.</param>
+    public static Settling Of(IReadOnlyCollection<Entry> family)
+    {
+        var settling = new Settling(family);
+        settling.Solve();
+        return settling;
+    }
+
+    /// <summary>A flow's mass, null when it cannot be told.</summary>
+    /// <param name="flow">A flow of the family.</param>
+    public LinearForm? Of(Flow flow) => known.GetValueOrDefault(flow.Id);
+
+    /// <summary>What a lot was made with, null when it cannot be told or its making is outside the family.</summary>
+    /// <param name="lotId">The lot.</param>
+    public LinearForm? Made(Guid lotId) => madeBy.TryGetValue(lotId, out var flow) ? Of(flow) : null;
+
+    /// <summary>What is left of a lot: nothing once it was emptied, null when it cannot be told.</summary>
+    /// <param name="lotId">The lot.</param>
+    public LinearForm? Left(Guid lotId)
+    {
+        var taken = takings[lotId].ToArray();
+        if (taken.Any(t => t.EmptiesLot))
+        {
+            return LinearForm.Nothing;
+        }
+
+        return Made(lotId) is { } made && taken.All(t => Of(t) is not null) ? made - LinearForm.Sum(taken.Select(t => Of(t)!)) : null;
+    }
+
+    /// <summary>The balance of one entry.</summary>
+    /// <param name="entryId">An entry of the family.</param>
+    public Balance BalanceOf(Guid entryId) => Balance.Of([.. entries[entryId].Flows.Select(f => (f, Of(f)))]);
+
+    private void Solve()
+    {
+        var equations = new List<(double Sign, Flow Flow)[]>();
+        foreach (var entry in entries.Values.Where(e => e.Step != StepKind.TakeIn))
+        {
+            equations.Add([.. entry.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f))]);
+        }
+
+        foreach (var (lotId, made) in madeBy)
+        {
+            var taken = takings[lotId].ToArray();
+            if (taken.Any(t => t.EmptiesLot))
+            {
+                equations.Add([(1.0, made), .. taken.Select(t => (-1.0, t))]);
+            }
+        }
+
+        // Each solved mass can complete only the equations it stands in, so a queue visits every equation a handful of times.
+        var standsIn = equations.SelectMany((e, i) => e.Select(t => (t.Flow.Id, i))).ToLookup(p => p.Id, p => p.i);
+        var queue = new Queue<int>(Enumerable.Range(0, equations.Count));
+        while (queue.TryDequeue(out var index))
+        {
+            var equation = equations[index];
+            var unknown = equation.Where(t => !known.ContainsKey(t.Flow.Id)).Take(2).ToArray();
+            if (unknown is not [var (sign, wanted)])
+            {
+                continue;
+            }
+
+            var plus = LinearForm.Sum(equation.Where(t => t.Sign > 0 && t.Flow.Id != wanted.Id).Select(t => known[t.Flow.Id]));
+            var minus = LinearForm.Sum(equation.Where(t => t.Sign < 0 && t.Flow.Id != wanted.Id).Select(t => known[t.Flow.Id]));
+            known[wanted.Id] = sign > 0 ? minus - plus : plus - minus;
+            foreach (var next in standsIn[wanted.Id])
+            {
+                queue.Enqueue(next);
+            }
+        }
+    }
+}

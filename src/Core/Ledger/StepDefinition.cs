@@ -1,0 +1,31 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
+
+namespace EarthyTuft.Core.Ledger;
+
+/// <summary>A hazard that belongs to a step, with the usual care (handbook section 18).</summary>
+/// <param name="Hazard">What can hurt.</param>
+/// <param name="Care">What people do about it.</param>
+/// <param name="DefersTo">Who has the last word.</param>
+public sealed record Caution(string Hazard, string Care, string DefersTo);
+
+/// <summary>What is particular to one step: the rest is the same for all and lives in <see cref="StepDesk"/>.</summary>
+/// <param name="Kind">The step.</param>
+/// <param name="Takes">Forms it can start from.</param>
+/// <param name="Gives">Forms it can make, the usual first.</param>
+/// <param name="UsualLosses">Kinds of loss to offer, the usual first.</param>
+/// <param name="ByDifference">The loss that is usually found by difference, null when nothing is.</param>
+/// <param name="MayFindByDifference">False where a loss by difference makes no sense.</param>
+/// <param name="UsualState">The state its outputs are usually weighed in.</param>
+/// <param name="TypicalYield">Kept over taken, clean fibre, as fractions (handbook section 13); null where the class decides.</param>
+/// <param name="Caution">The caution that stands at the step.</param>
+public sealed record StepDefinition(
+    StepKind Kind,
+    IReadOnlyList<LotForm> Takes,
+    IReadOnlyList<LotForm> Gives,
+    IReadOnlyList<LossKind> UsualLosses,
+    LossKind? ByDifference,
+    bool MayFindByDifference,
+    WeighingState UsualState,
+    Span? TypicalYield,
+    Caution Caution);

@@ -1,0 +1,174 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Ledger;
+
+/// <summary>A lot as the desk needs to know it.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Code">What is written on its bag.</param>
+/// <param name="Form">What it is.</param>
+/// <param name="Fibre">Its fibre.</param>
+/// <param name="CleanYield">Clean fibre expected of it in the grease.</param>
+/// <param name="Left">What is left of it, null when that cannot be told.</param>
+/// <param name="Since">When it last changed.</param>
+/// <param name="UsedUp">Whether nothing is left.</param>
+public sealed record SourceLot(Guid Id, string Code, LotForm Form, Fibre Fibre, Span CleanYield, LinearForm? Left, DateTimeOffset Since, bool UsedUp)
+{
+    /// <summary>What a weighing of it is made of.</summary>
+    public Nature Nature => Nature.Of(Fibre, Form, CleanYield);
+}
+
+/// <summary>Takes from a lot.</summary>
+/// <param name="Lot">The lot.</param>
+/// <param name="Weighing">What was taken, null for "all that is left, not weighed again".</param>
+/// <param name="All">Nothing was left afterwards.</param>
+public sealed record Taking(SourceLot Lot, Weighing? Weighing, bool All);
+
+/// <summary>Makes a new lot.</summary>
+/// <param name="Form">What it is.</param>
+/// <param name="Weighing">Its weight, null when nobody weighed it.</param>
+public sealed record Giving(LotForm Form, Weighing? Weighing);
+
+/// <summary>Loses something.</summary>
+/// <param name="Kind">What.</param>
+/// <param name="Fate">What became of it, null when it just went.</param>
+/// <param name="Weighing">Its weight, null when it is to be found by difference.</param>
+public sealed record Losing(LossKind Kind, Fate? Fate, Weighing? Weighing);
+
+/// <summary>Takes something up.</summary>
+/// <param name="Kind">What.</param>
+/// <param name="Weighing">Its weight.</param>
+public sealed record Gaining(GainKind Kind, Weighing Weighing);
+
+/// <summary>A step as someone wants it logged.</summary>
+/// <param name="Definition">The step's own rules.</param>
+/// <param name="From">What it took, at least one lot.</param>
+/// <param name="To">What it made, at least one lot.</param>
+/// <param name="Losses">What it lost, at most one by difference.</param>
+/// <param name="Gains">What it took up.</param>
+public sealed record StepCommand(
+    StepDefinition Definition,
+    IReadOnlyList<Taking> From,
+    IReadOnlyList<Giving> To,
+    IReadOnlyList<Losing> Losses,
+    IReadOnlyList<Gaining> Gains);
+
+/// <summary>What the desk makes of a step.</summary>
+/// <param name="Balance">The balance.</param>
+/// <param name="Flows">Every flow with its mass; takings, outputs, losses and gains in the order given.</param>
+/// <param name="Slip">The likeliest slip when it does not fit.</param>
+/// <param name="Fibre">The fibre of what was made.</param>
+public sealed record StepOutcome(Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Fibre Fibre);
+
+/// <summary>
+/// Decides what may be logged. Pure: the lots as they are and a command go in, an outcome or refusals come out.
+/// An impossible balance is an outcome, not a refusal: the entry is kept as a draft until someone confirms it with a reason.
+/// </summary>
+public static class StepDesk
+{
+    /// <summary>The most lots one step takes from or gives, and the most losses.</summary>
+    public const int MostFlows = 60;
+
+    /// <summary>Weighs a step up.</summary>
+    /// <param name="command">The step.</param>
+    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <returns>
+    /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
+    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
+    /// </returns>
+    public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl)
+    {
+        var guard = new Guard()
+            .Need(command.From.Count > 0, "from", "nothing-taken", "is empty: choose a lot to take from")
+            .Need(command.To.Count > 0, "to", "nothing-made", "is empty: a step makes at least one lot")
+            .Need(command.From.Count <= MostFlows && command.To.Count <= MostFlows && command.Losses.Count + command.Gains.Count <= MostFlows, "from", "too-many", $"is too long: at most {MostFlows} lots or losses fit in one entry")
+            .Need(command.From.Select(t => t.Lot.Id).Distinct().Count() == command.From.Count, "from", "twice", "names a lot twice")
+            .Need(command.From.Select(t => t.Lot.Fibre).Distinct().Count() <= 1, "from", "unlike-fibres", "holds unlike fibres: they are joined by blending, where each keeps its own moisture")
+            .Need(command.Losses.Count(l => l.Weighing is null) <= 1, "losses", "one-by-difference", "leaves more than one loss unweighed: only one can be found by difference");
+        if (!guard.Passed)
+        {
+            return Result<StepOutcome>.Refused(guard.Refusals);
+        }
+
+        CheckTakings(command, guard);
+        CheckRest(command, guard);
+        return guard.Then<StepOutcome>(() => Strike(command, usualBowl));
+    }
+
+    private static void CheckTakings(StepCommand command, Guard guard)
+    {
+        for (var i = 0; i < command.From.Count; i++)
+        {
+            var (lot, weighing, all) = command.From[i];
+            var field = $"from[{i}]";
+            guard.Need(command.Definition.Takes.Contains(lot.Form), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now")
+                .Need(!lot.UsedUp, field, "used-up", FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.Since:d MMM yyyy, HH:mm}"))
+                .Need(weighing is not null || all, field + ".mass", "not-weighed", "is missing: weigh what you take, or take all of it")
+                .Need(weighing is null || weighing.Logged > Mass.Zero, field + ".mass", "empty-lot", "is nothing: there is no such taking");
+            if (weighing is not null && lot.Left is { } left && ReferenceWeighing.Of(weighing, lot.Nature) is { } taken)
+            {
+                var over = (LinearForm.Of(taken) - left).Estimate;
+                var there = left.Estimate.Mass;
+                guard.Need(
+                    over.Mass.Grams <= (Balance.Bound * over.Sigma) + 1e-9,
+                    field + ".mass",
+                    "more-than-there",
+                    FormattableString.Invariant($"is more than is there: {lot.Code} holds {there} (rested at 65 %) since {lot.Since:d MMM yyyy, HH:mm}"));
+            }
+        }
+    }
+
+    private static void CheckRest(StepCommand command, Guard guard)
+    {
+        for (var i = 0; i < command.To.Count; i++)
+        {
+            guard.Need(command.Definition.Gives.Contains(command.To[i].Form), $"to[{i}].form", "wrong-form", "is not something this step makes")
+                .Need(command.To[i].Weighing is not { } w || w.Logged > Mass.Zero, $"to[{i}].mass", "empty-lot", "is nothing: leave the lot out, or weigh it");
+        }
+
+        guard.Need(
+            command.Definition.MayFindByDifference || command.Losses.All(l => l.Weighing is not null),
+            "losses",
+            "no-difference-here",
+            "leaves a loss to be found by difference, which cannot be told from water here: weigh it");
+    }
+
+    private static StepOutcome Strike(StepCommand command, Mass? usualBowl)
+    {
+        var source = command.From[0].Lot;
+        var flows = new List<(Flow, LinearForm?)>();
+        foreach (var (lot, weighing, all) in command.From)
+        {
+            flows.Add(Weighed(FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, weighing, lot.Nature, all, lot.Left));
+        }
+
+        foreach (var giving in command.To)
+        {
+            var nature = Nature.Of(source.Fibre, giving.Form, source.CleanYield);
+            flows.Add(Weighed(FlowRole.Out, giving.Weighing is null ? Amount.NotWeighed : Amount.Weighed, null, giving.Weighing, nature, false, null));
+        }
+
+        foreach (var losing in command.Losses)
+        {
+            flows.Add(Weighed(FlowRole.Loss, losing.Weighing is null ? Amount.ByDifference : Amount.Weighed, null, losing.Weighing, Nature.OfLoss(losing.Kind, source.Nature), false, null));
+        }
+
+        foreach (var gaining in command.Gains)
+        {
+            flows.Add(Weighed(FlowRole.Gain, Amount.Weighed, null, gaining.Weighing, Nature.Inert, false, null));
+        }
+
+        var balance = Balance.Of(flows);
+        var gap = balance.Unaccounted ?? balance.ByDifference;
+        var slip = balance.Standing is Standing.Suspicious or Standing.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
+        return new StepOutcome(balance, flows, slip, source.Fibre);
+    }
+
+    private static (Flow, LinearForm?) Weighed(FlowRole role, Amount amount, Guid? lot, Weighing? weighing, Nature nature, bool empties, LinearForm? otherwise)
+    {
+        var reference = weighing is null ? null : ReferenceWeighing.Of(weighing, nature);
+        var mass = reference is not null ? LinearForm.Of(reference) : weighing is null ? otherwise : null;
+        return (new Flow(Guid.CreateVersion7(), role, amount, lot, reference, empties), mass);
+    }
+}

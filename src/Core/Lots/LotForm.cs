@@ -1,0 +1,58 @@
+namespace EarthyTuft.Core.Lots;
+
+/// <summary>What a lot is at the moment.</summary>
+public enum LotForm
+{
+    /// <summary>In the grease, as shorn.</summary>
+    Raw,
+
+    /// <summary>In the grease, skirted and sorted.</summary>
+    Skirted,
+
+    /// <summary>Washed and still damp.</summary>
+    Washed,
+
+    /// <summary>Washed and dry, locks or loose.</summary>
+    Clean,
+
+    /// <summary>Opened by hand or lightly carded.</summary>
+    Cloud,
+
+    /// <summary>Rolled off hand cards across the fibre.</summary>
+    Rolag,
+
+    /// <summary>A sheet off a drum.</summary>
+    Batt,
+
+    /// <summary>Small, tight, rolled on a rod.</summary>
+    Puni,
+
+    /// <summary>Drawn off to a long supply after carding.</summary>
+    Roving,
+
+    /// <summary>Combed and drawn off.</summary>
+    Top,
+
+    /// <summary>What stayed in the combs, kept as fibre.</summary>
+    Noil,
+}
+
+/// <summary>What follows from a lot's form.</summary>
+public static class LotForms
+{
+    /// <summary>Still in the grease, so that only its clean part takes up moisture.</summary>
+    /// <param name="form">The form.</param>
+    public static bool IsGreasy(this LotForm form) => form is LotForm.Raw or LotForm.Skirted;
+
+    /// <summary>Ready to be drafted and spun.</summary>
+    /// <param name="form">The form.</param>
+    public static bool IsPrepared(this LotForm form) => form >= LotForm.Cloud && form != LotForm.Noil;
+
+    /// <summary>A preparation made on cards.</summary>
+    /// <param name="form">The form.</param>
+    public static bool IsCarded(this LotForm form) => form is LotForm.Cloud or LotForm.Rolag or LotForm.Batt or LotForm.Puni or LotForm.Roving;
+
+    /// <summary>The preparation that the agreed moisture allowance goes by.</summary>
+    /// <param name="form">The form.</param>
+    public static Fibres.Preparation Preparation(this LotForm form) => form == LotForm.Top ? Fibres.Preparation.Combed : Fibres.Preparation.Carded;
+}

@@ -1,0 +1,122 @@
+using EarthyTuft.Core.Ledger;
+
+namespace EarthyTuft.Core.Lots;
+
+/// <summary>A stretch of the ribbon: fibre of one lot on its way from the step that made it to one that used it, or to now.</summary>
+/// <param name="LotId">The lot.</param>
+/// <param name="FromEntryId">The step that made it.</param>
+/// <param name="ToEntryId">The step that took it, null for what is still there.</param>
+/// <param name="Grams">Reference mass; null when it cannot be told yet.</param>
+/// <param name="OnPath">Whether it belongs to the way of the lot in question, or only branches off.</param>
+public sealed record RibbonBand(Guid LotId, Guid FromEntryId, Guid? ToEntryId, double? Grams, bool OnPath);
+
+/// <summary>What leaves the ribbon at a step.</summary>
+/// <param name="EntryId">The step.</param>
+/// <param name="FlowId">The flow.</param>
+/// <param name="Grams">Reference mass; null when it cannot be told yet.</param>
+/// <param name="Share">Of what the step took, 0 to 1; null when not known.</param>
+/// <param name="ByDifference">Found from the rest and not weighed.</param>
+public sealed record RibbonStrand(Guid EntryId, Guid FlowId, double? Grams, double? Share, bool ByDifference);
+
+/// <summary>One step on the ribbon.</summary>
+/// <param name="EntryId">The step.</param>
+/// <param name="Column">Its place from the left: 0 for taking in, one more than the latest step it takes from.</param>
+/// <param name="Balance">Its balance.</param>
+public sealed record RibbonStage(Guid EntryId, int Column, Balance Balance);
+
+/// <summary>A lot's whole course: stages from left to right, bands between them, strands leaving downwards.</summary>
+/// <param name="Stages">By column.</param>
+/// <param name="Bands">Every stretch.</param>
+/// <param name="Strands">Every loss.</param>
+public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<RibbonBand> Bands, IReadOnlyList<RibbonStrand> Strands)
+{
+    /// <summary>Less than this, in grams, is not drawn as still there.</summary>
+    private const double Crumb = 0.5;
+
+    /// <summary>Works the ribbon of a lot out.</summary>
+    /// <param name="lotId">The lot in question.</param>
+    /// <param name="family">The entries that led to it and that followed from it.</param>
+    /// <param name="settling">Their masses.</param>
+    public static Ribbon Of(Guid lotId, IReadOnlyCollection<Entry> family, Settling settling)
+    {
+        var byId = family.ToDictionary(e => e.Id);
+        var madeIn = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e.Id))).ToDictionary(p => p.Value, p => p.Id);
+        var columns = Columns(family, madeIn);
+        var path = Path(lotId, byId, madeIn);
+
+        var bands = new List<RibbonBand>();
+        foreach (var (lot, from) in madeIn)
+        {
+            var takings = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In && f.LotId == lot).Select(f => (Entry: e, Flow: f))).ToArray();
+            bands.AddRange(takings.Select(t => new RibbonBand(lot, from, t.Entry.Id, settling.Of(t.Flow)?.Grams, path.Contains(lot))));
+            var left = settling.Left(lot)?.Grams;
+            if (!takings.Any(t => t.Flow.EmptiesLot) && (left is null || left > Crumb))
+            {
+                bands.Add(new RibbonBand(lot, from, null, left, path.Contains(lot)));
+            }
+        }
+
+        var stages = family.Select(e => new RibbonStage(e.Id, columns[e.Id], settling.BalanceOf(e.Id))).OrderBy(s => s.Column).ToArray();
+        var strands = stages.SelectMany(s => byId[s.EntryId].Flows
+            .Where(f => f.Role == FlowRole.Loss)
+            .Select(f => Strand(s, f, settling))).ToArray();
+        return new Ribbon(stages, [.. bands.OrderBy(b => columns[b.FromEntryId])], strands);
+    }
+
+    private static RibbonStrand Strand(RibbonStage stage, Flow flow, Settling settling)
+    {
+        var byDifference = flow.Amount == Amount.ByDifference;
+        var grams = byDifference ? stage.Balance.ByDifference?.Mass.Grams : settling.Of(flow)?.Grams;
+        return new RibbonStrand(stage.EntryId, flow.Id, grams, stage.Balance.In is { Mass.Grams: > 0 } taken ? grams / taken.Mass.Grams : null, byDifference);
+    }
+
+    private static Dictionary<Guid, int> Columns(IReadOnlyCollection<Entry> family, Dictionary<Guid, Guid> madeIn)
+    {
+        // Longest way from the left: entries are placed once everything they take from is.
+        var columns = new Dictionary<Guid, int>();
+        var waiting = new Queue<Entry>(family);
+        for (var idle = 0; waiting.Count > 0 && idle <= waiting.Count;)
+        {
+            var entry = waiting.Dequeue();
+            var before = entry.Flows.Where(f => f.Role == FlowRole.In && madeIn.ContainsKey(f.LotId!.Value)).Select(f => madeIn[f.LotId!.Value]).ToArray();
+            if (before.All(columns.ContainsKey))
+            {
+                columns[entry.Id] = before.Length == 0 ? 0 : before.Max(b => columns[b]) + 1;
+                idle = 0;
+            }
+            else
+            {
+                waiting.Enqueue(entry);
+                idle++;
+            }
+        }
+
+        return columns;
+    }
+
+    private static HashSet<Guid> Path(Guid lotId, Dictionary<Guid, Entry> byId, Dictionary<Guid, Guid> madeIn)
+    {
+        var takenBy = byId.Values.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (f.LotId!.Value, e))).ToLookup(p => p.Value, p => p.e);
+        var path = new HashSet<Guid> { lotId };
+        Walk(lot => madeIn.TryGetValue(lot, out var entry) ? Lots(byId[entry], FlowRole.In) : []);
+        Walk(lot => takenBy[lot].SelectMany(e => Lots(e, FlowRole.Out)));
+        return path;
+
+        void Walk(Func<Guid, IEnumerable<Guid>> next)
+        {
+            var seen = new HashSet<Guid> { lotId };
+            var open = new Stack<Guid>(seen);
+            while (open.TryPop(out var lot))
+            {
+                foreach (var other in next(lot).Where(seen.Add))
+                {
+                    open.Push(other);
+                }
+            }
+
+            path.UnionWith(seen);
+        }
+    }
+
+    private static IEnumerable<Guid> Lots(Entry entry, FlowRole role) => entry.Flows.Where(f => f.Role == role).Select(f => f.LotId!.Value);
+}

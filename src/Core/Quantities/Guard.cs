@@ -1,0 +1,51 @@
+namespace EarthyTuft.Core.Quantities;
+
+/// <summary>The edge rules every reckoning shares (handbook section 4, "Rules at the edges"): missing, non-finite and negative values are refused, and zero where it divides.</summary>
+public sealed class Guard
+{
+    private readonly List<Refusal> refusals = [];
+
+    /// <summary>What has been refused so far.</summary>
+    public IReadOnlyList<Refusal> Refusals => refusals;
+
+    /// <summary>True when nothing was refused.</summary>
+    public bool Passed => refusals.Count == 0;
+
+    /// <summary>Asks for a finite number of at least zero.</summary>
+    /// <param name="value">The number.</param>
+    /// <param name="field">Its name.</param>
+    public Guard NotNegative(double value, string field) => Need(double.IsFinite(value) && value >= 0, field, "out-of-range", "must be a number of zero or more");
+
+    /// <summary>Asks for a finite number above zero: it divides, or nothing could be that small.</summary>
+    /// <param name="value">The number.</param>
+    /// <param name="field">Its name.</param>
+    public Guard Positive(double value, string field) => Need(double.IsFinite(value) && value > 0, field, "out-of-range", "must be a number above zero");
+
+    /// <summary>Asks for a finite number between two bounds, both included.</summary>
+    /// <param name="value">The number.</param>
+    /// <param name="low">The lower bound.</param>
+    /// <param name="high">The upper bound.</param>
+    /// <param name="field">Its name.</param>
+    public Guard Within(double value, double low, double high, string field) =>
+        Need(double.IsFinite(value) && value >= low && value <= high, field, "out-of-range", FormattableString.Invariant($"must be between {low} and {high}"));
+
+    /// <summary>Asks for something to hold.</summary>
+    /// <param name="holds">Whether it does.</param>
+    /// <param name="field">The field at fault if not.</param>
+    /// <param name="code">The refusal's stable word.</param>
+    /// <param name="demand">The rest of the sentence after the field's name.</param>
+    public Guard Need(bool holds, string field, string code, string demand)
+    {
+        if (!holds)
+        {
+            refusals.Add(new Refusal(field, code, $"{field} {demand}."));
+        }
+
+        return this;
+    }
+
+    /// <summary>The reckoning's result, or what was refused.</summary>
+    /// <typeparam name="T">The result's type.</typeparam>
+    /// <param name="reckon">Runs only when everything passed.</param>
+    public Result<T> Then<T>(Func<Result<T>> reckon) => Passed ? reckon() : Result<T>.Refused(refusals);
+}

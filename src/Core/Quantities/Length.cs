@@ -1,0 +1,76 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace EarthyTuft.Core.Quantities;
+
+/// <summary>A length in millimetres, zero or more and finite.</summary>
+public readonly partial record struct Length
+{
+    /// <summary>Millimetres in an inch (exact by definition).</summary>
+    public const double MillimetresPerInch = 25.4;
+
+    private Length(double millimetres) => Millimetres = millimetres;
+
+    /// <summary>The length in millimetres.</summary>
+    public double Millimetres { get; }
+
+    /// <summary>A length of so many millimetres.</summary>
+    /// <param name="millimetres">Finite and not negative; throws <see cref="ArgumentOutOfRangeException"/> otherwise.</param>
+    public static Length FromMillimetres(double millimetres) =>
+        double.IsFinite(millimetres) && millimetres >= 0
+            ? new(millimetres)
+            : throw new ArgumentOutOfRangeException(nameof(millimetres), millimetres, "A length is a finite number of millimetres, zero or more.");
+
+    [GeneratedRegex(@"^(?<n>[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)(?: (?<top>[0-9]+)/(?<low>[0-9]+))? ?(?<u>mm|cm|in|inch|inches|"")?$", RegexOptions.CultureInvariant)]
+    private static partial Regex Pattern();
+
+    /// <summary>Reads a length: <c>112</c> (millimetres), <c>11.2 cm</c>, <c>4 1/2 in</c>.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <param name="field">The field to name in a refusal.</param>
+    /// <param name="most">The longest that is believed, in millimetres.</param>
+    /// <returns>A length above zero, or a refusal: <c>empty</c>, <c>not-a-length</c>, <c>negative</c>, <c>out-of-range</c>.</returns>
+    public static Result<Length> Read(string? text, string field, double most = 1000)
+    {
+        var typed = (text ?? "").Trim().ToLowerInvariant();
+        if (typed.Length == 0)
+        {
+            return new Refusal(field, "empty", "No length was given.");
+        }
+
+        if (typed[0] is '-' or '\u2212')
+        {
+            return new Refusal(field, "negative", "A length cannot be below nothing.");
+        }
+
+        var match = typed.Length > 40 ? Match.Empty : Pattern().Match(typed);
+        if (!match.Success)
+        {
+            return new Refusal(field, "not-a-length", $"\u201C{typed}\u201D does not read as a length. Write it like 112, 11.2 cm or 4 1/2 in.");
+        }
+
+        var number = Parse(match.Groups["n"].Value);
+        if (match.Groups["top"].Success)
+        {
+            var low = Parse(match.Groups["low"].Value);
+            if (low == 0)
+            {
+                return new Refusal(field, "not-a-length", "A fraction cannot have nothing below the line.");
+            }
+
+            number += Parse(match.Groups["top"].Value) / low;
+        }
+
+        var millimetres = number * (match.Groups["u"].Value switch
+        {
+            "" or "mm" => 1,
+            "cm" => 10,
+            _ => MillimetresPerInch,
+        });
+        return millimetres > 0 && millimetres <= most
+            ? new Length(millimetres)
+            : new Refusal(field, "out-of-range", FormattableString.Invariant($"A length here is above nothing and at most {most:0} mm."));
+    }
+
+    private static double Parse(string text) =>
+        double.Parse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture);
+}

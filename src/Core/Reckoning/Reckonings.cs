@@ -1,0 +1,55 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Reckoning;
+
+/// <summary>One reckoning that stands on its own: a named pure function with its own record of inputs and of outputs.</summary>
+/// <param name="Name">Kebab-case, stable.</param>
+/// <param name="Title">What it tells, for a heading.</param>
+/// <param name="Formula">The formula in words.</param>
+/// <param name="Source">Where it comes from.</param>
+/// <param name="Input">The input's record type.</param>
+/// <param name="Output">The output's record type.</param>
+/// <param name="Run">Takes an input of that type; the result is an output of the other.</param>
+public sealed record NamedReckoning(string Name, string Title, string Formula, string Source, Type Input, Type Output, Func<object, Result<object>> Run)
+{
+    /// <summary>Names a reckoning.</summary>
+    /// <typeparam name="TIn">Its input.</typeparam>
+    /// <typeparam name="TOut">Its output.</typeparam>
+    public static NamedReckoning Of<TIn, TOut>(string name, string title, string formula, string source, Func<TIn, Result<TOut>> run)
+        where TIn : class
+        where TOut : class => new(name, title, formula, source, typeof(TIn), typeof(TOut), input => run((TIn)input).Then<object>(output => output));
+}
+
+/// <summary>All reckonings by name. A room adds its own here and nothing else needs to change: door, list and screen follow.</summary>
+public static class Reckonings
+{
+    /// <summary>In the order of the handbook.</summary>
+    public static readonly IReadOnlyList<NamedReckoning> All =
+    [
+        NamedReckoning.Of<RegainInput, RegainOutput>(
+            "regain",
+            "How much water is in it",
+            "read the fibre's absorption curve at the room's humidity, in straight lines between its points",
+            "published absorption curves, typical, room temperature",
+            Regain.Reckon),
+        NamedReckoning.Of<ReferenceMassInput, ReferenceMassOutput>(
+            "reference-mass",
+            "What it would weigh elsewhere",
+            "oven-dry = weight / (1 + regain); reference = oven-dry \u00D7 (1 + regain at 65 %); trade = oven-dry \u00D7 (1 + agreed allowance)",
+            "absorption curves; allowances of Regulation (EU) 1007/2011, Annex IX",
+            Regain.ReckonMasses),
+        NamedReckoning.Of<FibresInSectionInput, FibresInSectionOutput>(
+            "fibres-in-section",
+            "Fibres side by side in a yarn",
+            "one fibre's tex = density \u00D7 \u03C0 \u00D7 diameter\u00B2 / 4 / 1000; fibres = yarn tex / fibre tex",
+            "round fibres, spread within the fibre ignored; counting it, about 6 % fewer",
+            Fineness.ReckonFibres),
+        NamedReckoning.Of<FinestSinglesInput, FinestSinglesOutput>(
+            "finest-singles",
+            "The finest singles it will make",
+            "finest tex = fewest fibres \u00D7 one fibre's tex; metres per 100 g = 100 000 / tex",
+            "35 fibres is a usual limit for hand spinning, typical",
+            Fineness.ReckonFinest),
+    ];
+}

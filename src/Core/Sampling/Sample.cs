@@ -1,0 +1,66 @@
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Sampling;
+
+/// <summary>Whether twist is let into the drafting zone.</summary>
+public enum Draw
+{
+    /// <summary>Less than a staple length at a time, twist held back.</summary>
+    Short,
+
+    /// <summary>A long span with twist running in.</summary>
+    Long,
+}
+
+/// <summary>The four corners made by two axes: how the fibre lies and whether twist is let in.</summary>
+public enum YarnKind
+{
+    /// <summary>Carded, twist let in.</summary>
+    Woollen,
+
+    /// <summary>Combed, twist let in.</summary>
+    SemiWoollen,
+
+    /// <summary>Carded, twist held back.</summary>
+    SemiWorsted,
+
+    /// <summary>Combed, twist held back.</summary>
+    Worsted,
+}
+
+/// <summary>The outcome of one preparation and one spin of one lot.</summary>
+/// <param name="Form">The preparation it was spun from.</param>
+/// <param name="Draw">The draw, null when not noted.</param>
+/// <param name="WrapsPerInch">Of the finished yarn, null when not measured.</param>
+/// <param name="Plies">How many, 1 for singles; null when not noted.</param>
+/// <param name="TwistAngleDegrees">Of the plies against the axis, null when not measured.</param>
+/// <param name="Verdict">What came of it, in words.</param>
+/// <param name="Uses">What it is good for, decided by the person.</param>
+public sealed record Sample(LotForm Form, Draw? Draw, double? WrapsPerInch, int? Plies, double? TwistAngleDegrees, string Verdict, IReadOnlyList<string> Uses)
+{
+    /// <summary>Checks a sample.</summary>
+    /// <param name="sample">The sample.</param>
+    /// <returns>The sample unchanged, or <c>not-prepared</c>, <c>out-of-range</c>, <c>too-long</c>.</returns>
+    public static Result<Sample> Check(Sample sample) => new Guard()
+        .Need(sample.Form.IsPrepared(), "lotId", "not-prepared", "names a lot that is not prepared yet: card or comb it first")
+        .Need(sample.WrapsPerInch is not { } wpi || wpi is >= 1 and <= 200, "wrapsPerInch", "out-of-range", "must be between 1 and 200")
+        .Need(sample.Plies is not { } plies || plies is >= 1 and <= 24, "plies", "out-of-range", "must be a whole number from 1 to 24")
+        .Need(sample.TwistAngleDegrees is not { } angle || angle is >= 0 and < 90, "twistAngleDegrees", "out-of-range", "must be from 0 to below 90 degrees")
+        .Need(sample.Verdict.Length <= 2000, "verdict", "too-long", "is longer than 2000 characters")
+        .Need(sample.Uses.Count <= 12 && sample.Uses.All(u => u.Length is > 0 and <= 60), "uses", "too-long", "holds at most twelve uses of up to 60 characters")
+        .Then<Sample>(() => sample);
+
+    /// <summary>The corner it stands in, null when the draw was not noted. Named here by the fibre's order first and the draw second.</summary>
+    public YarnKind? Kind => (Form.IsCarded(), Draw) switch
+    {
+        (_, null) => null,
+        (true, Sampling.Draw.Long) => YarnKind.Woollen,
+        (false, Sampling.Draw.Long) => YarnKind.SemiWoollen,
+        (true, _) => YarnKind.SemiWorsted,
+        (false, _) => YarnKind.Worsted,
+    };
+
+    /// <summary>The yarn's diameter in millimetres from its wraps: 25.4 / WPI (handbook section 15); null without wraps.</summary>
+    public double? DiameterMillimetres => Length.MillimetresPerInch / WrapsPerInch;
+}

@@ -1,0 +1,121 @@
+using EarthyTuft.Core.Assessing;
+using EarthyTuft.Data.Assessing;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Data.WeighLog;
+using EarthyTuft.Data.Workshops;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.Demo;
+
+/// <summary>Seeds the demo workshop once, through the same import that a workshop's own log takes.</summary>
+public static class DemoSeed
+{
+    private const string OwnerMail = "marrit@demo.invalid";
+
+    /// <summary>Finds the demo, or makes it. Any number of web processes may call it at the same time.</summary>
+    public static async Task<(Guid Owner, Guid Workshop)> Ensure(EarthyTuftDb db, WorkshopScope scope, DateTimeOffset now, CancellationToken stop)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock(726001)", stop);
+        var there = await db.Workshops.Where(w => w.IsDemo).Select(w => (Guid?)w.Id).FirstOrDefaultAsync(stop);
+        if (there is { } id)
+        {
+            var owner = await db.Memberships.Where(m => m.WorkshopId == id && m.Role == MemberRole.Owner).OrderBy(m => m.JoinedAt).Select(m => m.UserId).FirstAsync(stop);
+            return (owner, id);
+        }
+
+        var people = new[] { Person("Marrit", OwnerMail), Person("Tobin", "tobin@demo.invalid") };
+        db.Users.AddRange(people);
+        var shop = Founding.Found(db, "Lanternfold Shed", people[0].Id, "UTC", now.AddDays(-90));
+        shop.IsDemo = true;
+        shop.UsualBowlGrams = 186;
+        db.Memberships.Add(new MembershipRow { WorkshopId = shop.Id, UserId = people[1].Id, Role = MemberRole.Preparer, JoinedAt = now.AddDays(-90).ToStored() });
+        await db.SaveChangesAsync(stop);
+
+        scope.WorkshopId = shop.Id;
+        var import = new WeighLogImport(db, new ImportFacts(people[0].Id, people[0].DisplayName, now, TimeZoneInfo.Utc, shop.ScaleStepGrams));
+        var outcome = await import.Stage(DemoScenario.Rows(now), stop);
+        if (outcome.Refused.Count > 0)
+        {
+            throw new InvalidOperationException("The demo's own log was refused: " + string.Join("; ", outcome.Refused.Select(r => $"row {r.Row} {r.Column}: {r.Reason}")));
+        }
+
+        await import.Save(stop);
+        await AddLocks(db, now, stop);
+        await AddSamples(db, now, stop);
+        await transaction.CommitAsync(stop);
+        scope.WorkshopId = null;
+        return (people[0].Id, shop.Id);
+    }
+
+    // Nobody signs in as these two by password: they have none.
+    private static AppUser Person(string name, string mail) => new()
+    {
+        Id = Guid.CreateVersion7(),
+        DisplayName = name,
+        UserName = mail,
+        NormalizedUserName = mail.ToUpperInvariant(),
+        Email = mail,
+        NormalizedEmail = mail.ToUpperInvariant(),
+        SecurityStamp = Guid.NewGuid().ToString(),
+    };
+
+    private static async Task AddLocks(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    {
+        FleecePlace[] places = [FleecePlace.Shoulder, FleecePlace.Side, FleecePlace.Britch, FleecePlace.Back, FleecePlace.Neck, FleecePlace.Side, FleecePlace.Shoulder];
+        // Standard scores of a small sample, so that the asked CV comes out about right.
+        double[] scores = [0.25, -0.35, 1.35, -1.25, 0.7, -0.75, 0.05];
+        var lots = await db.Lots.ToDictionaryAsync(l => l.Code, stop);
+        foreach (var locks in DemoScenario.Locks)
+        {
+            for (var i = 0; i < locks.Count; i++)
+            {
+                var length = Math.Round(locks.Mean * (1 + (scores[i] * locks.CvPercent / 100)));
+                var span = length > 60 ? 50.0 : 30.0;
+                db.Locks.Add(new LockRow
+                {
+                    LotId = lots[locks.Lot].Id,
+                    Key = Guid.CreateVersion7(),
+                    Place = places[i],
+                    LengthMillimetres = length,
+                    Crimps = locks.CrimpsPerCentimetre > 0 ? (int)Math.Round(locks.CrimpsPerCentimetre * span / 10 * (1 + (scores[(i + 3) % 7] * 0.06))) : null,
+                    SpanMillimetres = locks.CrimpsPerCentimetre > 0 ? span : null,
+                    Wave = locks.Wave,
+                    MeasuredAt = now.AddDays(-1).ToStored(),
+                });
+            }
+        }
+
+        await db.SaveChangesAsync(stop);
+        foreach (var locks in DemoScenario.Locks)
+        {
+            await LockStore.CarryLength(db, lots[locks.Lot].Id, stop);
+        }
+    }
+
+    private static async Task AddSamples(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    {
+        var lots = await db.Lots.AsNoTracking().ToDictionaryAsync(l => l.Code, stop);
+        foreach (var sample in DemoScenario.Samples)
+        {
+            var lot = lots[sample.Lot];
+            db.Samples.Add(new SampleRow
+            {
+                LotId = lot.Id,
+                Key = Guid.CreateVersion7(),
+                Code = FormattableString.Invariant($"SM-{await db.NextNumber("SM-", stop):00}"),
+                Form = lot.Form,
+                Draw = sample.Draw,
+                WrapsPerInch = sample.Wpi,
+                Plies = sample.Plies,
+                TwistAngleDegrees = sample.Angle,
+                Verdict = sample.Verdict,
+                Uses = sample.Uses,
+                MadeAt = now.AddDays(-sample.DaysAgo).ToStored(),
+                Who = sample.Who,
+            });
+        }
+
+        await db.SaveChangesAsync(stop);
+    }
+}

@@ -1,0 +1,222 @@
+using System.Data;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+using Npgsql;
+
+namespace EarthyTuft.Data.Ledger;
+
+/// <summary>A flow as it is stored, with its entry, its newest weighing and its lot: one row of the family query.</summary>
+public sealed record FamilyFlow(
+    Guid EntryId,
+    StepKind Step,
+    DateTimeOffset DoneAt,
+    string Who,
+    int? Minutes,
+    string Notes,
+    string? ConfirmedBecause,
+    Guid FlowId,
+    FlowRole Role,
+    Amount Amount,
+    Guid? LotId,
+    LossKind? LossKind,
+    Fate? Fate,
+    GainKind? GainKind,
+    bool EmptiesLot,
+    double? SettledGrams,
+    double? SettledSigma,
+    double? LoggedGrams,
+    string? Typed,
+    WeighingState? State,
+    double? HumidityPercent,
+    double? ScaleStepGrams,
+    DateOnly? Sitting,
+    int? Revision,
+    FamilyLot? Lot);
+
+/// <summary>What the family query tells of a lot.</summary>
+public sealed record FamilyLot(Guid Id, string Code, LotForm Form, Fibre Fibre, string Parentage, Span CleanYield, string Animal, bool UsedUp);
+
+/// <summary>
+/// The entries that led to a lot and that followed from it, with everything that was taken from the lots on the way, in one query
+/// whatever their number. Settled and ready for balances, lineage and ribbon.
+/// </summary>
+public sealed class Family
+{
+    private const string Columns = """
+        select e.id, e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because,
+               f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.gain_kind, f.empties_lot, f.settled_grams, f.settled_sigma,
+               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision,
+               l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal, l.used_up_at is not null
+        from flows f
+        join entries e on e.id = f.entry_id
+        left join lots l on l.id = f.lot_id
+        left join lateral (select * from weighings w where w.flow_id = f.id order by w.revision desc limit 1) w on true
+        """;
+
+    private const string ByLot = $"""
+        with recursive
+        up(lot) as (
+            select l.id from lots l where l.id = any($1) and l.workshop_id = $2
+            union
+            select i.lot_id from up
+            join flows o on o.lot_id = up.lot and o.role = 'Out'
+            join flows i on i.entry_id = o.entry_id and i.role = 'In'),
+        down(lot) as (
+            select l.id from lots l where l.id = any($1) and l.workshop_id = $2
+            union
+            select o.lot_id from down
+            join flows i on i.lot_id = down.lot and i.role = 'In'
+            join flows o on o.entry_id = i.entry_id and o.role = 'Out'),
+        family(entry) as (
+            select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id)
+        {Columns}
+        where f.entry_id in (select entry from family)
+        order by e.done_at, e.recorded_at, e.id, f.ordinal
+        """;
+
+    private const string AroundLots = $"""
+        {Columns}
+        where f.lot_id = any($1) and f.workshop_id = $2
+        order by e.done_at, e.recorded_at, e.id, f.ordinal
+        """;
+
+    private const string EveryEntry = $"""
+        {Columns}
+        where f.workshop_id = $1
+        order by e.done_at, e.recorded_at, e.id, f.ordinal
+        """;
+
+    private Family(IReadOnlyList<FamilyFlow> flows)
+    {
+        Flows = flows;
+        Lots = flows.Select(f => f.Lot).OfType<FamilyLot>().DistinctBy(l => l.Id).ToDictionary(l => l.Id);
+        var made = flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
+        Entries = [.. flows.GroupBy(f => f.EntryId).Select(g => ToEntry([.. g], made))];
+        Settling = Settling.Of(Entries);
+    }
+
+    /// <summary>Every stored flow, oldest entry first.</summary>
+    public IReadOnlyList<FamilyFlow> Flows { get; }
+
+    public IReadOnlyDictionary<Guid, FamilyLot> Lots { get; }
+
+    public IReadOnlyList<Entry> Entries { get; }
+
+    public Settling Settling { get; }
+
+    /// <summary>The family of some lots.</summary>
+    public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, ByLot, stop, lotIds, db.Workshop));
+
+    /// <summary>Only what made some lots and what took from them: enough to know what is left.</summary>
+    public static async Task<Family> Around(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, AroundLots, stop, lotIds, db.Workshop));
+
+    /// <summary>Every entry of the workshop.</summary>
+    public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken stop) => new(await Read(db, EveryEntry, stop, db.Workshop));
+
+    private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken stop, params object[] parameters)
+    {
+        var connection = (NpgsqlConnection)db.Database.GetDbConnection();
+        var opened = connection.State != ConnectionState.Open;
+        if (opened)
+        {
+            await db.Database.OpenConnectionAsync(stop);
+        }
+
+        try
+        {
+            await using var command = new NpgsqlCommand(sql, connection);
+            foreach (var value in parameters)
+            {
+                command.Parameters.Add(new NpgsqlParameter { Value = value });
+            }
+
+            await using var reader = await command.ExecuteReaderAsync(stop);
+            var flows = new List<FamilyFlow>();
+            while (await reader.ReadAsync(stop))
+            {
+                flows.Add(Row(reader));
+            }
+
+            return flows;
+        }
+        finally
+        {
+            if (opened)
+            {
+                await db.Database.CloseConnectionAsync();
+            }
+        }
+    }
+
+    private static FamilyFlow Row(NpgsqlDataReader r)
+    {
+        T? Maybe<T>(int i)
+            where T : struct => r.IsDBNull(i) ? null : r.GetFieldValue<T>(i);
+        T? Word<T>(int i)
+            where T : struct, Enum => r.IsDBNull(i) ? null : Enum.Parse<T>(r.GetString(i));
+        var lotId = Maybe<Guid>(10);
+        return new FamilyFlow(
+            r.GetGuid(0),
+            Word<StepKind>(1)!.Value,
+            r.GetFieldValue<DateTimeOffset>(2),
+            r.GetString(3),
+            Maybe<int>(4),
+            r.GetString(5),
+            r.IsDBNull(6) ? null : r.GetString(6),
+            r.GetGuid(7),
+            Word<FlowRole>(8)!.Value,
+            Word<Amount>(9)!.Value,
+            lotId,
+            Word<LossKind>(11),
+            Word<Fate>(12),
+            Word<GainKind>(13),
+            r.GetBoolean(14),
+            Maybe<double>(15),
+            Maybe<double>(16),
+            Maybe<double>(17),
+            r.IsDBNull(18) ? null : r.GetString(18),
+            Word<WeighingState>(19),
+            Maybe<double>(20),
+            Maybe<double>(21),
+            Maybe<DateOnly>(22),
+            Maybe<int>(23),
+            lotId is null ? null : new FamilyLot(
+                lotId.Value,
+                r.GetString(24),
+                Word<LotForm>(25)!.Value,
+                Word<Fibre>(26)!.Value,
+                r.GetString(27),
+                new Span(r.GetDouble(28), r.GetDouble(29)),
+                r.GetString(30),
+                r.GetBoolean(31)));
+    }
+
+    private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)
+    {
+        var source = flows.FirstOrDefault(f => f.Role == FlowRole.In)?.Lot;
+        var greasy = source is null ? Nature.Inert : Nature.Of(source.Fibre, source.Form, source.CleanYield);
+        return new Entry(flows[0].EntryId, flows[0].Step, [.. flows.Select(f => new Flow(
+            f.FlowId,
+            f.Role,
+            f.Amount,
+            f.LotId,
+            Weighed(f, greasy) ?? FromOutside(f, made),
+            f.EmptiesLot))]);
+    }
+
+    private static ReferenceWeighing? Weighed(FamilyFlow flow, Nature source) => flow.LoggedGrams is not { } grams ? null : ReferenceWeighing.Of(
+        new Weighing(flow.FlowId, Mass.FromGrams(grams), flow.State!.Value, flow.HumidityPercent, Mass.FromGrams(flow.ScaleStepGrams!.Value), flow.Sitting!.Value),
+        flow.Lot is { } lot ? Nature.Of(lot.Fibre, lot.Form, lot.CleanYield)
+            : flow.LossKind is { } kind ? Nature.OfLoss(kind, source)
+            : Nature.Inert);
+
+    // A lot that joined from outside the family brings the mass it was settled with when it was last reckoned.
+    private static ReferenceWeighing? FromOutside(FamilyFlow flow, HashSet<Guid> made) =>
+        flow is { Role: FlowRole.In, Amount: Amount.Whole, SettledGrams: { } grams } && !made.Contains(flow.LotId!.Value)
+            ? new ReferenceWeighing(flow.FlowId, DateOnly.FromDateTime(flow.DoneAt.UtcDateTime), grams, grams, Math.Pow(flow.SettledSigma ?? 0, 2), 0)
+            : null;
+}

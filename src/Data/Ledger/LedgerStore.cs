@@ -1,0 +1,220 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.Ledger;
+
+/// <summary>Who logs, when, and what is common to a whole entry.</summary>
+public sealed record EntryFacts(Guid Key, DateTimeOffset DoneAt, DateTimeOffset RecordedAt, Guid RecordedBy, string Who, int? Minutes, string Notes, string? ConfirmedBecause);
+
+/// <summary>A weighing with what was typed: the row keeps both.</summary>
+public sealed record TypedWeighing(Weighing Weighing, string Typed);
+
+/// <summary>How lots are read for a step and an outcome is written: one transaction, the caller's.</summary>
+public static class LedgerStore
+{
+    /// <summary>Reads the lots of a step: the rows, tracked, so that writing them back meets a change made meanwhile; and what is left of each.</summary>
+    public static async Task<(Dictionary<Guid, LotRow> Rows, Dictionary<Guid, SourceLot> Lots)> Sources(EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, CancellationToken stop)
+    {
+        var rows = await db.Lots.Where(l => ids.Contains(l.Id)).ToDictionaryAsync(l => l.Id, stop);
+        var around = await Family.Around(db, ids, stop);
+        return (rows, rows.Values.ToDictionary(r => r.Id, r => new SourceLot(
+            r.Id,
+            r.Code,
+            r.Form,
+            r.Fibre,
+            r.CleanYield,
+            around.Settling.Left(r.Id) ?? FromProjection(r),
+            TimeZoneInfo.ConvertTime(r.ChangedAt, zone),
+            r.UsedUpAt is not null)));
+    }
+
+    // A lot whose own weighings do not tell its mass may have it from farther up or down its family.
+    private static LinearForm? FromProjection(LotRow row) => row is { LeftGrams: { } grams, LeftSigma: { } sigma }
+        ? LinearForm.Of(new ReferenceWeighing(row.Id, DateOnly.FromDateTime(row.ChangedAt.UtcDateTime), grams, grams, sigma * sigma, 0))
+        : null;
+
+    /// <summary>Stages a fleece that comes in.</summary>
+    public static EntryRow AddTakeIn(EarthyTuftDb db, LotRow lot, TypedWeighing raw, EntryFacts facts)
+    {
+        var entry = NewEntry(StepKind.TakeIn, facts);
+        entry.Standing = Standing.Fits;
+        var reference = ReferenceWeighing.Of(raw.Weighing, Nature.Of(lot.Fibre, lot.Form, lot.CleanYield));
+        Make(lot, reference is null ? null : LinearForm.Of(reference), facts.DoneAt);
+        db.Lots.Add(lot);
+        AddFlow(entry, new FlowRow { Role = FlowRole.Out, Amount = Amount.Weighed, LotId = lot.Id }, raw, facts);
+        db.Entries.Add(entry);
+        return entry;
+    }
+
+    /// <summary>Stages a step: the entry, its flows and weighings, the lots made and the lots taken from.</summary>
+    public static EntryRow AddStep(
+        EarthyTuftDb db,
+        StepCommand command,
+        StepOutcome outcome,
+        IReadOnlyDictionary<Guid, LotRow> sources,
+        IReadOnlyList<LotRow> made,
+        Func<Weighing, string> typed,
+        EntryFacts facts)
+    {
+        var entry = NewEntry(command.Definition.Kind, facts);
+        Judge(entry, outcome.Balance);
+        var next = 0;
+        TypedWeighing? Typed(Weighing? weighing) => weighing is null ? null : new TypedWeighing(weighing, typed(weighing));
+
+        foreach (var (lot, weighing, all) in command.From)
+        {
+            var (flow, mass) = outcome.Flows[next++];
+            var row = sources[lot.Id];
+            AddFlow(entry, Row(flow, mass, lot.Id), Typed(weighing), facts);
+            TakeFrom(row, lot.Left, mass, all, facts.DoneAt);
+        }
+
+        for (var i = 0; i < command.To.Count; i++)
+        {
+            var (flow, mass) = outcome.Flows[next++];
+            // An unweighed only output of a step without losses by difference is settled when the family is.
+            Make(made[i], mass, facts.DoneAt);
+            db.Lots.Add(made[i]);
+            AddFlow(entry, Row(flow, mass, made[i].Id), Typed(command.To[i].Weighing), facts);
+        }
+
+        foreach (var losing in command.Losses)
+        {
+            var (flow, mass) = outcome.Flows[next++];
+            var row = Row(flow, mass, null);
+            row.LossKind = losing.Kind;
+            row.Fate = losing.Fate;
+            if (flow.Amount == Amount.ByDifference)
+            {
+                row.SettledGrams = outcome.Balance.ByDifference?.Mass.Grams;
+                row.SettledSigma = outcome.Balance.ByDifference?.Sigma;
+            }
+
+            AddFlow(entry, row, Typed(losing.Weighing), facts);
+        }
+
+        foreach (var gaining in command.Gains)
+        {
+            var (flow, mass) = outcome.Flows[next++];
+            var row = Row(flow, mass, null);
+            row.GainKind = gaining.Kind;
+            AddFlow(entry, row, Typed(gaining.Weighing), facts);
+        }
+
+        db.Entries.Add(entry);
+        return entry;
+    }
+
+    /// <summary>True when settling the whole family may tell more than the step alone did.</summary>
+    public static bool NeedsFamily(StepCommand command, StepOutcome outcome) =>
+        command.From.Any(t => t.Lot.Left is null) || outcome.Flows.Any(f => f.Flow.Amount == Amount.NotWeighed);
+
+    /// <summary>Brings every projection of a family up to date after a correction or a weighing that settles earlier steps.</summary>
+    public static async Task Refresh(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop)
+    {
+        var family = await Family.Of(db, lotIds, stop);
+        var entryIds = family.Entries.Select(e => e.Id).ToArray();
+        var lots = await db.Lots.Where(l => family.Lots.Keys.Contains(l.Id)).ToListAsync(stop);
+        var entries = await db.Entries.Where(e => entryIds.Contains(e.Id)).Include(e => e.Flows).ToListAsync(stop);
+
+        var made = family.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
+        foreach (var lot in lots.Where(l => made.Contains(l.Id)))
+        {
+            var left = family.Settling.Left(lot.Id)?.Estimate;
+            lot.MadeGrams = family.Settling.Made(lot.Id)?.Grams;
+            lot.LeftGrams = left?.Mass.Grams;
+            lot.LeftSigma = left?.Sigma;
+        }
+
+        var settled = family.Entries.ToDictionary(e => e.Id);
+        foreach (var entry in entries.Where(e => e.Step != StepKind.TakeIn))
+        {
+            var balance = family.Settling.BalanceOf(entry.Id);
+            Judge(entry, balance);
+            var flows = settled[entry.Id].Flows.ToDictionary(f => f.Id);
+            foreach (var row in entry.Flows.Where(f => f.Amount != Amount.Weighed))
+            {
+                var mass = row.Amount == Amount.ByDifference ? balance.ByDifference : family.Settling.Of(flows[row.Id])?.Estimate;
+                row.SettledGrams = mass?.Mass.Grams;
+                row.SettledSigma = mass?.Sigma;
+            }
+        }
+
+        await db.SaveChangesAsync(stop);
+    }
+
+    private static EntryRow NewEntry(StepKind step, EntryFacts facts) => new()
+    {
+        Key = facts.Key,
+        Step = step,
+        DoneAt = facts.DoneAt.ToStored(),
+        RecordedAt = facts.RecordedAt.ToStored(),
+        RecordedBy = facts.RecordedBy,
+        Who = facts.Who,
+        Minutes = facts.Minutes,
+        Notes = facts.Notes,
+        ConfirmedBecause = facts.ConfirmedBecause,
+    };
+
+    private static void Judge(EntryRow entry, Balance balance)
+    {
+        entry.Standing = balance.Standing;
+        var gap = balance.Unaccounted ?? balance.ByDifference;
+        entry.GapGrams = gap?.Mass.Grams;
+        entry.GapSigma = gap?.Sigma;
+    }
+
+    private static FlowRow Row(Flow flow, LinearForm? mass, Guid? lotId) => new()
+    {
+        Role = flow.Role,
+        Amount = flow.Amount,
+        LotId = lotId,
+        EmptiesLot = flow.EmptiesLot,
+        SettledGrams = flow.Amount == Amount.Weighed ? null : mass?.Grams,
+        SettledSigma = flow.Amount == Amount.Weighed ? null : mass?.Estimate.Sigma,
+    };
+
+    private static void AddFlow(EntryRow entry, FlowRow flow, TypedWeighing? weighing, EntryFacts facts)
+    {
+        flow.Ordinal = entry.Flows.Count;
+        if (weighing is not null)
+        {
+            flow.Weighings.Add(NewWeighing(weighing, 0, facts.RecordedBy, facts.Who, facts.RecordedAt, null));
+        }
+
+        entry.Flows.Add(flow);
+    }
+
+    /// <summary>A revision of a weighing; 0 is the first.</summary>
+    public static WeighingRow NewWeighing(TypedWeighing weighing, int revision, Guid by, string who, DateTimeOffset at, string? because) => new()
+    {
+        Revision = revision,
+        Grams = weighing.Weighing.Logged.Grams,
+        Typed = weighing.Typed,
+        State = weighing.Weighing.State,
+        HumidityPercent = weighing.Weighing.HumidityPercent,
+        ScaleStepGrams = weighing.Weighing.ScaleStep.Grams,
+        Sitting = weighing.Weighing.Sitting,
+        RecordedBy = by,
+        Who = who,
+        RecordedAt = at.ToStored(),
+        CorrectedBecause = because,
+    };
+
+    private static void Make(LotRow lot, LinearForm? mass, DateTimeOffset at)
+    {
+        lot.MadeAt = lot.ChangedAt = at.ToStored();
+        lot.MadeGrams = lot.LeftGrams = mass?.Grams;
+        lot.LeftSigma = mass?.Estimate.Sigma;
+    }
+
+    private static void TakeFrom(LotRow row, LinearForm? left, LinearForm? taken, bool all, DateTimeOffset at)
+    {
+        var rest = all ? LinearForm.Nothing.Estimate : left is not null && taken is not null ? (left - taken).Estimate : null;
+        row.LeftGrams = rest?.Mass.Grams;
+        row.LeftSigma = rest?.Sigma;
+        row.ChangedAt = at.ToStored();
+        row.UsedUpAt = all ? row.ChangedAt : null;
+    }
+}

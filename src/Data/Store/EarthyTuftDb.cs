@@ -1,0 +1,168 @@
+using System.Linq.Expressions;
+using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.Store;
+
+/// <summary>The workshop the current request works in; set once, by whoever let the request in.</summary>
+public sealed class WorkshopScope
+{
+    public Guid? WorkshopId { get; set; }
+}
+
+/// <summary>
+/// All state. Scoping is done here and only here: reads see the scope's rows and no others, new rows take the scope's workshop,
+/// and a row of another workshop cannot be written.
+/// </summary>
+public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, WorkshopScope scope)
+    : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
+{
+    public Guid Workshop => scope.WorkshopId ?? Guid.Empty;
+
+    public DbSet<WorkshopRow> Workshops => Set<WorkshopRow>();
+    public DbSet<MembershipRow> Memberships => Set<MembershipRow>();
+    public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
+    public DbSet<LotRow> Lots => Set<LotRow>();
+    public DbSet<EntryRow> Entries => Set<EntryRow>();
+    public DbSet<FlowRow> Flows => Set<FlowRow>();
+    public DbSet<WeighingRow> Weighings => Set<WeighingRow>();
+    public DbSet<DraftRow> Drafts => Set<DraftRow>();
+    public DbSet<LockRow> Locks => Set<LockRow>();
+    public DbSet<SampleRow> Samples => Set<SampleRow>();
+    public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
+    public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
+
+    public override int SaveChanges(bool acceptAllChangesOnSuccess)
+    {
+        HoldScope();
+        return base.SaveChanges(acceptAllChangesOnSuccess);
+    }
+
+    public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        HoldScope();
+        return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+    }
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder configuration)
+    {
+        configuration.Properties<Enum>().HaveConversion<string>().HaveMaxLength(32);
+    }
+
+    protected override void OnModelCreating(ModelBuilder model)
+    {
+        base.OnModelCreating(model);
+        model.Entity<AppUser>().ToTable("users");
+        model.Entity<IdentityRole<Guid>>().ToTable("roles");
+        model.Entity<IdentityUserRole<Guid>>().ToTable("user_roles");
+        model.Entity<IdentityUserClaim<Guid>>().ToTable("user_claims");
+        model.Entity<IdentityUserLogin<Guid>>().ToTable("user_logins");
+        model.Entity<IdentityUserToken<Guid>>().ToTable("user_tokens");
+        model.Entity<IdentityRoleClaim<Guid>>().ToTable("role_claims");
+
+        model.Entity<WorkshopRow>(e =>
+        {
+            e.ToTable("workshops");
+            e.Property(w => w.Name).HasMaxLength(80);
+            e.Property(w => w.Version).IsRowVersion();
+        });
+        model.Entity<MembershipRow>(e =>
+        {
+            e.ToTable("memberships");
+            e.HasKey(m => new { m.WorkshopId, m.UserId });
+            e.HasIndex(m => m.UserId);
+        });
+        model.Entity<InvitationRow>(e =>
+        {
+            e.ToTable("invitations");
+            e.HasIndex(i => i.CodeHash).IsUnique();
+            e.Property(i => i.Version).IsRowVersion();
+        });
+        model.Entity<LotRow>(e =>
+        {
+            e.ToTable("lots");
+            e.Property(l => l.Code).HasMaxLength(24);
+            e.Property(l => l.Version).IsRowVersion();
+            e.HasIndex(l => new { l.WorkshopId, l.Code }).IsUnique();
+            // The rail and the stations ask only for what still waits.
+            e.HasIndex(l => new { l.WorkshopId, l.Form, l.ChangedAt }).HasFilter("used_up_at is null");
+            e.Ignore(l => l.CleanYield);
+        });
+        model.Entity<EntryRow>(e =>
+        {
+            e.ToTable("entries");
+            e.HasIndex(x => new { x.WorkshopId, x.Key }).IsUnique();
+            e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id });
+            e.HasIndex(x => new { x.WorkshopId, x.Standing }).HasFilter("standing in ('Suspicious', 'Impossible')");
+            e.HasMany(x => x.Flows).WithOne().HasForeignKey(f => f.EntryId).OnDelete(DeleteBehavior.Restrict);
+        });
+        model.Entity<FlowRow>(e =>
+        {
+            e.ToTable("flows");
+            e.HasIndex(f => f.EntryId);
+            e.HasIndex(f => f.LotId);
+            e.HasOne(f => f.Lot).WithMany().HasForeignKey(f => f.LotId).OnDelete(DeleteBehavior.Restrict);
+            e.HasMany(f => f.Weighings).WithOne().HasForeignKey(w => w.FlowId).OnDelete(DeleteBehavior.Restrict);
+        });
+        model.Entity<WeighingRow>(e =>
+        {
+            e.ToTable("weighings");
+            e.HasIndex(w => new { w.FlowId, w.Revision }).IsUnique();
+        });
+        model.Entity<DraftRow>(e =>
+        {
+            e.ToTable("drafts");
+            e.Property(d => d.Request).HasColumnType("jsonb");
+            e.Property(d => d.Version).IsRowVersion();
+            e.HasIndex(d => new { d.WorkshopId, d.Key }).IsUnique();
+        });
+        model.Entity<LockRow>(e =>
+        {
+            e.ToTable("locks");
+            e.HasIndex(l => new { l.WorkshopId, l.Key }).IsUnique();
+            e.HasIndex(l => l.LotId);
+            e.HasOne<LotRow>().WithMany().HasForeignKey(l => l.LotId).OnDelete(DeleteBehavior.Restrict);
+            e.Ignore(l => l.Measured);
+        });
+        model.Entity<SampleRow>(e =>
+        {
+            e.ToTable("samples");
+            e.HasIndex(s => new { s.WorkshopId, s.Key }).IsUnique();
+            e.HasIndex(s => new { s.WorkshopId, s.Code }).IsUnique();
+            e.HasOne(s => s.Lot).WithMany().HasForeignKey(s => s.LotId).OnDelete(DeleteBehavior.Restrict);
+            e.Ignore(s => s.Sample);
+        });
+        model.Entity<CodeCounterRow>(e =>
+        {
+            e.ToTable("code_counters");
+            e.HasKey(c => new { c.WorkshopId, c.Prefix });
+        });
+
+        foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))
+        {
+            var row = Expression.Parameter(type.ClrType, "row");
+            var mine = Expression.Equal(
+                Expression.Property(row, nameof(IWorkshopOwned.WorkshopId)),
+                Expression.Property(Expression.Constant(this), nameof(Workshop)));
+            type.SetQueryFilter(Expression.Lambda(mine, row));
+        }
+    }
+
+    private void HoldScope()
+    {
+        foreach (var entry in ChangeTracker.Entries<IWorkshopOwned>().Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted))
+        {
+            if (entry.State == EntityState.Added && entry.Entity.WorkshopId == Guid.Empty)
+            {
+                entry.Entity.WorkshopId = Workshop;
+            }
+
+            if (entry.Entity.WorkshopId == Guid.Empty || entry.Entity.WorkshopId != Workshop)
+            {
+                throw new InvalidOperationException($"A {entry.Metadata.ClrType.Name} of another workshop cannot be written from here.");
+            }
+        }
+    }
+}

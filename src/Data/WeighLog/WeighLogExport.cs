@@ -1,0 +1,89 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.WeighLog;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.WeighLog;
+
+/// <summary>All entries of a workshop as rows: what was first logged, then what was set right.</summary>
+public static class WeighLogExport
+{
+    public static async Task<IReadOnlyList<WeighLogRow>> Rows(EarthyTuftDb db, CancellationToken stop)
+    {
+        var entries = await db.Entries.AsNoTracking()
+            .Include(e => e.Flows).ThenInclude(f => f.Weighings)
+            .Include(e => e.Flows).ThenInclude(f => f.Lot)
+            .AsSplitQuery()
+            .OrderBy(e => e.RecordedAt).ThenBy(e => e.Id)
+            .ToListAsync(stop);
+        var rows = new List<WeighLogRow>();
+        var corrections = new List<(DateTimeOffset At, WeighLogRow Row)>();
+        for (var i = 0; i < entries.Count; i++)
+        {
+            var entry = entries[i];
+            foreach (var flow in entry.Flows.OrderBy(f => f.Ordinal))
+            {
+                var weighings = flow.Weighings.OrderBy(w => w.Revision).ToArray();
+                var row = Row(entry, flow, i + 1);
+                rows.Add(weighings.Length == 0 ? row : Weighed(row, weighings[0]));
+                corrections.AddRange(weighings.Skip(1).Select(w => (w.RecordedAt, Weighed(new WeighLogRow
+                {
+                    Entry = i + 1,
+                    Line = flow.Ordinal + 1,
+                    Step = entry.Step,
+                    DoneAt = w.RecordedAt,
+                    Who = w.Who,
+                    Notes = w.CorrectedBecause ?? "",
+                    Flow = RowKind.Correction,
+                }, w))));
+            }
+        }
+
+        return [.. rows, .. corrections.OrderBy(c => c.At).Select(c => c.Row)];
+    }
+
+    private static WeighLogRow Row(EntryRow entry, FlowRow flow, int number)
+    {
+        var takenIn = entry.Step == StepKind.TakeIn ? flow.Lot : null;
+        return new WeighLogRow
+        {
+            Entry = number,
+            Line = flow.Ordinal + 1,
+            Step = entry.Step,
+            DoneAt = entry.DoneAt,
+            Who = entry.Who,
+            Minutes = entry.Minutes,
+            Notes = entry.Notes,
+            ConfirmedBecause = entry.ConfirmedBecause ?? "",
+            Flow = flow.Role switch
+            {
+                FlowRole.In => RowKind.In,
+                FlowRole.Out => RowKind.Out,
+                FlowRole.Gain => RowKind.Gain,
+                _ => RowKind.Loss,
+            },
+            Lot = flow.Lot?.Code ?? "",
+            Form = flow.Role == FlowRole.Out ? flow.Lot?.Form : null,
+            Fibre = takenIn?.Fibre,
+            Breed = takenIn?.Parentage ?? "",
+            Animal = takenIn?.Animal ?? "",
+            Colour = takenIn?.Colour ?? "",
+            ShornOn = takenIn?.ShornOn,
+            Price = takenIn?.Price,
+            Amount = flow.Amount,
+            EmptiesLot = flow.EmptiesLot,
+            Loss = flow.LossKind,
+            Gain = flow.GainKind,
+            Fate = flow.Fate,
+        };
+    }
+
+    private static WeighLogRow Weighed(WeighLogRow row, WeighingRow weighing) => row with
+    {
+        MassGrams = weighing.Grams,
+        State = weighing.State,
+        HumidityPercent = weighing.HumidityPercent,
+        ScaleStepGrams = weighing.ScaleStepGrams,
+        WeighedOn = weighing.Sitting,
+    };
+}

@@ -1,0 +1,395 @@
+using System.Globalization;
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.TakingIn;
+using EarthyTuft.Core.WeighLog;
+using EarthyTuft.Data.Fibres;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.WeighLog;
+
+/// <summary>Who imports, and what the workshop's defaults are.</summary>
+public sealed record ImportFacts(Guid PersonId, string PersonName, DateTimeOffset Now, TimeZoneInfo Zone, double ScaleStepGrams);
+
+/// <summary>What became of a file.</summary>
+public sealed record ImportOutcome(int Rows, int TakenRows, int TakenEntries, IReadOnlyList<RefusedRow> Refused);
+
+/// <summary>
+/// Brings a weigh log in by the same decisions that the stations use. Entries are staged in file order; one whose rows are not all good
+/// is refused whole, and so is whatever takes from a lot that it would have made. Nothing is saved here but by <see cref="Save"/>.
+/// </summary>
+public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
+{
+    private readonly List<RefusedRow> refused = [];
+    private readonly Dictionary<string, LotRow> lots = new(StringComparer.OrdinalIgnoreCase);
+    private readonly Dictionary<Guid, LinearForm?> left = [];
+    private readonly Dictionary<(int Entry, int Line), FlowRow> flows = [];
+    private readonly HashSet<string> made = new(StringComparer.OrdinalIgnoreCase);
+    private int takenRows;
+    private int takenEntries;
+
+    public async Task<Result<ImportOutcome>> Stage(byte[] file, CancellationToken stop)
+    {
+        var read = WeighLogFile.Read(file);
+        if (read.IsRefused)
+        {
+            return Result<ImportOutcome>.Refused(read.Refusals);
+        }
+
+        var (rows, unreadable, count) = read.Value;
+        refused.AddRange(unreadable);
+        return await Stage(rows, BrokenEntries(file, unreadable), count, stop);
+    }
+
+    /// <summary>Stages rows that are at hand already.</summary>
+    public async Task<ImportOutcome> Stage(IReadOnlyList<WeighLogRow> rows, CancellationToken stop) =>
+        await Stage([.. rows.Select((row, i) => (i + 2, row))], [], rows.Count, stop);
+
+    private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, Dictionary<int, int> broken, int count, CancellationToken stop)
+    {
+        await LoadLots([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], stop);
+
+        foreach (var entry in rows.Where(r => r.Line.Flow != RowKind.Correction).GroupBy(r => r.Line.Entry))
+        {
+            Take([.. entry.OrderBy(r => r.Line.Line)], broken.GetValueOrDefault(entry.Key));
+        }
+
+        foreach (var (number, row) in rows.Where(r => r.Line.Flow == RowKind.Correction))
+        {
+            Correct(number, row);
+        }
+
+        return new ImportOutcome(count, takenRows, takenEntries, [.. refused.OrderBy(r => r.Row)]);
+    }
+
+    /// <summary>Saves what was staged and settles it, within the caller's transaction.</summary>
+    public async Task Save(CancellationToken stop)
+    {
+        await db.SaveChangesAsync(stop);
+        await KeepCountersAhead(stop);
+        if (made.Count > 0)
+        {
+            await LedgerStore.Refresh(db, [.. made.Select(code => lots[code].Id)], stop);
+        }
+    }
+
+    // A row that did not read still belongs to an entry, if its number did: the rest of that entry cannot be taken either.
+    private static Dictionary<int, int> BrokenEntries(byte[] file, IReadOnlyList<RefusedRow> unreadable)
+    {
+        if (unreadable.Count == 0)
+        {
+            return [];
+        }
+
+        var broken = new Dictionary<int, int>();
+        var bad = unreadable.Select(r => r.Row).ToHashSet();
+        using var csv = new CsvHelper.CsvReader(new StreamReader(new MemoryStream(file)), CultureInfo.InvariantCulture);
+        csv.Read();
+        csv.ReadHeader();
+        for (var number = 2; csv.Read(); number++)
+        {
+            if (bad.Contains(number) && int.TryParse(csv.GetField("entry"), out var entry))
+            {
+                broken.TryAdd(entry, number);
+            }
+        }
+
+        return broken;
+    }
+
+    private async Task LoadLots(string[] codes, CancellationToken stop)
+    {
+        foreach (var lot in await db.Lots.Where(l => codes.Contains(l.Code)).ToListAsync(stop))
+        {
+            lots[lot.Code] = lot;
+        }
+
+        var (_, sources) = await LedgerStore.Sources(db, [.. lots.Values.Select(l => l.Id)], facts.Zone, stop);
+        foreach (var source in sources.Values)
+        {
+            left[source.Id] = source.Left;
+        }
+    }
+
+    private void Take(IReadOnlyList<(int Number, WeighLogRow Row)> rows, int brokenBy)
+    {
+        if (brokenBy > 0)
+        {
+            RefuseRest(rows, brokenBy);
+            return;
+        }
+
+        var before = refused.Count;
+        var entry = rows[0].Row.Step == StepKind.TakeIn ? TakeIn(rows) : Step(rows);
+        if (refused.Count > before)
+        {
+            RefuseRest(rows, refused[before].Row);
+            return;
+        }
+
+        foreach (var (row, flow) in rows.Zip(entry!.Flows))
+        {
+            flows[(row.Row.Entry, row.Row.Line)] = flow;
+        }
+
+        takenRows += rows.Count;
+        takenEntries++;
+    }
+
+    private void RefuseRest(IReadOnlyList<(int Number, WeighLogRow Row)> rows, int because)
+    {
+        var named = refused.Select(r => r.Row).ToHashSet();
+        refused.AddRange(rows.Where(r => !named.Contains(r.Number)).Select(r => new RefusedRow(r.Number, "entry", $"Its entry cannot be taken because of row {because}.")));
+    }
+
+    private EntryRow? TakeIn(IReadOnlyList<(int Number, WeighLogRow Row)> rows)
+    {
+        var (number, row) = rows[0];
+        var parentage = Parentage.Read(row.Breed, "breed");
+        if (rows.Count != 1 || row.Flow != RowKind.Out || row.Amount != Amount.Weighed || row.Form is not (null or LotForm.Raw))
+        {
+            return Refuse(rows[^1].Number, "flow", "Taking in is one row: flow out, form raw, weighed.");
+        }
+
+        if (parentage.IsRefused)
+        {
+            return Refuse(number, "breed", parentage.Refusals[0].Reason);
+        }
+
+        if (!IsFree(number, row.Lot))
+        {
+            return null;
+        }
+
+        var fibre = row.Fibre ?? parentage.Value.Shares.Select(s => BreedReference.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
+        var weighing = Weigh(row)!;
+        var check = TakeInRules.Check(new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Sitting, row.Price));
+        if (check.IsRefused)
+        {
+            return Refuse(number, check.Refusals[0].Field switch { "shornOn" => "shorn_on", "price" => "price", _ => "mass_g" }, check.Refusals[0].Reason);
+        }
+
+        var clean = parentage.Value.CleanYield(BreedReference.Find);
+        var lot = NewLot(row, LotForm.Raw, fibre, parentage.Value.Write(), clean, row.Animal, row.Colour);
+        lot.ShornOn = row.ShornOn;
+        lot.Price = row.Price;
+        var entry = LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
+        var reference = ReferenceWeighing.Of(weighing, Nature.Of(fibre, LotForm.Raw, clean));
+        left[lot.Id] = reference is null ? null : LinearForm.Of(reference);
+        return entry;
+    }
+
+    private EntryRow? Step(IReadOnlyList<(int Number, WeighLogRow Row)> rows)
+    {
+        var (first, head) = rows[0];
+        var ins = rows.Where(r => r.Row.Flow == RowKind.In).ToArray();
+        var outs = rows.Where(r => r.Row.Flow == RowKind.Out).ToArray();
+        var losses = rows.Where(r => r.Row.Flow == RowKind.Loss).ToArray();
+        var gains = rows.Where(r => r.Row.Flow == RowKind.Gain).ToArray();
+        (int, WeighLogRow)[] inOrder = [.. ins, .. outs, .. losses, .. gains];
+        if (!inOrder.SequenceEqual(rows))
+        {
+            return Refuse(first, "flow", "The rows of an entry go in this order: in, out, loss, gain.");
+        }
+
+        foreach (var (number, row) in ins.Where(r => !lots.ContainsKey(r.Row.Lot)))
+        {
+            Refuse(number, "lot", $"There is no lot {row.Lot} here or earlier in the file.");
+        }
+
+        foreach (var (number, row) in outs)
+        {
+            if (IsFree(number, row.Lot) && row.Form is null)
+            {
+                Refuse(number, "form", "A lot that is made needs a form.");
+            }
+        }
+
+        if (refused.Any(r => rows.Any(x => x.Number == r.Row)))
+        {
+            return null;
+        }
+
+        var command = new StepCommand(
+            Stations.Of(head.Step),
+            [.. ins.Select(r => new Taking(Source(lots[r.Row.Lot]), Weigh(r.Row), r.Row.EmptiesLot))],
+            [.. outs.Select(r => new Giving(r.Row.Form!.Value, Weigh(r.Row)))],
+            [.. losses.Select(r => new Losing(r.Row.Loss!.Value, r.Row.Fate, r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row)))],
+            [.. gains.Select(r => new Gaining(r.Row.Gain!.Value, Weigh(r.Row)!))]);
+        var outcome = StepDesk.WeighUp(command, null);
+        if (outcome.IsRefused)
+        {
+            foreach (var refusal in outcome.Refusals)
+            {
+                var (number, column) = Place(refusal.Field, ins, outs, losses, first);
+                Refuse(number, column, refusal.Reason);
+            }
+
+            return null;
+        }
+
+        if (outcome.Value.Balance.Standing == Standing.Impossible && head.ConfirmedBecause.Length == 0)
+        {
+            return Refuse(first, "confirmed_because", "More comes out than goes in. Say in confirmed_because why it is so, or set the weights right.");
+        }
+
+        return Stage(command, outcome.Value, outs, head);
+    }
+
+    private EntryRow Stage(StepCommand command, StepOutcome outcome, (int Number, WeighLogRow Row)[] outs, WeighLogRow head)
+    {
+        var sources = command.From.Select(t => lots[t.Lot.Code]).ToArray();
+        string One(Func<LotRow, string> of) => sources.Select(of).Distinct().ToArray() is [var only] ? only : "";
+        var measured = sources.Where(s => s.StapleMillimetres is not null).ToArray();
+        var newLots = outs.Select(r =>
+        {
+            var clean = new Span(sources.Min(s => s.CleanYieldLow), sources.Max(s => s.CleanYieldHigh));
+            var lot = NewLot(r.Row, r.Row.Form!.Value, outcome.Fibre, One(s => s.Parentage), clean, One(s => s.Animal), One(s => s.Colour));
+            lot.StapleMillimetres = measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null;
+            return lot;
+        }).ToArray();
+        var entry = LedgerStore.AddStep(db, command, outcome, sources.ToDictionary(s => s.Id), newLots, Typed, Facts(head));
+        for (var i = 0; i < command.From.Count; i++)
+        {
+            var (lot, _, all) = command.From[i];
+            left[lot.Id] = all ? LinearForm.Nothing : lot.Left is { } before && outcome.Flows[i].Mass is { } taken ? before - taken : null;
+        }
+
+        for (var i = 0; i < newLots.Length; i++)
+        {
+            left[newLots[i].Id] = outcome.Flows[command.From.Count + i].Mass;
+        }
+
+        return entry;
+    }
+
+    private void Correct(int number, WeighLogRow row)
+    {
+        if (!flows.TryGetValue((row.Entry, row.Line), out var flow) || flow.Weighings.Count == 0)
+        {
+            Refuse(number, "line", "There is no weighing at that entry and line to set right.");
+            return;
+        }
+
+        var last = flow.Weighings[^1];
+        var weighing = new Weighing(
+            flow.Id,
+            Mass.FromGrams(row.MassGrams!.Value),
+            row.State ?? last.State,
+            row.HumidityPercent ?? last.HumidityPercent,
+            Mass.FromGrams(row.ScaleStepGrams ?? last.ScaleStepGrams),
+            row.WeighedOn ?? last.Sitting);
+        flow.Weighings.Add(LedgerStore.NewWeighing(
+            new TypedWeighing(weighing, Typed(weighing)), last.Revision + 1, facts.PersonId, row.Who.Length > 0 ? row.Who : facts.PersonName, row.DoneAt, row.Notes));
+        takenRows++;
+    }
+
+    private static (int Number, string Column) Place(
+        string field, (int Number, WeighLogRow Row)[] ins, (int Number, WeighLogRow Row)[] outs, (int Number, WeighLogRow Row)[] losses, int first)
+    {
+        var open = field.IndexOf('[', StringComparison.Ordinal);
+        if (open < 0)
+        {
+            return (first, "flow");
+        }
+
+        var index = int.Parse(field[(open + 1)..field.IndexOf(']', StringComparison.Ordinal)], CultureInfo.InvariantCulture);
+        var rows = field[..open] switch { "from" => ins, "to" => outs, _ => losses };
+        return (rows[index].Number, field.EndsWith(".mass", StringComparison.Ordinal) ? "mass_g" : field.EndsWith(".form", StringComparison.Ordinal) ? "form" : "lot");
+    }
+
+    private bool IsFree(int number, string code)
+    {
+        if (code.Length == 0)
+        {
+            Refuse(number, "lot", "A lot that is made needs a code.");
+            return false;
+        }
+
+        if (lots.ContainsKey(code))
+        {
+            Refuse(number, "lot", $"There is a lot {code} already.");
+            return false;
+        }
+
+        return true;
+    }
+
+    private EntryRow? Refuse(int number, string column, string reason)
+    {
+        refused.Add(new RefusedRow(number, column, reason));
+        return null;
+    }
+
+    private LotRow NewLot(WeighLogRow row, LotForm form, Fibre fibre, string parentage, Span clean, string animal, string colour)
+    {
+        var lot = new LotRow
+        {
+            Code = row.Lot.ToUpperInvariant(),
+            Form = form,
+            Fibre = fibre,
+            Parentage = parentage,
+            CleanYieldLow = clean.Low,
+            CleanYieldHigh = clean.High,
+            Animal = animal,
+            Colour = colour,
+        };
+        lots[lot.Code] = lot;
+        made.Add(lot.Code);
+        return lot;
+    }
+
+    private SourceLot Source(LotRow row) => new(
+        row.Id, row.Code, row.Form, row.Fibre, row.CleanYield, left.GetValueOrDefault(row.Id), TimeZoneInfo.ConvertTime(row.ChangedAt, facts.Zone), row.UsedUpAt is not null);
+
+    private Weighing? Weigh(WeighLogRow row) => row.Amount != Amount.Weighed ? null : new Weighing(
+        Guid.CreateVersion7(),
+        Mass.FromGrams(row.MassGrams!.Value),
+        row.State ?? WeighingState.Rested,
+        row.HumidityPercent,
+        Mass.FromGrams(row.ScaleStepGrams ?? facts.ScaleStepGrams),
+        row.WeighedOn ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(row.DoneAt, facts.Zone).DateTime));
+
+    private static string Typed(Weighing weighing) => weighing.Logged.Grams.ToString(CultureInfo.InvariantCulture) + " g";
+
+    private EntryFacts Facts(WeighLogRow row) => new(
+        Guid.CreateVersion7(),
+        row.DoneAt,
+        facts.Now.AddTicks(takenEntries * 10L),
+        facts.PersonId,
+        row.Who.Length > 0 ? row.Who : facts.PersonName,
+        row.Minutes,
+        row.Notes,
+        row.ConfirmedBecause.Length > 0 ? row.ConfirmedBecause : null);
+
+    // Codes that came from the file must not be given out again.
+    private async Task KeepCountersAhead(CancellationToken stop)
+    {
+        var highest = new Dictionary<string, int>();
+        foreach (var code in made)
+        {
+            var dot = code.IndexOf('.', StringComparison.Ordinal);
+            var cut = dot >= 0 ? dot : code.IndexOf('-', StringComparison.Ordinal);
+            if (cut > 0 && int.TryParse(code[(cut + 1)..], NumberStyles.None, CultureInfo.InvariantCulture, out var number))
+            {
+                var prefix = code[..cut];
+                highest[prefix] = Math.Max(highest.GetValueOrDefault(prefix), dot >= 0 ? number - 1 : number);
+            }
+        }
+
+        foreach (var (prefix, last) in highest)
+        {
+            await db.Database.ExecuteSqlAsync(
+                $"""
+                insert into code_counters (workshop_id, prefix, last) values ({db.Workshop}, {prefix}, {last})
+                on conflict (workshop_id, prefix) do update set last = greatest(code_counters.last, {last})
+                """,
+                stop);
+        }
+    }
+}

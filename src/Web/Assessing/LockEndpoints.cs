@@ -1,0 +1,94 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Assessing;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Assessing;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Assessing;
+
+/// <summary>One lock laid on the ruler. Only the length is needed.</summary>
+/// <param name="Length">As typed: 112, 11.2 cm, 4 1/2 in.</param>
+/// <param name="Span">The length the crimps were counted over, as typed.</param>
+public sealed record LockRequest(
+    [property: StringLength(40)] string Length,
+    FleecePlace Place = FleecePlace.Unknown,
+    int? Crimps = null,
+    [property: StringLength(40)] string? Span = null,
+    Wave? Wave = null);
+
+public static class LockEndpoints
+{
+    public static void MapAssessing(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api").WithTags("assessing").ForMembers();
+        group.MapPost("/lots/{id:guid}/locks", Measure).Changes().Produces<StapleView>().ProducesProblem(404);
+        group.MapDelete("/locks/{id:guid}", Withdraw).Changes().Produces<StapleView>().ProducesProblem(404);
+    }
+
+    private static async Task<IResult> Measure(
+        Guid id, LockRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id, stop) is not { } lot)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var length = Length.Read(request.Length, "length", MeasuredLock.Longest);
+        Result<Length>? span = string.IsNullOrWhiteSpace(request.Span) ? (Result<Length>?)null : Length.Read(request.Span, "span", MeasuredLock.Longest);
+        if (length.IsRefused || span is { IsRefused: true })
+        {
+            return Problems.Refused([.. length.Refusals, .. span?.Refusals ?? []]);
+        }
+
+        var check = MeasuredLock.Check(new MeasuredLock(request.Place, length.Value, request.Crimps, span?.Value, request.Wave));
+        if (check.IsRefused)
+        {
+            return Problems.Refused(check.Refusals);
+        }
+
+        db.Locks.Add(new LockRow
+        {
+            LotId = id,
+            Key = key,
+            Place = request.Place,
+            LengthMillimetres = length.Value.Millimetres,
+            Crimps = request.Crimps,
+            SpanMillimetres = span?.Value.Millimetres,
+            Wave = request.Wave,
+            MeasuredAt = bench.Now,
+        });
+        try
+        {
+            await db.SaveChangesAsync(stop);
+        }
+        catch (DbUpdateException e) when (e.IsDuplicate())
+        {
+            db.ChangeTracker.Clear();
+        }
+
+        return await Answer(db, lot, stop);
+    }
+
+    private static async Task<IResult> Withdraw(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Locks.SingleOrDefaultAsync(l => l.Id == id && l.WithdrawnAt == null, stop) is not { } found)
+        {
+            return Problems.NotHere("lock");
+        }
+
+        found.WithdrawnAt = bench.Now;
+        await db.SaveChangesAsync(stop);
+        return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, stop), stop);
+    }
+
+    private static async Task<IResult> Answer(EarthyTuftDb db, LotRow lot, CancellationToken stop)
+    {
+        await LockStore.CarryLength(db, lot.Id, stop);
+        var locks = await db.Locks.AsNoTracking().Where(l => l.LotId == lot.Id && l.WithdrawnAt == null).ToListAsync(stop);
+        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Colour));
+    }
+}

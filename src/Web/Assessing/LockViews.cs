@@ -1,0 +1,83 @@
+using System.Globalization;
+using EarthyTuft.Core.Assessing;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+
+namespace EarthyTuft.Web.Assessing;
+
+public sealed record LockView(Guid Id, FleecePlace Place, double LengthMillimetres, double? CrimpsPerCentimetre, Wave? Wave, LockShape Shape);
+
+public sealed record PlaceView(FleecePlace Place, int Count, double MeanMillimetres);
+
+/// <summary>The locks of a lot, ready to draw, and what they say together.</summary>
+/// <param name="Inherited">Measured on what the lot was made of, not on itself.</param>
+public sealed record StapleView(
+    IReadOnlyList<LockView> Locks,
+    bool Inherited,
+    int Count,
+    NumberFigure? Mean,
+    NumberFigure? StandardDeviation,
+    NumberFigure? Cv,
+    double? ShortestMillimetres,
+    double? LongestMillimetres,
+    NumberFigure? CrimpsPerCentimetre,
+    NumberFigure? CrimpsPerInch,
+    Wave? Wave,
+    IReadOnlyList<PlaceView> ByPlace,
+    Span? Usual,
+    string Colour,
+    string Sentence)
+{
+    public static StapleView Of(IReadOnlyList<LockRow> locks, bool inherited, string parentage, string colour)
+    {
+        var measured = locks.Select(l => l.Measured).ToArray();
+        var staple = Staple.Of(measured, BreedEndpoints.UsualStaple(parentage));
+        var length = staple.Length;
+        return new StapleView(
+            [.. locks.OrderBy(l => l.LengthMillimetres).Select(l => new LockView(
+                l.Id, l.Place, l.LengthMillimetres, l.Measured.CrimpsPerCentimetre, l.Wave, LockShape.Of(l.LengthMillimetres, l.Measured.CrimpsPerCentimetre, l.Wave)))],
+            inherited,
+            locks.Count,
+            length is null ? null : Figure(length.Mean, "0", " mm", "sum of lengths / number of locks", length),
+            length?.StandardDeviation is { } sd ? Figure(sd, "0.0", " mm", "square root of the summed squared differences from the mean / (n \u2212 1)", length) : null,
+            length?.CvPercent is { } cv ? Figure(cv, "0", " %", "standard deviation / mean", length) : null,
+            length?.Least,
+            length?.Most,
+            staple.Crimp is { } crimp ? Figure(crimp.Mean, "0.0", " / cm", "crimps counted / length they were counted over, mean of the locks", crimp) : null,
+            staple.Crimp is { } again ? Figure(again.Mean * Length.MillimetresPerInch / 10, "0.0", " / inch", "crimps per cm \u00D7 2.54", again) : null,
+            staple.Wave,
+            [.. measured.GroupBy(l => l.Place).Select(g => new PlaceView(g.Key, g.Count(), g.Average(l => l.Length.Millimetres)))],
+            staple.Usual,
+            colour,
+            InWords(staple));
+    }
+
+    private static NumberFigure Figure(double value, string format, string unit, string formula, Spread spread) => new(
+        value,
+        value.ToString(format, CultureInfo.InvariantCulture) + unit,
+        Provenance.Measured,
+        new Working(formula, [new("locks", spread.Count.ToString(CultureInfo.InvariantCulture))], "locks measured relaxed, butt to tip"));
+
+    private static string InWords(Staple staple)
+    {
+        if (staple.Length is null)
+        {
+            return "No lock measured yet. Take some from shoulder, side and britch.";
+        }
+
+        var against = staple.Against switch
+        {
+            AgainstRange.Within => "within the breed\u2019s usual range",
+            AgainstRange.Shorter => $"{Figures.Millimetres(staple.AwayMillimetres!.Value)} shorter than the breed\u2019s usual range",
+            AgainstRange.Longer => $"{Figures.Millimetres(staple.AwayMillimetres!.Value)} longer than the breed\u2019s usual range",
+            _ => "no usual range known to compare with",
+        };
+        var even = staple.Length.Count < 3 ? " A fleece is rarely as even as one or two locks suggest."
+            : staple.IsUneven ? " Uneven: sort by length first, or comb the short out and card the noil."
+            : "";
+        return char.ToUpperInvariant(against[0]) + against[1..] + "." + even;
+    }
+}

@@ -1,0 +1,109 @@
+using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Lots;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Course;
+
+/// <summary>The heap that waits at a station.</summary>
+/// <param name="Step">Null for prepared fibre that waits to be sampled.</param>
+/// <param name="NotWeighed">How many of the lots have no known mass yet.</param>
+public sealed record Heap(StepKind? Step, int Lots, int NotWeighed, MassFigure Mass, DateTimeOffset? Since);
+
+public sealed record WaitingLot(LotLine Lot, StepKind? At, int Days);
+
+/// <summary>An entry whose balance needs a second look.</summary>
+public sealed record LookAt(Guid EntryId, StepKind Step, DateTimeOffset DoneAt, string LotCode, Standing Standing, MassFigure Gap, bool Confirmed);
+
+public sealed record MonthSums(MassFigure RawIn, MassFigure PreparedOut, double Hours, string Month);
+
+/// <summary>The workshop at this moment.</summary>
+public sealed record Today(
+    DateTimeOffset Now,
+    IReadOnlyList<Heap> Heaps,
+    IReadOnlyList<WaitingLot> Waiting,
+    IReadOnlyList<LookAt> LookAt,
+    int Drafts,
+    int Samples,
+    MonthSums Month);
+
+public sealed record StationView(
+    StepKind Step,
+    IReadOnlyList<LotForm> Takes,
+    IReadOnlyList<LotForm> Gives,
+    IReadOnlyList<LossKind> UsualLosses,
+    LossKind? ByDifference,
+    bool MayFindByDifference,
+    WeighingState UsualState,
+    Caution Caution);
+
+public static class CourseEndpoints
+{
+    private const int MostWaiting = 40;
+
+    public static void MapCourse(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/course").WithTags("course").ForMembers();
+        group.MapGet("", Now);
+        group.MapGet("/stations", () => TypedResults.Ok(Stations.InOrder.Select(View).ToArray()));
+        group.MapGet("/door", () => TypedResults.Ok(Stations.AtTheDoor));
+    }
+
+    private static StationView View(StepDefinition d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution);
+
+    private static async Task<Today> Now(EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        var unit = bench.Facts.Unit;
+        var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null);
+        var sums = await there
+            .GroupBy(l => new { l.Form, Long = l.StapleMillimetres > CardingStep.LongestMillimetres })
+            .Select(g => new { g.Key, Lots = g.Count(), NotWeighed = g.Count(l => l.LeftGrams == null), Grams = g.Sum(l => l.LeftGrams ?? 0), Since = g.Min(l => l.ChangedAt) })
+            .ToListAsync(stop);
+        var heaps = sums
+            .GroupBy(s => Stations.Next(s.Key.Form, s.Key.Long ? double.MaxValue : null))
+            .Select(g => new Heap(
+                g.Key,
+                g.Sum(s => s.Lots),
+                g.Sum(s => s.NotWeighed),
+                Mass.FromGrams(g.Sum(s => s.Grams)).ToFigure(unit, Provenance.Reckoned),
+                g.Min(s => s.Since)))
+            .ToArray();
+
+        var waiting = await there.OrderBy(l => l.ChangedAt).Take(MostWaiting).ToListAsync(stop);
+        var suspicious = await db.Entries.AsNoTracking()
+            .Where(e => e.Standing == Standing.Suspicious || e.Standing == Standing.Impossible)
+            .OrderByDescending(e => e.DoneAt).Take(8)
+            .Select(e => new { e.Id, e.Step, e.DoneAt, e.Standing, e.GapGrams, e.GapSigma, e.ConfirmedBecause, Code = e.Flows.Where(f => f.Role == FlowRole.Out).OrderBy(f => f.Ordinal).Select(f => f.Lot!.Code).First() })
+            .ToListAsync(stop);
+        return new Today(
+            bench.Now,
+            heaps,
+            [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), Stations.Next(l.Form, l.StapleMillimetres), Math.Max(0, bench.Today.DayNumber - bench.DayOf(l.ChangedAt).DayNumber)))],
+            [.. suspicious.Select(e => new LookAt(e.Id, e.Step, e.DoneAt, e.Code, e.Standing, Figures.ToFigure(e.GapGrams ?? 0, e.GapSigma, unit, Provenance.Reckoned)!, e.ConfirmedBecause is not null))],
+            await db.Drafts.CountAsync(d => d.State == DraftState.Open, stop),
+            await db.Samples.CountAsync(stop),
+            await Month(db, bench, stop));
+    }
+
+    private static async Task<MonthSums> Month(EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        var first = new DateTime(bench.Today.Year, bench.Today.Month, 1);
+        var from = new DateTimeOffset(first, bench.Facts.Zone.GetUtcOffset(first)).ToUniversalTime();
+        var prepared = Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray();
+        var made = await db.Lots.Where(l => l.MadeAt >= from)
+            .GroupBy(l => l.Form)
+            .Select(g => new { Form = g.Key, Grams = g.Sum(l => l.MadeGrams ?? 0) })
+            .ToListAsync(stop);
+        var minutes = await db.Entries.Where(e => e.DoneAt >= from).SumAsync(e => e.Minutes ?? 0, stop);
+        return new MonthSums(
+            Mass.FromGrams(made.Where(m => m.Form == LotForm.Raw).Sum(m => m.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+            Mass.FromGrams(made.Where(m => prepared.Contains(m.Form)).Sum(m => m.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+            minutes / 60.0,
+            bench.Today.ToString("MMMM", System.Globalization.CultureInfo.InvariantCulture));
+    }
+}

@@ -1,0 +1,139 @@
+using System.Security.Claims;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Store;
+using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
+
+namespace EarthyTuft.Web.House;
+
+/// <summary>What a request needs to know of the person's workshop.</summary>
+public sealed record BenchFacts(
+    Guid WorkshopId,
+    string WorkshopName,
+    MemberRole Role,
+    string PersonName,
+    MassUnit Unit,
+    TimeZoneInfo Zone,
+    string Currency,
+    double ScaleStepGrams,
+    double? UsualBowlGrams,
+    bool IsDemo);
+
+/// <summary>The signed-in person at their bench: set before any handler of a workshop runs.</summary>
+public sealed class Bench(TimeProvider clock)
+{
+    private BenchFacts? facts;
+
+    public Guid PersonId { get; private set; }
+
+    public BenchFacts Facts => facts ?? throw new InvalidOperationException("This address needs a workshop.");
+
+    public bool IsSet => facts is not null;
+
+    public DateTimeOffset Now => clock.GetUtcNow().ToStored();
+
+    public DateOnly Today => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(Now, Facts.Zone).DateTime);
+
+    public DateOnly DayOf(DateTimeOffset time) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(time, Facts.Zone).DateTime);
+
+    public Mass? UsualBowl => Facts.UsualBowlGrams is { } grams ? Mass.FromGrams(grams) : null;
+
+    public void Sit(Guid personId, BenchFacts at)
+    {
+        PersonId = personId;
+        facts = at;
+    }
+}
+
+/// <summary>Finds the workshop of a request and holds what a person may do there.</summary>
+public static class BenchDoor
+{
+    public const string WorkshopClaim = "workshop";
+
+    /// <summary>How long a membership is believed without asking again: a removed member is out within this time, on every process.</summary>
+    private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
+
+    public static Guid? PersonId(this ClaimsPrincipal user) =>
+        Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id) ? id : null;
+
+    public static Guid? WorkshopId(this ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(WorkshopClaim), out var id) ? id : null;
+
+    /// <summary>Seats the person of every authenticated request at the bench their cookie names, if they are still a member there.</summary>
+    public static IApplicationBuilder UseBench(this IApplicationBuilder app) => app.Use(async (context, next) =>
+    {
+        if (context.Request.Path.StartsWithSegments("/api") && context.User.PersonId() is { } person && context.User.WorkshopId() is { } workshop)
+        {
+            var cache = context.RequestServices.GetRequiredService<IMemoryCache>();
+            var key = Key(person, workshop);
+            if (!cache.TryGetValue(key, out BenchFacts? facts))
+            {
+                facts = await Find(context.RequestServices.GetRequiredService<EarthyTuftDb>(), person, workshop, context.RequestAborted);
+                cache.Set(key, facts, Believed);
+            }
+
+            if (facts is not null)
+            {
+                context.RequestServices.GetRequiredService<Bench>().Sit(person, facts);
+                context.RequestServices.GetRequiredService<WorkshopScope>().WorkshopId = workshop;
+            }
+        }
+
+        await next();
+    });
+
+    public static void Forget(IMemoryCache cache, Guid person, Guid workshop) => cache.Remove(Key(person, workshop));
+
+    private static (string, Guid, Guid) Key(Guid person, Guid workshop) => ("bench", person, workshop);
+
+    private static async Task<BenchFacts?> Find(EarthyTuftDb db, Guid person, Guid workshop, CancellationToken stop)
+    {
+        var found = await db.Memberships
+            .Where(m => m.UserId == person && m.WorkshopId == workshop)
+            .Select(m => new { m.Role, m.User!.DisplayName, Shop = m.Workshop! })
+            .AsNoTracking()
+            .SingleOrDefaultAsync(stop);
+        return found is null ? null : new BenchFacts(
+            workshop,
+            found.Shop.Name,
+            found.Role,
+            found.DisplayName,
+            found.Shop.Unit,
+            TimeZoneInfo.FindSystemTimeZoneById(found.Shop.TimeZone),
+            found.Shop.Currency,
+            found.Shop.ScaleStepGrams,
+            found.Shop.UsualBowlGrams,
+            found.Shop.IsDemo);
+    }
+
+    /// <summary>Lets in members only.</summary>
+    public static RouteGroupBuilder ForMembers(this RouteGroupBuilder group)
+    {
+        group.AddEndpointFilter(async (context, next) =>
+        {
+            var http = context.HttpContext;
+            return http.User.PersonId() is null ? Problems.Of(401, "not-signed-in", "Sign in first.")
+                : !http.RequestServices.GetRequiredService<Bench>().IsSet ? Problems.Of(403, "not-a-member", "You are not a member of this workshop.")
+                : await next(context);
+        });
+        return group;
+    }
+
+    /// <summary>A change: the antiforgery token must be there, and the role high enough.</summary>
+    public static RouteHandlerBuilder Changes(this RouteHandlerBuilder route, MemberRole atLeast = MemberRole.Preparer)
+    {
+        route.AddEndpointFilter(async (context, next) =>
+        {
+            var http = context.HttpContext;
+            if (http.RequestServices.GetRequiredService<Bench>().Facts.Role < atLeast)
+            {
+                return Problems.Of(403, "not-yours-to-change", atLeast == MemberRole.Owner ? "Only the owner changes this." : "You look here, and do not change.");
+            }
+
+            return await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http)
+                ? await next(context)
+                : Problems.Of(400, "no-token", "The page's safety token is missing or old. Reload the page and send it again.");
+        });
+        return route.ProducesProblem(400).ProducesProblem(401).ProducesProblem(403).ProducesProblem(422);
+    }
+}

@@ -1,0 +1,37 @@
+using System.Globalization;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Web.House;
+
+/// <summary>A mass for a screen: grams to draw with, words to read, and where it comes from.</summary>
+/// <param name="Grams">For drawing to scale.</param>
+/// <param name="Text">In the workshop's unit.</param>
+/// <param name="From">Where it comes from.</param>
+/// <param name="GiveOrTake">One standard deviation in the workshop's unit, null when there is none.</param>
+/// <param name="Working">How it was worked out.</param>
+public sealed record MassFigure(double Grams, string Text, Provenance From, string? GiveOrTake = null, Working? Working = null);
+
+/// <summary>A figure that is not a mass.</summary>
+public sealed record NumberFigure(double Value, string Text, Provenance From, Working? Working = null);
+
+public static class Figures
+{
+    public const string BalanceSource = "balance of a step in reference mass";
+
+    public static MassFigure ToFigure(this Mass mass, MassUnit unit, Provenance from, Working? working = null) =>
+        new(mass.Grams, mass.Write(unit), from, null, working);
+
+    public static MassFigure ToFigure(this Estimate estimate, MassUnit unit, Provenance from, Working? working = null) =>
+        new(estimate.Mass.Grams, estimate.Mass.Write(unit), from, Mass.FromGrams(estimate.Sigma).Write(unit), working);
+
+    public static MassFigure? ToFigure(double? grams, double? sigma, MassUnit unit, Provenance from, Working? working = null) => grams is not { } g
+        ? null
+        : new(g, Mass.FromGrams(g).Write(unit), from, sigma is { } s ? Mass.FromGrams(s).Write(unit) : null, working);
+
+    public static string Percent(double fraction) => (fraction * 100).ToString(Math.Abs(fraction) < 0.0995 ? "0.0" : "0", CultureInfo.InvariantCulture) + " %";
+
+    public static NumberFigure PercentFigure(double fraction, Provenance from, Working working) => new(fraction * 100, Percent(fraction), from, working);
+
+    public static string Millimetres(double mm) => mm.ToString("0", CultureInfo.InvariantCulture) + " mm";
+}

@@ -1,0 +1,224 @@
+using System.Text.Json;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.TakingIn;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Options;
+
+namespace EarthyTuft.Web.Ledger;
+
+public static class LedgerEndpoints
+{
+    public static void MapLedger(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/entries").WithTags("ledger").ForMembers();
+        group.MapPost("/weigh-up", WeighUp).Changes().Produces<WeighedUp>();
+        group.MapPost("", Log).Changes().Produces<EntryAnswer>().ProducesProblem(409).ProducesProblem(503);
+        group.MapPost("/{id:guid}/corrections", Correct).Changes().Produces<EntryAnswer>().ProducesProblem(404).ProducesProblem(409);
+        DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
+    }
+
+    private static async Task<IResult> WeighUp(StepRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        var (_, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, stop);
+        var reader = new StepReader(bench.Facts, request, bench.DayOf(request.DoneAt ?? bench.Now));
+        var command = reader.Read(lots);
+        var outcome = command.Then(c => StepDesk.WeighUp(c, bench.UsualBowl));
+        return outcome.IsRefused
+            ? Problems.Refused(outcome.Refusals)
+            : TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip), reader.Understood(command.Value, outcome.Value)));
+    }
+
+    private static async Task<IResult> Log(
+        StepRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        Bench bench,
+        IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json,
+        CancellationToken stop)
+    {
+        if (await Stored(db, bench, key, stop) is { } before)
+        {
+            return TypedResults.Ok(before);
+        }
+
+        try
+        {
+            return await Keep(request, key, null, db, bench, json.Value.SerializerOptions, stop);
+        }
+        catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.IsDuplicate())
+        {
+            // Either the same entry was sent twice at once, and the other copy is stored; or somebody else took from the same lot first.
+            db.ChangeTracker.Clear();
+            return await Stored(db, bench, key, stop) is { } stored ? TypedResults.Ok(stored) : await ChangedMeanwhile(db, bench, LotIds(request), stop);
+        }
+    }
+
+    /// <summary>Decides and stores in one transaction. An impossible balance without a reason is stored as a draft.</summary>
+    internal static async Task<IResult> Keep(
+        StepRequest request, Guid key, string? because, EarthyTuftDb db, Bench bench, JsonSerializerOptions json, CancellationToken stop)
+    {
+        var doneAt = request.DoneAt ?? bench.Now;
+        if (doneAt > bench.Now.AddDays(1))
+        {
+            return Problems.Refused("doneAt", "in-the-future", "doneAt is in the future.");
+        }
+
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        var (rows, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, stop);
+        if (request.From.Any(t => t.Version is { } seen && rows.TryGetValue(t.LotId, out var row) && row.Version != seen))
+        {
+            return await ChangedMeanwhile(db, bench, LotIds(request), stop);
+        }
+
+        var reader = new StepReader(bench.Facts, request, bench.DayOf(doneAt));
+        var command = reader.Read(lots);
+        var result = command.Then(c => StepDesk.WeighUp(c, bench.UsualBowl));
+        if (result.IsRefused)
+        {
+            return Problems.Refused(result.Refusals);
+        }
+
+        var outcome = result.Value;
+        var view = outcome.Balance.View(bench.Facts.Unit, outcome.Slip);
+        if (outcome.Balance.Standing == Standing.Impossible && because is null)
+        {
+            var draft = new DraftRow
+            {
+                Key = key,
+                Step = request.Step,
+                Request = JsonSerializer.Serialize(request with { DoneAt = doneAt }, json),
+                Trouble = view.Sentence,
+                RecordedAt = bench.Now,
+                RecordedBy = bench.PersonId,
+            };
+            db.Drafts.Add(draft);
+            await Replace(db, request.DraftId, stop);
+            await db.SaveChangesAsync(stop);
+            await transaction.CommitAsync(stop);
+            return TypedResults.Ok(new EntryAnswer(false, null, draft.Id, view, DraftSentence(view.Sentence), []));
+        }
+
+        var made = await NewLots(request, command.Value, outcome, rows, db, stop);
+        var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, request.Notes?.Trim() ?? "", because);
+        var entry = LedgerStore.AddStep(db, command.Value, outcome, rows, made, reader.Typed, facts);
+        await Replace(db, request.DraftId, stop);
+        await db.SaveChangesAsync(stop);
+        if (LedgerStore.NeedsFamily(command.Value, outcome))
+        {
+            await LedgerStore.Refresh(db, [made[0].Id], stop);
+            view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceOf(entry.Id).View(bench.Facts.Unit);
+        }
+
+        await transaction.CommitAsync(stop);
+        return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form))]));
+    }
+
+    private static string DraftSentence(string sentence) => sentence + " Your entry is kept as a draft.";
+
+    private static async Task<List<LotRow>> NewLots(
+        StepRequest request, StepCommand command, StepOutcome outcome, Dictionary<Guid, LotRow> rows, EarthyTuftDb db, CancellationToken stop)
+    {
+        var sources = command.From.Select(t => rows[t.Lot.Id]).ToArray();
+        var root = LotCode.SharedRoot(sources.Select(s => s.Code)) ?? await db.NextRootCode(LotCode.Joined, stop);
+        var joined = !sources.Any(s => LotCode.RootOf(s.Code) == root);
+        var measured = sources.Where(s => s.StapleMillimetres is not null).ToArray();
+        var lots = new List<LotRow>();
+        foreach (var giving in request.To)
+        {
+            lots.Add(new LotRow
+            {
+                Code = joined && lots.Count == 0 ? root : await db.NextChildCode(root, stop),
+                Form = giving.Form,
+                Fibre = outcome.Fibre,
+                Parentage = One(sources.Select(s => s.Parentage)) ?? "",
+                CleanYieldLow = sources.Min(s => s.CleanYieldLow),
+                CleanYieldHigh = sources.Max(s => s.CleanYieldHigh),
+                Animal = One(sources.Select(s => s.Animal)) ?? "",
+                Colour = One(sources.Select(s => s.Colour)) ?? "",
+                Notes = giving.Notes?.Trim() ?? "",
+                ShornOn = sources.Length == 1 ? sources[0].ShornOn : null,
+                StapleMillimetres = measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null,
+            });
+        }
+
+        return lots;
+
+        static string? One(IEnumerable<string> values) => values.Distinct().ToArray() is [var only] ? only : null;
+    }
+
+    internal static async Task<IResult> ChangedMeanwhile(EarthyTuftDb db, Bench bench, Guid[] ids, CancellationToken stop)
+    {
+        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id)).ToListAsync(stop);
+        return Problems.Of(
+            409,
+            "changed-meanwhile",
+            "Somebody took from this lot while you were at it. Nothing of yours was stored; here is what is there now.",
+            ("lots", lots.Select(l => new { l.Id, l.Code, l.Version, UsedUp = l.UsedUpAt is not null, Left = Figures.ToFigure(l.LeftGrams, l.LeftSigma, bench.Facts.Unit, Provenance.Reckoned) })));
+    }
+
+    private static async Task<IResult> Correct(Guid id, CorrectionRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id, stop);
+        if (flow?.Weighings.MaxBy(w => w.Revision) is not { } last)
+        {
+            return Problems.NotHere("weighing");
+        }
+
+        var read = MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        if (read.IsRefused)
+        {
+            return Problems.Refused(read.Refusals);
+        }
+
+        if (flow.Role is FlowRole.In or FlowRole.Out && read.Value <= Mass.Zero)
+        {
+            return Problems.Refused("mass", "empty-lot", "mass is nothing: a lot cannot weigh nothing.");
+        }
+
+        var weighing = new Weighing(
+            flow.Id, read.Value, request.State ?? last.State, request.HumidityPercent ?? last.HumidityPercent, Mass.FromGrams(last.ScaleStepGrams), last.Sitting);
+        var row = LedgerStore.NewWeighing(
+            new TypedWeighing(weighing, request.Mass.Trim()), last.Revision + 1, bench.PersonId, bench.Facts.PersonName, bench.Now, request.Because.Trim());
+        row.FlowId = flow.Id;
+        db.Weighings.Add(row);
+        await db.SaveChangesAsync(stop);
+
+        var lotId = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).FirstAsync(stop);
+        await LedgerStore.Refresh(db, [lotId], stop);
+        await transaction.CommitAsync(stop);
+        var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(stop);
+        var view = step == StepKind.TakeIn ? null : (await Family.Of(db, [lotId], stop)).Settling.BalanceOf(id).View(bench.Facts.Unit);
+        return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
+    }
+
+    private static async Task<EntryAnswer?> Stored(EarthyTuftDb db, Bench bench, Guid key, CancellationToken stop)
+    {
+        if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).SingleOrDefaultAsync(stop) is { } id)
+        {
+            var made = await db.Flows.Where(f => f.EntryId == id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
+                .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form)).ToListAsync(stop);
+            var view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceOf(id).View(bench.Facts.Unit);
+            return new EntryAnswer(true, id, null, view, view.Sentence, made);
+        }
+
+        var draft = await db.Drafts.AsNoTracking().SingleOrDefaultAsync(d => d.Key == key, stop);
+        return draft is null ? null : new EntryAnswer(false, null, draft.Id, null, DraftSentence(draft.Trouble), []);
+    }
+
+    private static async Task Replace(EarthyTuftDb db, Guid? draftId, CancellationToken stop)
+    {
+        if (draftId is { } id && await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, stop) is { } old)
+        {
+            old.State = DraftState.Replaced;
+        }
+    }
+
+    private static Guid[] LotIds(StepRequest request) => [.. request.From.Select(t => t.LotId).Distinct()];
+}

@@ -1,0 +1,74 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Web.House;
+
+namespace EarthyTuft.Web.Ledger;
+
+/// <summary>Takes from a lot.</summary>
+/// <param name="Version">The lot's version as the person saw it; another one meanwhile answers 409.</param>
+/// <param name="Mass">As typed; left out for "all of it, not weighed again".</param>
+/// <param name="All">Nothing is left of the lot afterwards.</param>
+public sealed record TakingRequest(Guid LotId, uint? Version = null, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, bool All = true);
+
+/// <summary>Makes a lot.</summary>
+/// <param name="Mass">As typed; left out when nobody weighed it.</param>
+public sealed record GivingRequest(LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null);
+
+/// <summary>Loses something.</summary>
+/// <param name="Mass">As typed; left out when it is to be found by difference.</param>
+public sealed record LosingRequest(LossKind Kind, [property: StringLength(60)] string? Mass = null, Fate? Fate = null, WeighingState? State = null);
+
+/// <summary>Takes something up.</summary>
+public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] string Mass);
+
+/// <summary>One step as it is typed at a station. Only <c>from</c> and <c>to</c> are needed.</summary>
+/// <param name="DraftId">A draft that this entry replaces.</param>
+public sealed record StepRequest(
+    StepKind Step,
+    IReadOnlyList<TakingRequest> From,
+    IReadOnlyList<GivingRequest> To,
+    IReadOnlyList<LosingRequest>? Losses = null,
+    IReadOnlyList<GainingRequest>? Gains = null,
+    DateTimeOffset? DoneAt = null,
+    [property: StringLength(60)] string? Who = null,
+    [property: Range(0, 10080)] int? Minutes = null,
+    [property: StringLength(2000)] string? Notes = null,
+    [property: Range(0, 100)] double? HumidityPercent = null,
+    Guid? DraftId = null);
+
+/// <summary>A weight as it was understood.</summary>
+/// <param name="Field">Which one: <c>to[0].mass</c>.</param>
+/// <param name="Logged">As the scale said it.</param>
+/// <param name="Reference">Rested at 65 %; null for damp.</param>
+public sealed record UnderstoodMass(string Field, MassFigure Logged, MassFigure? Reference);
+
+public sealed record BalanceView(
+    MassFigure? In,
+    MassFigure Gains,
+    MassFigure? Kept,
+    MassFigure? WeighedLosses,
+    MassFigure? ByDifference,
+    MassFigure? Unaccounted,
+    Standing Standing,
+    NumberFigure? Yield,
+    string Sentence);
+
+/// <summary>What a step would come to, before it is logged.</summary>
+public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood);
+
+public sealed record MadeLot(Guid Id, string Code, LotForm Form);
+
+/// <summary>What became of an entry.</summary>
+/// <param name="Kept">False: it is a draft until someone confirms it with a reason or types it anew.</param>
+public sealed record EntryAnswer(bool Kept, Guid? EntryId, Guid? DraftId, BalanceView? Balance, string Sentence, IReadOnlyList<MadeLot> Made);
+
+public sealed record ConfirmRequest([property: StringLength(500, MinimumLength = 3)] string Because);
+
+/// <summary>A weighing set right. The old figure stays readable.</summary>
+public sealed record CorrectionRequest(
+    Guid FlowId,
+    [property: StringLength(60)] string Mass,
+    [property: StringLength(500, MinimumLength = 3)] string Because,
+    WeighingState? State = null,
+    [property: Range(0, 100)] double? HumidityPercent = null);

@@ -1,0 +1,92 @@
+using System.Globalization;
+using System.Text;
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.WebUtilities;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Lots;
+
+public static class LotEndpoints
+{
+    private const int PageSize = 60;
+
+    public static void MapLots(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/lots").WithTags("lots").ForMembers();
+        group.MapGet("", List).Produces<LotList>().ProducesProblem(400);
+        group.MapGet("/{code}", Page).Produces<LotPage>().ProducesProblem(404);
+        app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find);
+    }
+
+    private static async Task<IResult> Page(string code, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await LotPages.Of(db, bench, code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+
+    /// <summary>Lots that a station can take (all that are there, without one), those waiting longest first.</summary>
+    private static async Task<IResult> List(StepKind? step, bool? prepared, string? after, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        var forms = prepared == true ? Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray()
+            : step is { } s && s != StepKind.TakeIn ? [.. Stations.Of(s).Takes]
+            : Enum.GetValues<LotForm>();
+        var lots = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && forms.Contains(l.Form));
+        if (after is not null)
+        {
+            if (Cursor(after) is not var (changedAt, id))
+            {
+                return Problems.Of(400, "not-readable", "That place in the list is not known. Start from the top.");
+            }
+
+            lots = lots.Where(l => EF.Functions.GreaterThan(ValueTuple.Create(l.ChangedAt, l.Id), ValueTuple.Create(changedAt, id)));
+        }
+
+        var rows = await lots.OrderBy(l => l.ChangedAt).ThenBy(l => l.Id).Take(PageSize + 1).ToListAsync(stop);
+        var page = rows.Take(PageSize).ToArray();
+        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, bench.Facts.Unit))], rows.Count > PageSize ? Cursor(page[^1]) : null));
+    }
+
+    public static LotLine Line(LotRow lot, MassUnit unit) => new(
+        lot.Id, lot.Code, lot.Version, lot.Form, lot.Fibre, lot.Parentage, lot.Animal, lot.Colour,
+        Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, unit, Provenance.Reckoned), lot.ChangedAt, lot.StapleMillimetres);
+
+    private static string Cursor(LotRow lot) =>
+        WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes(lot.ChangedAt.ToString("O", CultureInfo.InvariantCulture) + "|" + lot.Id));
+
+    private static (DateTimeOffset, Guid)? Cursor(string text)
+    {
+        try
+        {
+            var parts = Encoding.UTF8.GetString(WebEncoders.Base64UrlDecode(text)).Split('|');
+            return (DateTimeOffset.Parse(parts[0], CultureInfo.InvariantCulture), Guid.Parse(parts[1]));
+        }
+        catch (Exception e) when (e is FormatException or IndexOutOfRangeException)
+        {
+            return null;
+        }
+    }
+
+    private static async Task<IReadOnlyList<Found>> Find(string q, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        var word = q.Trim();
+        if (word.Length is 0 or > 60)
+        {
+            return [];
+        }
+
+        var like = "%" + word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_") + "%";
+        var lots = await db.Lots.AsNoTracking()
+            .Where(l => EF.Functions.ILike(l.Code, like) || EF.Functions.ILike(l.Parentage, like) || EF.Functions.ILike(l.Animal, like) || EF.Functions.ILike(l.Notes, like))
+            .OrderBy(l => l.UsedUpAt != null).ThenByDescending(l => l.ChangedAt).Take(8).ToListAsync(stop);
+        var samples = await db.Samples.AsNoTracking()
+            .Where(s => EF.Functions.ILike(s.Code, like) || EF.Functions.ILike(s.Verdict, like) || EF.Functions.ILike(s.Lot!.Parentage, like))
+            .OrderByDescending(s => s.MadeAt).Take(6).Select(s => new { s.Id, s.Code, s.Verdict, s.Lot!.Parentage }).ToListAsync(stop);
+        return
+        [
+            .. lots.Select(l => new Found("lot", l.Id, l.Code, l.Parentage, l.UsedUpAt is null ? Figures.ToFigure(l.LeftGrams, null, bench.Facts.Unit, Provenance.Reckoned)?.Text ?? "not weighed" : "used up")),
+            .. samples.Select(s => new Found("sample", s.Id, s.Code, s.Parentage, s.Verdict)),
+        ];
+    }
+}

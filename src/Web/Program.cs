@@ -1,0 +1,154 @@
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using System.Threading.RateLimiting;
+using EarthyTuft.Data.Demo;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Assessing;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.Course;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Ledger;
+using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.Reckoning;
+using EarthyTuft.Web.Sampling;
+using EarthyTuft.Web.Session;
+using EarthyTuft.Web.TakingIn;
+using EarthyTuft.Web.WeighLog;
+using EarthyTuft.Web.Workshops;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+
+// The OpenAPI document is made at build time by starting this host: then there is no database to speak of.
+var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
+var connection = builder.Configuration.GetConnectionString("EarthyTuft")
+    ?? (describing ? "Host=127.0.0.1" : throw new InvalidOperationException("ConnectionStrings__EarthyTuft says where the database is; ./start sets it."));
+
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.AddServerHeader = false;
+    kestrel.Limits.MaxRequestBodySize = 1_000_000;
+});
+builder.Services.AddSingleton(builder.Configuration["Now"] is { Length: > 0 } start
+    ? new SetClock(DateTimeOffset.Parse(start, System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.AssumeUniversal), TimeProvider.System)
+    : TimeProvider.System);
+builder.Services.AddStorage(connection);
+builder.Services.AddScoped<Bench>();
+builder.Services.AddSingleton<DemoDoor>();
+builder.Services.AddMemoryCache();
+builder.Services.AddIdentityCore<AppUser>(identity =>
+{
+    identity.User.RequireUniqueEmail = true;
+    // Length is what makes a password hard to guess; the rest is a nuisance with wet hands.
+    identity.Password.RequiredLength = 10;
+    identity.Password.RequireDigit = identity.Password.RequireLowercase = identity.Password.RequireUppercase = identity.Password.RequireNonAlphanumeric = false;
+    identity.Lockout.MaxFailedAccessAttempts = 5;
+    identity.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
+}).AddEntityFrameworkStores<EarthyTuftDb>();
+builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, cookie =>
+{
+    cookie.Cookie.Name = "earthy-tuft";
+    cookie.Cookie.HttpOnly = true;
+    cookie.Cookie.SameSite = SameSiteMode.Strict;
+    cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+    cookie.ExpireTimeSpan = TimeSpan.FromDays(30);
+    cookie.SlidingExpiration = true;
+    cookie.Events.OnRedirectToLogin = context => Status(context.Response, StatusCodes.Status401Unauthorized);
+    cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, StatusCodes.Status403Forbidden);
+});
+builder.Services.AddAuthorization();
+builder.Services.AddAntiforgery(antiforgery =>
+{
+    antiforgery.HeaderName = "X-Token";
+    antiforgery.Cookie.Name = "earthy-tuft-token";
+    antiforgery.Cookie.HttpOnly = true;
+    antiforgery.Cookie.SameSite = SameSiteMode.Strict;
+    antiforgery.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+});
+builder.Services.AddRateLimiter(limits =>
+{
+    limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
+    limits.OnRejected = async (context, stop) => await context.HttpContext.Response.WriteAsJsonAsync(
+        Problems.Details(429, "too-often", "Too many tries in a short time. Wait a minute."), (JsonSerializerOptions?)null, "application/problem+json", stop);
+    limits.AddPolicy("sign-in", http => PerAddress(http, builder.Configuration.GetValue("Limits:SignInPerMinute", 20)));
+    limits.AddPolicy("reckon", http => PerAddress(http, builder.Configuration.GetValue("Limits:ReckonPerMinute", 1200)));
+});
+builder.Services.ConfigureHttpJsonOptions(json =>
+{
+    json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+    json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
+    json.SerializerOptions.RespectNullableAnnotations = true;
+    json.SerializerOptions.RespectRequiredConstructorParameters = true;
+    json.SerializerOptions.MaxDepth = 16;
+    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+});
+builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+builder.Services.AddValidation();
+builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context =>
+{
+    if (context.ProblemDetails is Microsoft.AspNetCore.Http.HttpValidationProblemDetails invalid)
+    {
+        FieldProblems.Rewrite(invalid);
+    }
+});
+builder.Services.AddExceptionHandler<ProblemWriter>();
+builder.Services.AddOpenApi();
+builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
+
+var app = builder.Build();
+app.UseExceptionHandler();
+app.UseStatusCodePages();
+app.UseSecurityHeaders();
+app.UseResponseCompression();
+app.UseAuthentication();
+app.UseBench();
+app.UseRateLimiter();
+app.UseAuthorization();
+
+app.MapSession();
+app.MapWorkshop();
+app.MapBreeds();
+app.MapTakingIn();
+app.MapLedger();
+app.MapLots();
+app.MapAssessing();
+app.MapSampling();
+app.MapCourse();
+app.MapReckon();
+app.MapWeighLog();
+app.MapGet("/api/health", async (EarthyTuftDb db, CancellationToken stop) =>
+{
+    await db.Database.ExecuteSqlAsync($"select 1", stop);
+    return TypedResults.Ok(new { status = "well" });
+}).ExcludeFromDescription();
+app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
+app.MapFrontEnd();
+
+if (!describing)
+{
+    await using var scope = app.Services.CreateAsyncScope();
+    var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
+    await db.Database.MigrateAsync();
+    if (builder.Configuration.GetValue<bool>("Demo"))
+    {
+        var door = app.Services.GetRequiredService<DemoDoor>();
+        (door.OwnerId, door.WorkshopId) = await DemoSeed.Ensure(
+            db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), app.Services.GetRequiredService<TimeProvider>().GetUtcNow(), CancellationToken.None);
+    }
+}
+
+await app.RunAsync();
+
+static Task Status(HttpResponse response, int status)
+{
+    response.StatusCode = status;
+    return Task.CompletedTask;
+}
+
+static RateLimitPartition<string> PerAddress(HttpContext http, int perMinute) => RateLimitPartition.GetFixedWindowLimiter(
+    http.Connection.RemoteIpAddress?.ToString() ?? "",
+    _ => new FixedWindowRateLimiterOptions { PermitLimit = perMinute, Window = TimeSpan.FromMinutes(1) });
+
+/// <summary>The web process; named so that the tests can start it.</summary>
+public partial class Program;

@@ -1,0 +1,102 @@
+using System.Reflection;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Reckoning;
+using EarthyTuft.Web.House;
+using Microsoft.Extensions.Options;
+
+namespace EarthyTuft.Web.Reckoning;
+
+/// <summary>One input or output of a reckoning.</summary>
+/// <param name="Kind"><c>number</c>, <c>choice</c> or <c>yesNo</c>.</param>
+public sealed record ReckoningField(string Name, string Kind, string Unit, string Meaning, bool Required, IReadOnlyList<string>? Choices);
+
+public sealed record ReckoningCard(string Name, string Title, string Formula, string Source, IReadOnlyList<ReckoningField> Inputs, IReadOnlyList<ReckoningField> Outputs);
+
+/// <summary>The reckon door: every reckoning by name, open without signing in.</summary>
+public static class ReckonEndpoints
+{
+    private static readonly IReadOnlyList<ReckoningCard> Cards = [.. Reckonings.All.Select(r =>
+        new ReckoningCard(r.Name, r.Title, r.Formula, r.Source, Fields(r.Input), Fields(r.Output)))];
+
+    public static void MapReckon(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/reckon").WithTags("reckon");
+        group.MapGet("", () => TypedResults.Ok(Cards));
+        group.MapPost("/{name}", Reckon).ProducesProblem(400).ProducesProblem(404).ProducesProblem(422).RequireRateLimiting("reckon");
+    }
+
+    private static IResult Reckon(string name, JsonElement body, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json)
+    {
+        if (Reckonings.All.SingleOrDefault(r => r.Name == name) is not { } reckoning)
+        {
+            return Problems.Of(404, "not-here", $"There is no reckoning called {name}. GET /api/reckon lists them.");
+        }
+
+        var card = Cards.Single(c => c.Name == name);
+        if (Check(card, body) is { Count: > 0 } refusals)
+        {
+            return Problems.Refused(refusals);
+        }
+
+        var result = reckoning.Run(body.Deserialize(reckoning.Input, json.Value.SerializerOptions)!);
+        return result.IsRefused
+            ? Problems.Refused(result.Refusals)
+            : TypedResults.Ok(JsonSerializer.SerializeToNode(result.Value, reckoning.Output, json.Value.SerializerOptions) as JsonObject);
+    }
+
+    private static List<Refusal> Check(ReckoningCard card, JsonElement body)
+    {
+        if (body.ValueKind != JsonValueKind.Object)
+        {
+            return [new Refusal("", "not-an-object", "Send one JSON object with the reckoning's inputs.")];
+        }
+
+        var given = body.EnumerateObject().GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.Last().Value);
+        var refusals = given.Keys.Except(card.Inputs.Select(f => f.Name))
+            .Select(n => new Refusal(n, "unknown-field", $"{n} is not an input of {card.Name}."))
+            .ToList();
+        foreach (var field in card.Inputs)
+        {
+            if (!given.TryGetValue(field.Name, out var value) || value.ValueKind == JsonValueKind.Null)
+            {
+                if (field.Required)
+                {
+                    refusals.Add(new Refusal(field.Name, "missing", $"{field.Name} is missing."));
+                }
+
+                continue;
+            }
+
+            if (field.Kind == "number" && !(value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number)))
+            {
+                refusals.Add(new Refusal(field.Name, "not-a-number", $"{field.Name} must be a number."));
+            }
+
+            if (field.Kind == "choice" && !(value.ValueKind == JsonValueKind.String && field.Choices!.Contains(value.GetString())))
+            {
+                refusals.Add(new Refusal(field.Name, "not-a-choice", $"{field.Name} must be one of: {string.Join(", ", field.Choices!)}."));
+            }
+        }
+
+        return refusals;
+    }
+
+    private static IReadOnlyList<ReckoningField> Fields(Type record)
+    {
+        var nullability = new NullabilityInfoContext();
+        return [.. record.GetProperties().Select(p =>
+        {
+            var type = Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType;
+            var unit = p.GetCustomAttribute<UnitAttribute>() ?? throw new InvalidOperationException($"{record.Name}.{p.Name} says no unit.");
+            return new ReckoningField(
+                JsonNamingPolicy.CamelCase.ConvertName(p.Name),
+                type.IsEnum ? "choice" : type == typeof(bool) ? "yesNo" : "number",
+                unit.Unit,
+                unit.Meaning,
+                nullability.Create(p).ReadState != NullabilityState.Nullable,
+                type.IsEnum ? [.. Enum.GetNames(type).Select(JsonNamingPolicy.CamelCase.ConvertName)] : null);
+        })];
+    }
+}

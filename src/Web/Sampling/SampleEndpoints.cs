@@ -1,0 +1,118 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Sampling;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Assessing;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.TakingIn;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Sampling;
+
+/// <summary>What came of a prepared lot. Only the lot is needed.</summary>
+public sealed record SampleRequest(
+    Guid LotId,
+    Draw? Draw = null,
+    double? WrapsPerInch = null,
+    int? Plies = null,
+    double? TwistAngleDegrees = null,
+    [property: StringLength(2000)] string? Verdict = null,
+    IReadOnlyList<string>? Uses = null,
+    DateTimeOffset? MadeAt = null,
+    [property: StringLength(60)] string? Who = null);
+
+public static class SampleEndpoints
+{
+    private const int WallSize = 60;
+
+    public static void MapSampling(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/samples").WithTags("sampling").ForMembers();
+        group.MapPost("", Keep).Changes().Produces<SampleView>().ProducesProblem(404);
+        group.MapGet("", Wall);
+        group.MapGet("/{code}", Card).Produces<SampleCard>().ProducesProblem(404);
+    }
+
+    private static async Task<IResult> Keep(
+        SampleRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Id == request.LotId, stop) is not { } lot)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var uses = (request.Uses ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase).ToArray();
+        var check = Sample.Check(new Sample(lot.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses));
+        if (check.IsRefused)
+        {
+            return Problems.Refused(check.Refusals);
+        }
+
+        try
+        {
+            await using var transaction = await db.Database.BeginTransactionAsync(stop);
+            if (!await db.Samples.AnyAsync(s => s.Key == key, stop))
+            {
+                db.Samples.Add(new SampleRow
+                {
+                    LotId = lot.Id,
+                    Key = key,
+                    Code = FormattableString.Invariant($"SM-{await db.NextNumber("SM-", stop):00}"),
+                    Form = lot.Form,
+                    Draw = request.Draw,
+                    WrapsPerInch = request.WrapsPerInch,
+                    Plies = request.Plies,
+                    TwistAngleDegrees = request.TwistAngleDegrees,
+                    Verdict = check.Value.Verdict,
+                    Uses = uses,
+                    MadeAt = (request.MadeAt ?? bench.Now).ToStored(),
+                    Who = TakeInEndpoints.Person(request.Who, bench),
+                });
+                await db.SaveChangesAsync(stop);
+                await transaction.CommitAsync(stop);
+            }
+        }
+        catch (DbUpdateException e) when (e.IsDuplicate())
+        {
+            db.ChangeTracker.Clear();
+        }
+
+        var stored = await db.Samples.AsNoTracking().SingleAsync(s => s.Key == key, stop);
+        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage));
+    }
+
+    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, CancellationToken stop)
+    {
+        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(stop);
+        if (samples.Count == 0)
+        {
+            return [];
+        }
+
+        var family = await Data.Ledger.Family.Of(db, [.. samples.Select(s => s.LotId).Distinct()], stop);
+        var lots = family.Lots.Keys.ToArray();
+        var locks = await db.Locks.AsNoTracking().Where(l => lots.Contains(l.LotId) && l.WithdrawnAt == null).ToListAsync(stop);
+        return [.. samples.Select(s =>
+        {
+            var nearest = LotPages.Nearest(s.LotId, family, locks);
+            return new HungSample(
+                SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage),
+                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Colour));
+        })];
+    }
+
+    private static async Task<IResult> Card(string code, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.ToUpperInvariant(), stop) is not { Lot: { } lot } sample
+            || await LotPages.Of(db, bench, lot.Code, stop) is not { } page)
+        {
+            return Problems.NotHere("sample");
+        }
+
+        var raw = page.Origins.Count == 0 ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned);
+        return TypedResults.Ok(new SampleCard(
+            SampleView.Of(sample, lot.Code, lot.Parentage), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made));
+    }
+}

@@ -1,0 +1,128 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.TakingIn;
+using EarthyTuft.Data.Fibres;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.TakingIn;
+
+/// <summary>A raw fleece at the door. Only the weight is needed.</summary>
+/// <param name="Mass">As typed, any unit.</param>
+/// <param name="Breed">A breed, a cross such as <c>Gotland 50 / Wensleydale 50</c>, or nothing for unknown.</param>
+/// <param name="Fibre">Taken from the breed when not given, else wool.</param>
+public sealed record TakeInRequest(
+    [property: StringLength(60)] string Mass,
+    WeighingState State = WeighingState.Rested,
+    [property: Range(0, 100)] double? HumidityPercent = null,
+    [property: StringLength(200)] string? Breed = null,
+    Fibre? Fibre = null,
+    [property: StringLength(80)] string? Animal = null,
+    [property: StringLength(60)] string? Colour = null,
+    DateOnly? ShornOn = null,
+    decimal? Price = null,
+    [property: StringLength(2000)] string? Notes = null,
+    DateTimeOffset? DoneAt = null,
+    [property: StringLength(60)] string? Who = null,
+    [property: Range(0, 10080)] int? Minutes = null);
+
+public sealed record TakenIn(Guid EntryId, Guid LotId, string Code, MassFigure Logged);
+
+/// <summary>How a weight reads, for showing it back before it is logged.</summary>
+public sealed record ReadMass(double Grams, string Text);
+
+public static class TakeInEndpoints
+{
+    public static void MapTakingIn(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/fleeces").WithTags("taking in").ForMembers();
+        group.MapPost("", TakeIn).Changes().Produces<TakenIn>().ProducesProblem(409);
+        app.MapGroup("/api/read-mass").WithTags("taking in").ForMembers().MapGet("", Read).Produces<ReadMass>().ProducesProblem(422);
+    }
+
+    private static IResult Read([StringLength(60)] string text, Bench bench)
+    {
+        var read = MassReader.Read(text, bench.Facts.Unit, "mass");
+        return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(new ReadMass(read.Value.Grams, read.Value.Write(bench.Facts.Unit)));
+    }
+
+    private static async Task<IResult> TakeIn(
+        TakeInRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await Stored(db, bench, key, stop) is { } before)
+        {
+            return TypedResults.Ok(before);
+        }
+
+        var doneAt = request.DoneAt ?? bench.Now;
+        var mass = MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        var parentage = Parentage.Read(request.Breed, "breed");
+        var refusals = mass.Refusals.Concat(parentage.Refusals).ToList();
+        if (doneAt > bench.Now.AddDays(1))
+        {
+            refusals.Add(new Refusal("doneAt", "in-the-future", "doneAt is in the future."));
+        }
+
+        if (refusals.Count > 0)
+        {
+            return Problems.Refused(refusals);
+        }
+
+        var fibre = request.Fibre ?? parentage.Value.Shares.Select(s => BreedReference.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
+        var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, bench.DayOf(doneAt), request.Price));
+        if (check.IsRefused)
+        {
+            return Problems.Refused(check.Refusals);
+        }
+
+        var clean = parentage.Value.CleanYield();
+        var weighing = new Weighing(Guid.CreateVersion7(), mass.Value, request.State, request.HumidityPercent, Mass.FromGrams(bench.Facts.ScaleStepGrams), bench.DayOf(doneAt));
+        try
+        {
+            await using var transaction = await db.Database.BeginTransactionAsync(stop);
+            var lot = new LotRow
+            {
+                Code = await db.NextRootCode(LotCode.Letter(parentage.Value), stop),
+                Form = LotForm.Raw,
+                Fibre = fibre,
+                Parentage = parentage.Value.Write(),
+                CleanYieldLow = clean.Low,
+                CleanYieldHigh = clean.High,
+                Animal = request.Animal?.Trim() ?? "",
+                Colour = request.Colour?.Trim() ?? "",
+                Notes = request.Notes?.Trim() ?? "",
+                ShornOn = request.ShornOn,
+                Price = request.Price,
+            };
+            LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, request.Mass.Trim()), new EntryFacts(
+                key, doneAt, bench.Now, bench.PersonId, Person(request.Who, bench), request.Minutes, "", null));
+            await db.SaveChangesAsync(stop);
+            await transaction.CommitAsync(stop);
+        }
+        catch (DbUpdateException e) when (e.IsDuplicate())
+        {
+            // The same entry, sent twice at the same moment: the other one is stored.
+            db.ChangeTracker.Clear();
+        }
+
+        return await Stored(db, bench, key, stop) is { } stored ? TypedResults.Ok(stored) : Problems.Of(409, "changed-meanwhile", "Send it again.");
+    }
+
+    internal static string Person(string? who, Bench bench) => string.IsNullOrWhiteSpace(who) ? bench.Facts.PersonName : who.Trim();
+
+    private static async Task<TakenIn?> Stored(EarthyTuftDb db, Bench bench, Guid key, CancellationToken stop)
+    {
+        var found = await db.Flows
+            .Where(f => f.Role == FlowRole.Out && db.Entries.Any(e => e.Id == f.EntryId && e.Key == key))
+            .Select(f => new { f.EntryId, f.Lot!.Id, f.Lot.Code, f.Weighings.First().Grams })
+            .FirstOrDefaultAsync(stop);
+        return found is null ? null : new TakenIn(found.EntryId, found.Id, found.Code, Mass.FromGrams(found.Grams).ToFigure(bench.Facts.Unit, Provenance.Measured));
+    }
+}

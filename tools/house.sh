@@ -1,0 +1,144 @@
+# Shared by ./start, ./test and ./bench: what must be installed, what must be built, and a private PostgreSQL cluster.
+# Sourced, not run. Callers set ROOT and use `set -euo pipefail`.
+
+say() { printf '%s\n' "$*"; }
+refuse() { printf '%s\n' "$*" >&2; exit 1; }
+
+# The newest PostgreSQL server on this machine, or nothing.
+pg_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1; }
+
+# Installs Debian packages; says so first, and refuses where it may not.
+install_packages() {
+  say "Installing Debian packages that are missing: $*"
+  local sudo=()
+  if [ "$(id -u)" != 0 ]; then
+    command -v sudo >/dev/null 2>&1 || refuse "These packages need an administrator, and there is no sudo here. Ask for: apt-get install $*"
+    sudo=(sudo)
+  fi
+  command -v apt-get >/dev/null 2>&1 || refuse "There is no apt-get here. Install by hand: $*"
+  if printf '%s\n' "$@" | grep -q '^postgresql$'; then
+    # Debian would start a cluster of its own; this product keeps a private one.
+    "${sudo[@]}" mkdir -p /etc/postgresql-common
+    [ -e /etc/postgresql-common/createcluster.conf ] || printf 'create_main_cluster = false\n' | "${sudo[@]}" tee /etc/postgresql-common/createcluster.conf >/dev/null
+  fi
+  "${sudo[@]}" env DEBIAN_FRONTEND=noninteractive apt-get update -qq
+  "${sudo[@]}" env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@" >/dev/null \
+    || refuse "The packages could not be installed: $*"
+}
+
+need_toolchain() {
+  command -v dotnet >/dev/null 2>&1 && dotnet --list-sdks | grep -q '^10\.' || refuse "This needs the .NET 10 SDK (dotnet on the PATH)."
+  command -v node >/dev/null 2>&1 || refuse "This needs Node 20 or newer (node on the PATH)."
+  [ "$(node -p 'process.versions.node.split(".")[0]')" -ge 20 ] || refuse "This needs Node 20 or newer; here is $(node -v)."
+}
+
+need_postgres() { [ -n "$(pg_bin)" ] || install_packages postgresql; }
+need_chromium() { [ -x /usr/bin/chromium ] || install_packages chromium; }
+
+# True when something below the given paths is newer than the stamp.
+newer_than() {
+  local stamp=$1; shift
+  [ -e "$stamp" ] || return 0
+  [ -n "$(find "$@" \( -name bin -o -name obj -o -name node_modules -o -name dist \) -prune -o -newer "$stamp" -print -quit)" ]
+}
+
+need_node_modules() {
+  local stamp="$ROOT/node_modules/.installed"
+  if newer_than "$stamp" "$ROOT/package-lock.json"; then
+    say "Installing the front end's packages"
+    (cd "$ROOT" && npm ci --no-audit --no-fund --loglevel=error)
+    touch "$stamp"
+  fi
+}
+
+# Builds what changed into .build/app: the front end first, then the web process that serves it.
+build_app() {
+  local app="$ROOT/.build/app"
+  mkdir -p "$ROOT/.build"
+  need_node_modules
+  if newer_than "$ROOT/.build/web.stamp" "$ROOT/web" "$ROOT/package-lock.json"; then
+    say "Building the front end"
+    (cd "$ROOT/web" && npm run --silent build)
+    rm -f "$ROOT/.build/app.stamp"
+    touch "$ROOT/.build/web.stamp"
+  fi
+  if newer_than "$ROOT/.build/app.stamp" "$ROOT/src" "$ROOT/Directory.Build.props" "$ROOT/Directory.Packages.props"; then
+    say "Building the web process"
+    dotnet publish "$ROOT/src/Web" -c Release -o "$app" -v q --nologo -clp:NoSummary
+    rm -rf "$app/wwwroot"
+    cp -R "$ROOT/web/dist" "$app/wwwroot"
+    touch "$ROOT/.build/app.stamp"
+  fi
+}
+
+free_port() {
+  node -e 'const s=require("net").createServer();s.listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'
+}
+
+port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+# PostgreSQL never runs as root: there everything goes through the plain user that Debian's package made.
+as_pg() {
+  if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else (cd / && "$@"); fi
+}
+
+# A folder for data that the cluster's user can enter; a checkout under a closed home is not one.
+default_data() {
+  local inside="$ROOT/.data"
+  if [ "$(id -u)" != 0 ]; then say "$inside"; return; fi
+  mkdir -p "$inside"
+  if as_pg test -x "$inside"; then say "$inside"; else say "/var/lib/earthy-tuft/$(printf '%s' "$ROOT" | cksum | cut -d' ' -f1)"; fi
+}
+
+# Starts the private cluster in $1/postgres and sets PG_PORT and PG_PASSWORD. Further arguments are server settings.
+pg_start() {
+  local data=$1 bin; shift
+  bin=$(pg_bin)
+  local cluster="$data/postgres"
+  mkdir -p "$data"
+  if [ ! -e "$cluster/PG_VERSION" ]; then
+    rm -rf "$cluster"
+    mkdir -p "$cluster"
+    PG_PASSWORD=$(node -p 'require("crypto").randomBytes(24).toString("hex")')
+    (umask 077 && printf '%s' "$PG_PASSWORD" >"$data/password")
+    [ "$(id -u)" != 0 ] || chown postgres "$cluster"
+    chmod 700 "$cluster"
+    as_pg test -x "$cluster" || refuse "The user postgres cannot enter $data. Choose another folder with --data."
+    local pwfile="$cluster.pw"
+    (umask 077 && printf '%s' "$PG_PASSWORD" >"$pwfile")
+    [ "$(id -u)" != 0 ] || chown postgres "$pwfile"
+    as_pg "$bin/initdb" -D "$cluster" -U earthy_tuft --auth=scram-sha-256 --pwfile="$pwfile" --encoding=UTF8 --locale=C.UTF-8 >/dev/null
+    rm -f "$pwfile"
+  fi
+  PG_PASSWORD=$(cat "$data/password")
+  PG_PORT=$(cat "$data/pg-port" 2>/dev/null || true)
+
+  if as_pg "$bin/pg_ctl" -D "$cluster" status >/dev/null 2>&1; then
+    local pid; pid=$(head -n 1 "$cluster/postmaster.pid")
+    # A killed server that nobody has reaped still looks alive.
+    if grep -qs '^State:.*Z' "/proc/$pid/status"; then rm -f "$cluster/postmaster.pid"; else return 0; fi
+  fi
+  if [ -z "$PG_PORT" ] || port_taken "$PG_PORT"; then
+    PG_PORT=$(free_port)
+    printf '%s' "$PG_PORT" >"$data/pg-port"
+  fi
+  local settings="-p $PG_PORT -h 127.0.0.1 -c unix_socket_directories=''"
+  local setting; for setting in "$@"; do settings="$settings -c $setting"; done
+  # The server must not keep the caller's pipe or lock open.
+  as_pg "$bin/pg_ctl" start -w -s -D "$cluster" -l "$cluster/server.log" -o "$settings" </dev/null >/dev/null 2>&1 9>&- \
+    || refuse "PostgreSQL did not start; its log is $cluster/server.log"
+}
+
+pg_stop() { as_pg "$(pg_bin)/pg_ctl" stop -s -m fast -D "$1/postgres" >/dev/null 2>&1 9>&- || true; }
+
+pg_connection() { printf 'Host=127.0.0.1;Port=%s;Username=earthy_tuft;Password=%s;Database=%s' "$PG_PORT" "$PG_PASSWORD" "$1"; }
+
+# True when the address answers 200.
+answers() {
+  local line
+  exec 7<>"/dev/tcp/127.0.0.1/$1" || return 1
+  printf 'GET %s HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' "$2" >&7
+  read -r -t 5 line <&7 || line=
+  exec 7>&-
+  case $line in *' 200 '*) return 0 ;; *) return 1 ;; esac
+}

@@ -1,0 +1,164 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import createClient, { type Middleware } from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+
+/** Every shape the server speaks of; a word that may be missing is nullable where it is used, not in the word itself. */
+export type Schema = { [K in keyof Schemas]: NonNullable<Schemas[K]> };
+
+export interface Refusal {
+  field: string;
+  code: string;
+  reason: string;
+}
+
+/** What went wrong, as the server said it; `type` is stable, `refusals` names each field. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly type: string,
+    message: string,
+    readonly refusals: Refusal[] = [],
+  ) {
+    super(message);
+  }
+
+  /** The server or its database cannot be reached; the same request may go through later. */
+  get isAway() {
+    return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
+  }
+
+  at(field: string) {
+    return this.refusals.find((r) => r.field === field)?.reason;
+  }
+}
+
+let token: string | undefined;
+export const setToken = (value: string | null | undefined) => {
+  token = value ?? undefined;
+};
+
+const middleware: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET' && token) request.headers.set('X-Token', token);
+    return request;
+  },
+  async onResponse({ response }) {
+    if (!response.ok) throw await problemOf(response);
+  },
+  onError({ error }) {
+    if (error instanceof Problem) return error;
+    return new Problem(0, 'away', 'The workshop’s server cannot be reached just now.');
+  },
+};
+
+export async function problemOf(response: Response): Promise<Problem> {
+  const body = await response.json().catch(() => null);
+  return new Problem(
+    response.status,
+    String(body?.type ?? '').replace('/problems/', '') || 'broken',
+    body?.detail ?? body?.title ?? `The server answered ${response.status}.`,
+    body?.refusals ?? [],
+  );
+}
+
+export const api = createClient<paths>({ baseUrl: '/' });
+api.use(middleware);
+
+/** Sends a file, which the typed client does not do. */
+export async function sendText(path: string, text: Blob): Promise<unknown> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method: 'POST',
+      body: text,
+      headers: { 'Content-Type': 'text/csv', ...(token ? { 'X-Token': token } : {}) },
+    });
+  } catch {
+    throw new Problem(0, 'away', 'The workshop’s server cannot be reached just now.');
+  }
+  if (!response.ok) throw await problemOf(response);
+  return response.json();
+}
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 5_000,
+      retry: (count, error) => error instanceof Problem && error.isAway && count < 3,
+    },
+  },
+});
+
+async function need<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  return (await answer).data as T;
+}
+
+export const useSession = () =>
+  useQuery({
+    queryKey: ['session'],
+    staleTime: Infinity,
+    queryFn: async () => {
+      const session = await need(api.GET('/api/session'));
+      setToken(session.token);
+      return session;
+    },
+  });
+
+export const useToday = () =>
+  useQuery({ queryKey: ['course'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/course')) });
+
+export const useStations = () =>
+  useQuery({
+    queryKey: ['stations'],
+    staleTime: Infinity,
+    queryFn: () => need(api.GET('/api/course/stations')),
+  });
+
+export const useDoorCaution = () =>
+  useQuery({ queryKey: ['door'], staleTime: Infinity, queryFn: () => need(api.GET('/api/course/door')) });
+
+export const useBreeds = () =>
+  useQuery({ queryKey: ['breeds'], staleTime: Infinity, queryFn: () => need(api.GET('/api/breeds')) });
+
+export const useWaiting = (step: Schema['StepKind']) =>
+  useQuery({
+    queryKey: ['lots', step],
+    queryFn: () => need(api.GET('/api/lots', { params: { query: { step } } })),
+  });
+
+export const usePrepared = () =>
+  useQuery({
+    queryKey: ['lots', 'prepared'],
+    queryFn: () => need(api.GET('/api/lots', { params: { query: { prepared: true } } })),
+  });
+
+export const useLot = (code: string) =>
+  useQuery({
+    queryKey: ['lot', code],
+    queryFn: () => need(api.GET('/api/lots/{code}', { params: { path: { code } } })),
+  });
+
+export const useSamples = () => useQuery({ queryKey: ['samples'], queryFn: () => need(api.GET('/api/samples')) });
+
+export const useSampleCard = (code: string) =>
+  useQuery({
+    queryKey: ['sample', code],
+    queryFn: () => need(api.GET('/api/samples/{code}', { params: { path: { code } } })),
+  });
+
+export const useDrafts = () => useQuery({ queryKey: ['drafts'], queryFn: () => need(api.GET('/api/drafts')) });
+
+export const useWorkshop = () => useQuery({ queryKey: ['workshop'], queryFn: () => need(api.GET('/api/workshop')) });
+
+export const useReckonings = () =>
+  useQuery({ queryKey: ['reckonings'], staleTime: Infinity, queryFn: () => need(api.GET('/api/reckon')) });
+
+/** After a change to the log everything that shows masses is asked for again. */
+export const refreshLog = () =>
+  Promise.all(
+    [['course'], ['lots'], ['lot'], ['drafts'], ['samples'], ['sample']].map((queryKey) =>
+      queryClient.invalidateQueries({ queryKey }),
+    ),
+  );

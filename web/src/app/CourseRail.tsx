@@ -1,0 +1,126 @@
+import Box from '@mui/material/Box';
+import Link from '@mui/material/Link';
+import { NavLink } from 'react-router';
+import { useToday, type Schema } from '../api/client';
+import { Tuft, tuftRadius } from '../drawings/Tuft';
+import { stepWord } from '../ui/words';
+import { railWidth } from './Frame';
+import { tone } from './theme';
+
+const steps: Schema['StepKind'][] = ['skirt', 'wash', 'dry', 'card', 'comb'];
+
+/** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
+export function CourseRail() {
+  const today = useToday();
+  const heap = (step: Schema['StepKind'] | null) => today.data?.heaps.find((h) => (h.step ?? null) === step);
+  const heaviest = Math.max(1, ...(today.data?.heaps ?? []).map((h) => h.mass.grams));
+  const perRoot = 19 / Math.sqrt(heaviest);
+  return (
+    <Box
+      component="nav"
+      aria-label="Course"
+      sx={{
+        position: { xs: 'fixed', md: 'sticky' },
+        bottom: { xs: 0, md: 'auto' },
+        top: { md: 0 },
+        left: 0,
+        right: { xs: 0, md: 'auto' },
+        zIndex: 10,
+        height: { md: '100vh' },
+        width: { md: railWidth },
+        bgcolor: 'background.paper',
+        borderRight: { md: 1 },
+        borderTop: { xs: 1, md: 0 },
+        borderColor: { xs: 'divider', md: 'divider' },
+        overflow: 'auto',
+        py: { md: 1.5 },
+        display: { xs: 'flex', md: 'block' },
+      }}
+    >
+      <Station to="/" label="Today" />
+      <Station to="/take-in" label="Take in" />
+      {steps.map((step) => (
+        <Station key={step} to={`/station/${step}`} label={stepWord[step]} heap={heap(step)} perRoot={perRoot} joined />
+      ))}
+      <Box sx={{ borderTop: 1, borderColor: 'divider', my: 1, mx: 2, display: { xs: 'none', md: 'block' } }} />
+      <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
+      <Station to="/reckoner" label="Reckoner" />
+      <Station to="/workshop" label="Workshop" />
+    </Box>
+  );
+}
+
+interface StationProps {
+  to: string;
+  label: string;
+  heap?: Schema['Heap'];
+  perRoot?: number;
+  joined?: boolean;
+  waits?: string;
+}
+
+function Station({ to, label, heap, perRoot = 1, joined = false, waits }: StationProps) {
+  const unweighed = heap !== undefined && heap.mass.grams === 0 && heap.notWeighed > 0;
+  const r = heap ? Math.max(4, tuftRadius(heap.mass.grams, perRoot)) : 0;
+  const words = heap ? (unweighed ? `${heap.lots} not weighed` : heap.mass.text) : '';
+  return (
+    <Link
+      component={NavLink}
+      to={to}
+      end={to === '/'}
+      underline="none"
+      color="text.primary"
+      sx={{
+        display: { xs: 'block', md: 'grid' },
+        gridTemplateColumns: '52px 1fr',
+        alignItems: 'center',
+        minHeight: { md: 50 },
+        minWidth: { xs: 74 },
+        textAlign: { xs: 'center', md: 'left' },
+        px: { xs: 0.5, md: 1.5 },
+        py: { xs: 0.75, md: 0 },
+        '&.active': {
+          bgcolor: tone('fleece'),
+          boxShadow: { xs: `inset 0 3px 0 ${tone('woad')}`, md: `inset 4px 0 0 ${tone('woad')}` },
+        },
+        '&:hover': { bgcolor: tone('fleece') },
+        '&:focus-visible': { outlineOffset: '-3px' },
+      }}
+    >
+      <Box
+        component="svg"
+        width={46}
+        height={44}
+        viewBox="0 0 46 44"
+        aria-hidden
+        sx={{ display: 'block', mx: { xs: 'auto', md: 0 } }}
+      >
+        {joined && <line x1={23} x2={23} y1={-4} y2={48} stroke={tone('oat')} strokeWidth={2} />}
+        {heap ? (
+          <Tuft cx={23} cy={22} r={unweighed ? 11 : r} name={label} open={unweighed} />
+        ) : (
+          <circle cx={23} cy={22} r={3.5} fill={tone('oat')} stroke={tone('bark')} />
+        )}
+      </Box>
+      <span>
+        <Box
+          component="span"
+          sx={{ display: 'block', fontWeight: 700, fontSize: { xs: '0.85rem', md: '1rem' }, lineHeight: 1.2 }}
+        >
+          {label}
+        </Box>
+        <Box
+          component="span"
+          sx={{ display: 'block', color: 'text.secondary', fontSize: '0.82rem', lineHeight: 1.2, whiteSpace: 'nowrap' }}
+        >
+          {words}
+          {heap && waits ? (
+            <Box component="span" sx={{ display: { xs: 'none', md: 'block' } }}>
+              {waits}
+            </Box>
+          ) : null}
+        </Box>
+      </span>
+    </Link>
+  );
+}

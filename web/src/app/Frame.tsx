@@ -1,0 +1,75 @@
+import Box from '@mui/material/Box';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useEffect } from 'react';
+import { Link as RouterLink, Navigate, Outlet, useLocation } from 'react-router';
+import { useSession } from '../api/client';
+import { ProblemNotice } from '../ui/Slips';
+import { CourseRail } from './CourseRail';
+import { HeadStrip } from './HeadStrip';
+
+export const railWidth = 196;
+
+/** The house round every bench: the course on the left (below, on a phone), the head strip above. */
+export function Frame() {
+  const session = useSession();
+  const { pathname } = useLocation();
+  useEffect(() => {
+    document.getElementById('bench')?.focus({ preventScroll: true });
+    window.scrollTo(0, 0);
+  }, [pathname]);
+
+  if (session.isPending) return null;
+  if (session.error) {
+    return (
+      <Box sx={{ p: 4 }}>
+        <ProblemNotice error={session.error} again={() => void session.refetch()} />
+      </Box>
+    );
+  }
+  if (!session.data.signedIn || !session.data.workshop) return <Navigate to="/door" replace />;
+
+  return (
+    <Box
+      sx={{ minHeight: '100vh', display: { md: 'grid' }, gridTemplateColumns: { md: `${railWidth}px minmax(0, 1fr)` } }}
+    >
+      <Link
+        href="#bench"
+        sx={{
+          position: 'absolute',
+          left: -9999,
+          '&:focus': { left: 8, top: 8, bgcolor: 'background.paper', p: 1, zIndex: 20 },
+        }}
+      >
+        Skip to the bench
+      </Link>
+      <CourseRail />
+      <Box sx={{ minWidth: 0, pb: { xs: 14, md: 4 } }}>
+        <HeadStrip session={session.data} />
+        <Box
+          component="main"
+          id="bench"
+          tabIndex={-1}
+          sx={{ px: { xs: 2, md: 3 }, pt: 2, outline: 'none', maxWidth: 1400 }}
+        >
+          <Outlet />
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+export function NoSuchPage() {
+  return (
+    <>
+      <Typography variant="h1">There is nothing at this address</Typography>
+      <Typography sx={{ mt: 1 }}>
+        The{' '}
+        <Link component={RouterLink} to="/">
+          workshop as it stands today
+        </Link>{' '}
+        is the way back.
+      </Typography>
+    </>
+  );
+}

@@ -1,0 +1,88 @@
+import Autocomplete from '@mui/material/Autocomplete';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, queryClient, setToken, type Schema } from '../api/client';
+import { parentage } from '../ui/words';
+
+export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
+  const navigate = useNavigate();
+  const leave = async () => {
+    await api.DELETE('/api/session');
+    setToken(null);
+    queryClient.clear();
+    void navigate('/door');
+  };
+  return (
+    <Box
+      component="header"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        flexWrap: 'wrap',
+        px: { xs: 2, md: 3 },
+        py: 1,
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
+    >
+      <Typography component="p" sx={{ fontFamily: 'h2.fontFamily', typography: 'h2', mr: 'auto' }}>
+        {session.workshop?.name}
+      </Typography>
+      <FindBox />
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Typography component="span" sx={{ color: 'text.secondary' }}>
+          {session.name}
+          {session.workshop?.role === 'looker' ? ' (looks only)' : ''}
+        </Typography>
+        <Button size="small" onClick={() => void leave()}>
+          Leave
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function FindBox() {
+  const [word, setWord] = useState('');
+  const navigate = useNavigate();
+  const found = useQuery({
+    queryKey: ['find', word],
+    enabled: word.trim().length > 0,
+    queryFn: async () => (await api.GET('/api/find', { params: { query: { q: word } } })).data ?? [],
+    placeholderData: (old) => old,
+  });
+  return (
+    <Autocomplete
+      sx={{ width: { xs: '100%', sm: 290 }, order: { xs: 3, sm: 0 } }}
+      options={word.trim() ? (found.data ?? []) : []}
+      filterOptions={(all) => all}
+      getOptionLabel={(f) => f.code}
+      inputValue={word}
+      value={null}
+      onInputChange={(_, value) => setWord(value)}
+      onChange={(_, f) => {
+        if (!f) return;
+        setWord('');
+        void navigate(f.kind === 'lot' ? `/lots/${f.code}` : `/samples/${f.code}`);
+      }}
+      noOptionsText={word.trim() ? 'Nothing by that name' : 'A code, a breed, a word'}
+      renderOption={({ key, ...props }, f) => (
+        <li key={key} {...props}>
+          <span>
+            <strong>{f.code}</strong> {parentage(f.title)}{' '}
+            <Box component="span" sx={{ color: 'text.secondary' }}>
+              {f.detail}
+            </Box>
+          </span>
+        </li>
+      )}
+      renderInput={(params) => <TextField {...params} label="Find a lot, breed or sample" />}
+    />
+  );
+}

@@ -1,0 +1,182 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import { Link as RouterLink, useParams } from 'react-router';
+import { api, refreshLog, useLot, useSession, type Schema } from '../api/client';
+import { LockRuler } from '../drawings/Lock';
+import { Choice } from '../ui/Choice';
+import { NumberOf } from '../ui/Figure';
+import { newKey, useKept, useSend } from '../ui/keep';
+import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { parentage, placeWord, waveWord } from '../ui/words';
+
+const fresh = () => ({
+  key: newKey(),
+  length: '',
+  place: 'shoulder' as Schema['FleecePlace'],
+  crimps: '',
+  span: '',
+  wave: '' as Schema['Wave'] | '',
+});
+
+const nextPlace: Partial<Record<Schema['FleecePlace'], Schema['FleecePlace']>> = {
+  shoulder: 'side',
+  side: 'britch',
+  britch: 'shoulder',
+};
+
+/** Locks laid on the ruler one after another, the picture growing with each. */
+export function LockBench() {
+  const { code = '' } = useParams();
+  const lot = useLot(code);
+  const session = useSession();
+  const [form, change, clear] = useKept(`locks ${code}`, fresh);
+  const [error, setError] = useState<unknown>(null);
+  const sent = useSend(
+    async (body: Schema['LockRequest'], key: string) =>
+      (
+        await api.POST('/api/lots/{id}/locks', {
+          params: { path: { id: lot.data!.lot.id }, header: { 'Idempotency-Key': key } },
+          body,
+        })
+      ).data!,
+    () => {
+      const place = nextPlace[form.place] ?? form.place;
+      clear();
+      change({ place, wave: form.wave });
+      document.getElementById('lock-length')?.focus();
+      void refreshLog();
+    },
+  );
+  if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
+  if (!lot.data) return null;
+  const { lot: head, staple } = lot.data;
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    void sent.go(
+      {
+        length: form.length,
+        place: form.place,
+        crimps: form.crimps.trim() === '' ? null : Number(form.crimps),
+        span: form.span.trim() || null,
+        wave: form.wave || null,
+      },
+      form.key,
+    );
+  };
+  const withdraw = async (id: string) => {
+    setError(null);
+    try {
+      await api.DELETE('/api/locks/{id}', { params: { path: { id } } });
+      await refreshLog();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  const own = staple.inherited ? [] : staple.locks;
+
+  return (
+    <Box sx={{ display: 'grid', gap: 2.5 }}>
+      <Typography variant="h1">
+        Locks of{' '}
+        <Link component={RouterLink} to={`/lots/${head.code}`}>
+          {head.code}
+        </Link>{' '}
+        <Box component="span" sx={{ fontWeight: 400 }}>
+          {parentage(head.parentage)}
+        </Box>
+      </Typography>
+      <LockRuler staple={staple} most={9} />
+      <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap' }}>
+        {staple.mean && <NumberOf number={staple.mean} label={`mean of ${staple.count}`} size="big" />}
+        {staple.standardDeviation && <NumberOf number={staple.standardDeviation} label="standard deviation" />}
+        {staple.cv && <NumberOf number={staple.cv} label="CV" />}
+        {staple.crimpsPerCentimetre && <NumberOf number={staple.crimpsPerCentimetre} label="crimp" />}
+        {staple.crimpsPerInch && <NumberOf number={staple.crimpsPerInch} label="crimp" />}
+      </Box>
+      <Typography>
+        {staple.inherited
+          ? 'These were measured on the fleece it came from. Locks measured here count for this lot.'
+          : staple.sentence}
+      </Typography>
+      <Box
+        component="form"
+        onSubmit={submit}
+        noValidate
+        sx={{
+          display: 'grid',
+          gap: 2,
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1.3fr 1fr 1fr 1fr 1fr auto' },
+          alignItems: 'start',
+        }}
+      >
+        <TextField
+          id="lock-length"
+          label="Length, butt to tip"
+          value={form.length}
+          onChange={(e) => change({ length: e.target.value })}
+          error={!!sent.error?.at('length')}
+          helperText={sent.error?.at('length') ?? '112, 11.2 cm or 4 1/2 in'}
+          autoFocus
+          slotProps={{ htmlInput: { autoComplete: 'off', style: { fontSize: '1.5rem' } } }}
+        />
+        <Choice label="Place" value={form.place} onChange={(place) => change({ place })} words={placeWord} />
+        <TextField
+          label="Crimps"
+          value={form.crimps}
+          onChange={(e) => change({ crimps: e.target.value })}
+          error={!!sent.error?.at('crimps')}
+          helperText={sent.error?.at('crimps') ?? 'counted, if you like'}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+        <TextField
+          label="over a length of"
+          value={form.span}
+          onChange={(e) => change({ span: e.target.value })}
+          error={!!sent.error?.at('span')}
+          helperText={sent.error?.at('span') ?? '30 or 3 cm'}
+        />
+        <Choice
+          label="Wave"
+          value={form.wave}
+          onChange={(wave) => change({ wave })}
+          words={{ '': 'don’t know', ...waveWord }}
+        />
+        <Button type="submit" variant="contained" disabled={sent.busy || session.data?.workshop?.role === 'looker'}>
+          Add this lock
+        </Button>
+      </Box>
+      <ProblemNotice error={sent.error?.refusals.length ? null : sent.error} />
+      {sent.away && (
+        <Notice tone="watch">
+          The server or its database is away. The lock is kept here and goes in by itself when it is back.
+        </Notice>
+      )}
+      {own.length > 0 && (
+        <Section title="Measured">
+          <ProblemNotice error={error} />
+          <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2, md: 3 } }}>
+            {own.map((l) => (
+              <Box component="li" key={l.id} sx={{ breakInside: 'avoid' }}>
+                {Math.round(l.lengthMillimetres)} mm, {placeWord[l.place]}
+                {l.crimpsPerCentimetre != null ? `, ${l.crimpsPerCentimetre.toFixed(1)} / cm` : ''}
+                {l.wave ? `, ${waveWord[l.wave]}` : ''}
+                <Button
+                  size="small"
+                  sx={{ minHeight: 28, py: 0 }}
+                  onClick={() => void withdraw(l.id)}
+                  aria-label={`Take back the lock of ${Math.round(l.lengthMillimetres)} mm`}
+                >
+                  Take back
+                </Button>
+              </Box>
+            ))}
+          </Box>
+        </Section>
+      )}
+    </Box>
+  );
+}

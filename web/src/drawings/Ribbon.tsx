@@ -1,0 +1,215 @@
+import Box from '@mui/material/Box';
+import { useId } from 'react';
+import type { Schema } from '../api/client';
+import { headFont, tone } from '../app/theme';
+import { formWord, lossWord, onDay, stepWord } from '../ui/words';
+import { fleeceTone } from './fleeceTone';
+import { layOut, type PlacedBand, type PlacedStrand } from './ribbonLayout';
+import { useWidth } from './useWidth';
+
+interface RibbonProps {
+  view: Schema['RibbonView'];
+  colour?: string;
+  /** Opens the entry behind a stage. */
+  onStage?: (entryId: string) => void;
+  onLot?: (code: string) => void;
+  label: string;
+}
+
+/** A lot's whole course as a band whose thickness is mass; losses leave downwards, what is unaccounted for is hatched. */
+export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const hatch = useId();
+  const layout = layOut(view, Math.max(320, width - 2));
+  const { fill, line } = fleeceTone(colour);
+  const press = (act: (() => void) | undefined) =>
+    act && {
+      onClick: act,
+      onKeyDown: (e: React.KeyboardEvent) => {
+        if (e.key === 'Enter' || e.key === ' ') {
+          e.preventDefault();
+          act();
+        }
+      },
+      tabIndex: 0,
+      role: 'button',
+      style: { cursor: 'pointer' },
+    };
+
+  return (
+    // The band may be longer than the screen: then it scrolls by itself, by finger or by arrow keys.
+    <Box
+      ref={ref}
+      role="group"
+      aria-label={label}
+      tabIndex={0}
+      sx={{ overflowX: 'auto', overflowY: 'hidden', maxWidth: '100%' }}
+    >
+      <svg width={layout.width} height={layout.height} style={{ display: 'block' }}>
+        <defs>
+          <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <rect width="7" height="7" fill={tone('shorn')} />
+            <line x1="0" y1="0" x2="0" y2="7" stroke={tone('madder')} strokeWidth="3.4" />
+          </pattern>
+        </defs>
+        {layout.strands.map((s) => (
+          <path
+            key={s.strand.entryId + s.strand.kind + s.endX}
+            d={strandPath(s)}
+            fill={tone('strand')}
+            stroke={tone('walnut')}
+            strokeWidth={0.8}
+            strokeDasharray={s.strand.byDifference ? '4 3' : undefined}
+          />
+        ))}
+        {layout.bands.map((b) => (
+          <g key={b.band.lotId + b.band.toEntryId} opacity={b.band.onPath ? 1 : 0.55}>
+            <path
+              d={bandPath(b)}
+              fill={b.known ? fill : 'none'}
+              stroke={b.band.isThis ? tone('woad') : b.known ? line : tone('bark')}
+              strokeWidth={b.band.isThis ? 2.2 : 1}
+              strokeDasharray={b.known ? undefined : '6 5'}
+            />
+            {b.known &&
+              staplesAlong(b).map((d) => (
+                <path key={d} d={d} fill="none" stroke={line} strokeWidth={0.7} opacity={0.45} />
+              ))}
+          </g>
+        ))}
+        {layout.stages.map(
+          ({ stage, x, gap }) =>
+            gap && (
+              <path
+                key={stage.entryId}
+                d={`M${x - 34} ${gap.y}h34c16 0 ${10 + gap.thick} 6 ${10 + gap.thick} 30h${-gap.thick}c0 ${-20 + gap.thick / 2} -6 ${gap.thick - 30} -10 ${gap.thick - 30}h-34z`}
+                fill={`url(#${hatch})`}
+                stroke={tone('madder')}
+              />
+            ),
+        )}
+        {layout.strands.map((s) => (
+          <text
+            key={'t' + s.strand.entryId + s.strand.kind + s.endX}
+            x={s.endX + s.thick + 5}
+            y={s.endY}
+            fontSize={13}
+            fill={tone('peat')}
+          >
+            {lossWord[s.strand.kind]} {s.strand.mass!.text}
+            {s.strand.share ? ` · ${s.strand.share}` : ''}
+          </text>
+        ))}
+        {layout.stages.map(({ stage, x, top, gap, bottom }) => (
+          <g
+            key={stage.entryId}
+            {...press(onStage && (() => onStage(stage.entryId)))}
+            aria-label={`${stepWord[stage.step]}, ${onDay(stage.doneAt)}: show the entry`}
+          >
+            <rect x={x - 3} y={top - 3} width={6} height={bottom - top + 6} rx={3} fill={tone('walnut')} />
+            <rect x={x - 6} y={top - 44} width={120} height={30} fill="transparent" />
+            <text x={x - 3} y={top - 24} fontSize={14} fontWeight={700} fill={tone('peat')}>
+              {stepWord[stage.step]}
+            </text>
+            <text x={x - 3} y={top - 9} fontSize={12} fill={tone('bark')}>
+              {onDay(stage.doneAt)}
+              {stage.yield && stage.step !== 'takeIn' ? ` · ${stage.yield.text} kept` : ''}
+            </text>
+            {gap && (
+              <text x={x + 18 + gap.thick} y={bottom + 30} fontSize={13} fontWeight={700} fill={tone('madder')}>
+                {stage.unaccounted!.grams < 0 ? 'too much came out: ' : 'unaccounted '}
+                {stage.unaccounted!.text}
+              </text>
+            )}
+          </g>
+        ))}
+        {layout.bands.map((b) => (
+          <BandWords
+            key={'w' + b.band.lotId + b.band.toEntryId}
+            placed={b}
+            press={press(onLot && !b.band.isThis ? () => onLot(b.band.code) : undefined)}
+          />
+        ))}
+      </svg>
+    </Box>
+  );
+}
+
+function BandWords({ placed, press }: { placed: PlacedBand; press: object | undefined }) {
+  const { band, x1, x2, y1, y2, thick } = placed;
+  const inside = thick >= 40;
+  const x = inside ? x1 + 12 : x1 + 12;
+  const y = inside ? (y1 * 3 + y2) / 4 + thick / 2 - 4 : Math.max(y1, y2) + thick + 17;
+  // Words on a thin band stand below it; between close stages they would collide, so they stay short.
+  const room = x2 - x1;
+  return (
+    <g {...press} aria-label={press ? `${band.code}: go to this lot` : undefined}>
+      {inside ? (
+        <>
+          <rect
+            x={x - 5}
+            y={y - 19}
+            width={Math.min(room - 16, 112)}
+            height={41}
+            rx={4}
+            fill={tone('shorn')}
+            opacity={0.86}
+          />
+          <text x={x} y={y} fontSize={18} fontFamily={headFont} fill={tone('peat')}>
+            {band.mass?.text ?? 'not weighed yet'}
+          </text>
+          <text x={x} y={y + 16} fontSize={12} fill={tone('bark')}>
+            <tspan fontWeight={700} fill={press ? tone('woad') : tone('bark')}>
+              {band.code}
+            </tspan>{' '}
+            {formWord[band.form]}
+          </text>
+        </>
+      ) : (
+        <text x={x} y={band.toEntryId ? y1 - 5 : y} fontSize={13} fill={tone('peat')}>
+          <tspan fontWeight={700} fill={press ? tone('woad') : tone('peat')}>
+            {band.code}
+          </tspan>{' '}
+          {band.mass?.text ?? 'not weighed yet'} {room > 150 ? formWord[band.form] : ''}
+        </text>
+      )}
+    </g>
+  );
+}
+
+function bandPath({ x1, x2, y1, y2, thick, band }: PlacedBand) {
+  const m1 = x1 + (x2 - x1) * 0.45;
+  const m2 = x1 + (x2 - x1) * 0.55;
+  // What is still there ends in a frayed edge, like a torn-off length.
+  const end = band.toEntryId ? `V${y2 + thick}` : frayed(x2, y2, thick);
+  return `M${x1} ${y1}C${m1} ${y1} ${m2} ${y2} ${x2} ${y2}${end}C${m2} ${y2 + thick} ${m1} ${y1 + thick} ${x1} ${y1 + thick}Z`;
+}
+
+function frayed(x: number, y: number, thick: number) {
+  const teeth = Math.max(2, Math.round(thick / 9));
+  const h = thick / teeth;
+  return Array.from(
+    { length: teeth },
+    (_, i) => `Q${x + 9 + (i % 2) * 5} ${y + h * (i + 0.5)} ${x} ${y + h * (i + 1)}`,
+  ).join('');
+}
+
+/** A few lines along the band: fibre runs this way. */
+function staplesAlong({ x1, x2, y1, y2, thick }: PlacedBand) {
+  const n = Math.min(5, Math.floor(thick / 13));
+  const m1 = x1 + (x2 - x1) * 0.45;
+  const m2 = x1 + (x2 - x1) * 0.55;
+  return Array.from({ length: n }, (_, i) => {
+    const d = (thick * (i + 1)) / (n + 1);
+    return `M${x1 + 6} ${y1 + d}C${m1} ${y1 + d - 3} ${m2} ${y2 + d + 3} ${x2 - 6} ${y2 + d}`;
+  });
+}
+
+function strandPath({ x, y, thick, endX, endY }: PlacedStrand) {
+  const r = endX + thick;
+  const down = y + thick;
+  return (
+    `M${x - 40} ${y}H${x}C${(x + r) / 2 + 4} ${y} ${r} ${y + 4} ${r} ${down + 14}V${endY - 4}` +
+    `q${-thick / 4} 7 ${-thick / 2} 1q${-thick / 4} 6 ${-thick / 2} -1V${down + 16}C${endX} ${down + 4} ${(x + endX) / 2} ${down} ${x} ${down}H${x - 40}Z`
+  );
+}

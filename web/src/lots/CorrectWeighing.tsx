@@ -1,0 +1,79 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { api, Problem, refreshLog, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { ProblemNotice } from '../ui/Slips';
+import { stateWord } from '../ui/words';
+import { WeightField } from '../ui/WeightField';
+
+/** Sets a weighing right. The figure that was logged stays readable beside the new one. */
+export function CorrectWeighing({
+  entryId,
+  flow,
+  close,
+}: {
+  entryId: string;
+  flow: Schema['FlowView'];
+  close: () => void;
+}) {
+  const [mass, setMass] = useState('');
+  const [because, setBecause] = useState('');
+  const [state, setState] = useState<Schema['WeighingState']>(flow.state ?? 'rested');
+  const [error, setError] = useState<unknown>(null);
+  const save = async () => {
+    setError(null);
+    try {
+      await api.POST('/api/entries/{id}/corrections', {
+        params: { path: { id: entryId } },
+        body: { flowId: flow.id, mass, because, state },
+      });
+      await refreshLog();
+      close();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm">
+      <DialogTitle>Set {flow.logged?.text} right</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
+        <WeightField
+          autoFocus
+          label="It should be"
+          value={mass}
+          onChange={setMass}
+          error={error instanceof Problem ? error.at('mass') : null}
+        />
+        <Choice
+          label="Weighed"
+          value={state}
+          onChange={setState}
+          words={stateWord}
+          of={['rested', 'warm', 'damp', 'asSold']}
+        />
+        <TextField
+          label="Because"
+          value={because}
+          onChange={(e) => setBecause(e.target.value)}
+          helperText="The old figure stays readable, with this reason."
+        />
+        <ProblemNotice error={error} />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Leave it</Button>
+        <Button
+          variant="contained"
+          disabled={mass.trim() === '' || because.trim().length < 3}
+          onClick={() => void save()}
+        >
+          Set it right
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

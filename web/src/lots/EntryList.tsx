@@ -1,0 +1,128 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as RouterLink } from 'react-router';
+import type { Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { fateWord, formWord, lossWord, onDayTime, stateWord, stepWord } from '../ui/words';
+import { CorrectWeighing } from './CorrectWeighing';
+
+/** Entries in order, newest first, each with its weighings as logged, its balance and what was set right. */
+export function EntryList({ entries }: { entries: readonly Schema['EntryView'][] }) {
+  return (
+    <Box component="ol" reversed sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 2 }}>
+      {[...entries].reverse().map((entry) => (
+        <EntryItem key={entry.id} entry={entry} />
+      ))}
+    </Box>
+  );
+}
+
+const edge: Record<Schema['Standing'], 'oat' | 'lichen' | 'weld' | 'madder'> = {
+  open: 'oat',
+  fits: 'lichen',
+  suspicious: 'weld',
+  impossible: 'madder',
+};
+
+function EntryItem({ entry }: { entry: Schema['EntryView'] }) {
+  const [correcting, setCorrecting] = useState<Schema['FlowView'] | null>(null);
+  return (
+    <Box
+      component="li"
+      id={entry.id}
+      tabIndex={-1}
+      sx={{
+        borderLeft: `3px solid ${tone(edge[entry.balance?.standing ?? 'fits'])}`,
+        pl: 1.5,
+        '&:focus': { bgcolor: 'background.paper', outline: 'none' },
+      }}
+    >
+      <Typography sx={{ fontWeight: 700 }}>
+        {stepWord[entry.step]}
+        {entry.balance?.yield ? `, ${entry.balance.yield.text} kept` : ''}
+      </Typography>
+      <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+        {[onDayTime(entry.doneAt), entry.who, entry.minutes ? `${entry.minutes} min` : '', entry.notes]
+          .filter(Boolean)
+          .join(' · ')}
+      </Typography>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {entry.flows.map((flow) => (
+          <li key={flow.id}>
+            <FlowLine flow={flow} onCorrect={() => setCorrecting(flow)} />
+          </li>
+        ))}
+      </Box>
+      {entry.balance && (
+        <Typography sx={{ fontSize: '0.95rem' }}>
+          {entry.balance.sentence}
+          {entry.confirmedBecause ? ` Kept because: ${entry.confirmedBecause}` : ''}
+        </Typography>
+      )}
+      {correcting && <CorrectWeighing entryId={entry.id} flow={correcting} close={() => setCorrecting(null)} />}
+    </Box>
+  );
+}
+
+const roleWord: Record<Schema['FlowRole'], string> = { in: 'took', out: 'made', loss: 'lost', gain: 'took up' };
+
+function FlowLine({ flow, onCorrect }: { flow: Schema['FlowView']; onCorrect: () => void }) {
+  const how =
+    flow.amount === 'whole'
+      ? 'all of it'
+      : flow.amount === 'byDifference'
+        ? 'by difference'
+        : flow.amount === 'notWeighed'
+          ? 'not weighed'
+          : flow.state
+            ? stateWord[flow.state]
+            : '';
+  const mass = flow.logged ?? flow.reference;
+  return (
+    <Box sx={{ fontSize: '0.95rem' }}>
+      {roleWord[flow.role]}{' '}
+      {flow.lotCode ? (
+        <Link component={RouterLink} to={`/lots/${flow.lotCode}`}>
+          {flow.lotCode}
+        </Link>
+      ) : null}{' '}
+      {flow.role === 'out' && flow.form
+        ? formWord[flow.form]
+        : flow.lossKind
+          ? lossWord[flow.lossKind]
+          : (flow.gainKind ?? '')}{' '}
+      <strong>{mass?.text ?? 'not known yet'}</strong>
+      <Box component="span" sx={{ color: 'text.secondary' }}>
+        {' '}
+        {[
+          how,
+          flow.humidityPercent != null ? `at ${flow.humidityPercent} %` : '',
+          flow.logged && flow.reference && flow.logged.text !== flow.reference.text
+            ? `${flow.reference.text} at reference`
+            : '',
+          flow.fate ? fateWord[flow.fate] : '',
+        ]
+          .filter(Boolean)
+          .join(', ')}
+      </Box>
+      {flow.logged && (
+        <Button
+          size="small"
+          sx={{ minHeight: 28, py: 0, ml: 0.5 }}
+          onClick={onCorrect}
+          aria-label={`Set ${flow.logged.text} right`}
+        >
+          Set right
+        </Button>
+      )}
+      {flow.corrections.map((c) => (
+        <Box key={c.at} sx={{ color: 'text.secondary', pl: 2 }}>
+          was <s>{c.was}</s>, set to {c.is} by {c.who}, {onDayTime(c.at)}: {c.because}
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,195 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useEffect } from 'react';
+import { Link as RouterLink, useLocation, useNavigate, useParams } from 'react-router';
+import { useLot, type Schema } from '../api/client';
+import { LockRuler } from '../drawings/Lock';
+import { Ribbon } from '../drawings/Ribbon';
+import { MassOf, NumberOf } from '../ui/Figure';
+import { ProblemNotice, Section } from '../ui/Slips';
+import { formWord, onFullDay, parentage, stepWord } from '../ui/words';
+import { EntryList } from './EntryList';
+
+/** A lot: its ribbon, and below it what it is, what happened and what next. */
+export function LotPage() {
+  const { code = '' } = useParams();
+  const lot = useLot(code);
+  const navigate = useNavigate();
+  const { hash } = useLocation();
+  const loaded = lot.data !== undefined;
+  useEffect(() => {
+    if (!loaded || !hash) return;
+    const entry = document.getElementById(hash.slice(1));
+    entry?.scrollIntoView({ block: 'center' });
+    entry?.focus({ preventScroll: true });
+  }, [loaded, hash]);
+
+  if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
+  if (!lot.data) return null;
+  const { lot: head, staple, ribbon, entries, origins } = lot.data;
+  const showEntry = (id: string) => {
+    const entry = document.getElementById(id);
+    entry?.scrollIntoView({ block: 'center', behavior: 'smooth' });
+    entry?.focus({ preventScroll: true });
+  };
+
+  return (
+    <Box sx={{ display: 'grid', gap: 3 }}>
+      <Box sx={{ display: 'flex', gap: { xs: 2, md: 4 }, alignItems: 'flex-end', flexWrap: 'wrap' }}>
+        <Box sx={{ mr: 'auto' }}>
+          <Typography variant="h1">
+            {head.code}{' '}
+            <Box component="span" sx={{ fontWeight: 400 }}>
+              {parentage(head.parentage)}
+            </Box>
+          </Typography>
+          <Typography color="text.secondary">
+            {[formWord[head.form], head.animal, head.colour, head.usedUp ? 'used up' : ''].filter(Boolean).join(' · ')}
+          </Typography>
+        </Box>
+        {head.left && !head.usedUp ? (
+          <MassOf mass={head.left} label="there now, at reference" size="big" />
+        ) : head.made ? (
+          <MassOf mass={head.made} label="was made with" size="big" />
+        ) : (
+          <NotWeighed />
+        )}
+        {head.totalYield && head.form !== 'raw' && <NumberOf number={head.totalYield} label="of raw" size="big" />}
+        {head.costPer100Grams && (
+          <Box>
+            <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.85rem' }}>
+              raw price in 100 g
+            </Box>
+            <Box component="span" sx={{ typography: 'h1' }}>
+              {head.costPer100Grams}
+            </Box>
+            <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}>
+              reckoned
+            </Box>
+          </Box>
+        )}
+      </Box>
+      <Ribbon
+        view={ribbon}
+        colour={head.colour}
+        label={`The course of ${head.code}`}
+        onStage={showEntry}
+        onLot={(to) => void navigate(`/lots/${to}`)}
+      />
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 4,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.15fr) minmax(0, 1.2fr) minmax(0, 0.8fr)' },
+        }}
+      >
+        <Section
+          title="What it is"
+          aside={
+            <Link component={RouterLink} to={`/lots/${head.code}/locks`}>
+              Measure locks
+            </Link>
+          }
+        >
+          <WhatItIs page={lot.data} />
+          {staple.inherited && <Typography color="text.secondary">Measured on the fleece it came from.</Typography>}
+        </Section>
+        <Section title="What happened">
+          <EntryList entries={entries} />
+        </Section>
+        <Section title="What next">
+          <WhatNext head={head} />
+          {lot.data.samples.length > 0 && (
+            <Box sx={{ mt: 2 }}>
+              <Typography variant="h3">Samples</Typography>
+              {lot.data.samples.map((s) => (
+                <Box key={s.id}>
+                  <Link component={RouterLink} to={`/samples/${s.code}`}>
+                    {s.code}
+                  </Link>{' '}
+                  {s.verdict}
+                </Box>
+              ))}
+            </Box>
+          )}
+          {origins.length > 0 && head.form !== 'raw' && (
+            <Box sx={{ mt: 2 }}>
+              <Typography variant="h3">Comes from</Typography>
+              {origins.map((o) => (
+                <Box key={o.lotId}>
+                  {o.share}{' '}
+                  <Link component={RouterLink} to={`/lots/${o.code}`}>
+                    {o.code}
+                  </Link>{' '}
+                  {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text} raw
+                </Box>
+              ))}
+            </Box>
+          )}
+        </Section>
+      </Box>
+    </Box>
+  );
+}
+
+function NotWeighed() {
+  return (
+    <Box>
+      <Typography sx={{ typography: 'h1' }}>not weighed yet</Typography>
+      <Typography color="text.secondary">its weight is known when it is dry</Typography>
+    </Box>
+  );
+}
+
+function WhatItIs({ page: { lot, staple } }: { page: Schema['LotPage'] }) {
+  return (
+    <>
+      <LockRuler staple={staple} most={4} />
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', my: 1 }}>
+        {staple.mean && <NumberOf number={staple.mean} label={`mean of ${staple.count}`} />}
+        {staple.cv && <NumberOf number={staple.cv} label="CV" />}
+        {staple.crimpsPerCentimetre && <NumberOf number={staple.crimpsPerCentimetre} label="crimp" />}
+      </Box>
+      <Typography>{staple.sentence}</Typography>
+      <Typography color="text.secondary" sx={{ mt: 1 }}>
+        {[lot.shornOn ? `shorn ${onFullDay(lot.shornOn)}` : '', lot.notes].filter(Boolean).join('. ')}
+      </Typography>
+    </>
+  );
+}
+
+function WhatNext({ head }: { head: Schema['LotHead'] }) {
+  if (head.usedUp) return <Typography>Nothing is left of it. Follow the ribbon to what it became.</Typography>;
+  if (!head.next) {
+    return (
+      <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start' }}>
+        <Typography>It is prepared. Spin a little of it and keep the outcome.</Typography>
+        <Button variant="contained" component={RouterLink} to={`/lots/${head.code}/sample`}>
+          Keep a sample
+        </Button>
+      </Box>
+    );
+  }
+  const other = head.form === 'clean' ? (head.next === 'card' ? 'comb' : 'card') : null;
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start' }}>
+      <Typography>
+        {head.next === 'comb'
+          ? 'The staple is long: comb it, and the short fibre stays behind as noil.'
+          : head.next === 'card'
+            ? 'Clean and dry: it can go to the cards.'
+            : `It waits to be taken to the next station.`}
+      </Typography>
+      <Button variant="contained" component={RouterLink} to={`/station/${head.next}?lot=${head.code}`}>
+        {stepWord[head.next]} it
+      </Button>
+      {other && (
+        <Button component={RouterLink} to={`/station/${other}?lot=${head.code}`}>
+          Or {stepWord[other].toLowerCase()} it
+        </Button>
+      )}
+    </Box>
+  );
+}

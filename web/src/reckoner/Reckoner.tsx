@@ -1,0 +1,145 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import { problemOf, Problem, useReckonings, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { Figure } from '../ui/Figure';
+import { ProblemNotice } from '../ui/Slips';
+
+/** Every reckoning on its own, for a quick sum, with its working. */
+export function Reckoner() {
+  const list = useReckonings();
+  if (list.error) return <ProblemNotice error={list.error} again={() => void list.refetch()} />;
+  if (!list.data) return null;
+  return (
+    <Box sx={{ display: 'grid', gap: 3 }}>
+      <Typography variant="h1">Reckoner</Typography>
+      <Box
+        sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
+      >
+        {list.data.map((card) => (
+          <Sum key={card.name} card={card} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+type Output = Record<string, number | boolean | null>;
+
+function Sum({ card }: { card: Schema['ReckoningCard'] }) {
+  const [values, setValues] = useState<Record<string, string>>(() =>
+    Object.fromEntries(card.inputs.map((f) => [f.name, f.required && f.choices ? f.choices[0]! : ''])),
+  );
+  const [output, setOutput] = useState<Output | null>(null);
+  const [error, setError] = useState<Problem | null>(null);
+  const set = (name: string, value: string) => {
+    setValues({ ...values, [name]: value });
+    setOutput(null);
+  };
+  const reckon = async (e: FormEvent) => {
+    e.preventDefault();
+    setError(null);
+    const body = Object.fromEntries(
+      card.inputs
+        .filter((f) => values[f.name] !== '')
+        .map((f) => [f.name, f.kind === 'number' ? asNumber(values[f.name]!) : values[f.name]]),
+    );
+    try {
+      const response = await fetch(`/api/reckon/${card.name}`, {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+      if (!response.ok) throw await problemOf(response);
+      setOutput((await response.json()) as Output);
+    } catch (e) {
+      setOutput(null);
+      setError(e instanceof Problem ? e : new Problem(0, 'away', 'The server cannot be reached just now.'));
+    }
+  };
+  const label = (f: Schema['ReckoningField']) =>
+    [f.meaning, f.kind === 'number' ? f.unit : ''].filter(Boolean).join(', ');
+  return (
+    <Box component="section" aria-labelledby={`sum-${card.name}`}>
+      <Typography variant="h2" id={`sum-${card.name}`}>
+        {card.title}
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', minHeight: 66, alignItems: 'end' }} aria-live="polite">
+        {output
+          ? card.outputs
+              .filter((f) => f.kind === 'number' && output[f.name] != null)
+              .map((f) => (
+                <Figure
+                  key={f.name}
+                  text={`${figure(output[f.name] as number)} ${f.unit}`}
+                  from="reckoned"
+                  label={f.meaning}
+                  size="big"
+                />
+              ))
+          : error === null && (
+              <Typography color="text.secondary">{card.outputs.map((f) => f.meaning).join('; ')}</Typography>
+            )}
+        {output?.uncertain === true && <Typography>Above 95 % the curve is rough.</Typography>}
+      </Box>
+      <Box
+        component="form"
+        onSubmit={(e) => void reckon(e)}
+        noValidate
+        sx={{
+          display: 'grid',
+          gap: 1.5,
+          mt: 1,
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
+          alignItems: 'start',
+        }}
+      >
+        {card.inputs.map((f) =>
+          f.choices ? (
+            <Choice
+              key={f.name}
+              label={label(f)}
+              value={values[f.name]!}
+              onChange={(v) => set(f.name, v)}
+              words={Object.fromEntries([
+                ...(f.required ? [] : [['', 'as usual']]),
+                ...f.choices.map((c) => [c, words(c)]),
+              ])}
+              error={!!error?.at(f.name)}
+              helperText={error?.at(f.name)}
+            />
+          ) : (
+            <TextField
+              key={f.name}
+              label={label(f)}
+              value={values[f.name]}
+              onChange={(e) => set(f.name, e.target.value)}
+              error={!!error?.at(f.name)}
+              helperText={error?.at(f.name)}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            />
+          ),
+        )}
+        <Button type="submit" variant="contained" sx={{ justifySelf: 'start' }}>
+          Reckon
+        </Button>
+      </Box>
+      {error && error.refusals.length === 0 && <ProblemNotice error={error} />}
+      <Typography sx={{ mt: 1 }}>{card.formula}</Typography>
+      <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+        Source: {card.source}
+      </Typography>
+    </Box>
+  );
+}
+
+/** What does not read as a number goes as it was typed, so that the answer can name it. */
+const asNumber = (text: string) => {
+  const n = Number(text.trim().replace(',', '.'));
+  return Number.isFinite(n) ? n : text;
+};
+const words = (camel: string) => camel.replace(/([A-Z])/g, ' $1').toLowerCase();
+const figure = (n: number) => (Math.abs(n) >= 100 ? n.toFixed(1) : Math.abs(n) >= 1 ? n.toFixed(2) : n.toPrecision(3));

@@ -1,0 +1,122 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as RouterLink, useNavigate, useParams } from 'react-router';
+import { useSampleCard } from '../api/client';
+import { tone } from '../app/theme';
+import { LockRuler } from '../drawings/Lock';
+import { Ribbon } from '../drawings/Ribbon';
+import { Yarn } from '../drawings/Yarn';
+import { Figure, MassOf, NumberOf } from '../ui/Figure';
+import { ProblemNotice, Section } from '../ui/Slips';
+import { drawWord, formWord, kindWord, onFullDay, parentage } from '../ui/words';
+
+/** The card: the lock to scale, the yarn, the verdict, and the way back to the raw fleece. */
+export function SampleCard() {
+  const { code = '' } = useParams();
+  const card = useSampleCard(code);
+  const navigate = useNavigate();
+  if (card.error) return <ProblemNotice error={card.error} again={() => void card.refetch()} />;
+  if (!card.data) return null;
+  const { sample, staple, ribbon, origins, totalYield, raw, prepared } = card.data;
+  return (
+    <Box sx={{ display: 'grid', gap: 3 }}>
+      <Box
+        sx={{
+          bgcolor: 'background.paper',
+          border: 1,
+          borderColor: 'divider',
+          borderRadius: 1,
+          p: { xs: 2, md: 3 },
+          position: 'relative',
+        }}
+      >
+        {/* The hole for the string, and the room to tie the real lock. */}
+        <Box
+          aria-hidden
+          sx={{
+            position: 'absolute',
+            top: 14,
+            right: 14,
+            width: 16,
+            height: 16,
+            borderRadius: '50%',
+            border: `1.5px solid ${tone('bark')}`,
+            bgcolor: 'background.default',
+          }}
+        />
+        <Typography variant="h1" sx={{ pr: 4 }}>
+          {sample.code}{' '}
+          <Box component="span" sx={{ fontWeight: 400 }}>
+            {parentage(sample.parentage)}
+          </Box>
+        </Typography>
+        <Typography color="text.secondary" sx={{ mb: 1 }}>
+          {[formWord[sample.form], sample.draw ? drawWord[sample.draw] : '', onFullDay(sample.madeAt), sample.who]
+            .filter(Boolean)
+            .join(' · ')}
+        </Typography>
+        <Box
+          sx={{
+            display: 'grid',
+            gap: 3,
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.5fr) minmax(0, 1fr)' },
+          }}
+        >
+          <Box>
+            <LockRuler staple={staple} most={3} />
+          </Box>
+          <Box>
+            <Yarn sample={sample} colour={staple.colour} width={300} />
+            <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mt: 1 }}>
+              {sample.wrapsPerInch != null && (
+                <Figure text={`${sample.wrapsPerInch} WPI`} from="measured" label="wraps" />
+              )}
+              {sample.plies != null && (
+                <Figure text={sample.plies === 1 ? 'singles' : `${sample.plies}`} from="measured" label="plies" />
+              )}
+              {sample.twistAngleDegrees != null && (
+                <Figure text={`${sample.twistAngleDegrees}°`} from="measured" label="twist angle" />
+              )}
+            </Box>
+          </Box>
+        </Box>
+        <Typography sx={{ fontSize: '1.25rem', mt: 2, maxWidth: 720 }}>
+          {sample.verdict || 'No verdict yet.'}
+        </Typography>
+        {sample.uses.length > 0 && <Typography sx={{ mt: 1 }}>For: {sample.uses.join(', ')}</Typography>}
+        {sample.kind && (
+          <Typography color="text.secondary" sx={{ mt: 1 }}>
+            {kindWord[sample.kind]}, named here by how the fibre lies first and the draw second
+          </Typography>
+        )}
+      </Box>
+      <Section title="Where it came from">
+        <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', mb: 1 }}>
+          {raw && <MassOf mass={raw} label="raw fleece behind it" />}
+          {prepared && <MassOf mass={prepared} label={`prepared as ${formWord[sample.form]}`} />}
+          {totalYield && <NumberOf number={totalYield} label="total yield" size="big" />}
+        </Box>
+        <Ribbon
+          view={ribbon}
+          colour={staple.colour}
+          label={`The course of ${sample.lotCode}`}
+          onLot={(to) => void navigate(`/lots/${to}`)}
+        />
+        <Typography>
+          Lot{' '}
+          <Link component={RouterLink} to={`/lots/${sample.lotCode}`}>
+            {sample.lotCode}
+          </Link>
+          {origins
+            .map((o) => `; ${o.share} ${o.code} ${parentage(o.parentage)}${o.animal ? `, ${o.animal}` : ''}`)
+            .join('')}
+        </Typography>
+      </Section>
+      <Button sx={{ justifySelf: 'start', '@media print': { display: 'none' } }} onClick={() => window.print()}>
+        Print the card
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,163 @@
+import Box from '@mui/material/Box';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as RouterLink, useNavigate } from 'react-router';
+import { usePrepared, useSamples, type Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { usePixelsPerMillimetre } from '../drawings/calibration';
+import { fleeceTone } from '../drawings/fleeceTone';
+import { HangingLock } from '../drawings/Lock';
+import { useWidth } from '../drawings/useWidth';
+import { ProblemNotice, Section } from '../ui/Slips';
+import { formWord, parentage } from '../ui/words';
+
+/** Locks hung from one line by length, the longest at the right, all at one scale; a purpose greys what does not fit. */
+export function SampleWall() {
+  const samples = useSamples();
+  const ready = usePrepared();
+  const [purpose, setPurpose] = useState('');
+  if (samples.error) return <ProblemNotice error={samples.error} again={() => void samples.refetch()} />;
+  if (!samples.data) return null;
+  return (
+    <Box sx={{ display: 'grid', gap: 3 }}>
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <Typography variant="h1" sx={{ mr: 'auto' }}>
+          Samples
+        </Typography>
+        <TextField
+          label="For what?"
+          value={purpose}
+          onChange={(e) => setPurpose(e.target.value)}
+          placeholder="socks, soft, lace"
+          sx={{ width: 260 }}
+        />
+      </Box>
+      {samples.data.length === 0 ? (
+        <Typography>No sample yet. Spin a little of a prepared lot and keep what came of it.</Typography>
+      ) : (
+        <Wall hung={samples.data} purpose={purpose} />
+      )}
+      <Section title="Prepared, and not yet sampled or with more to give">
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2, lg: 3 } }}>
+          {ready.data?.lots.map((l) => (
+            <li key={l.id}>
+              <Link component={RouterLink} to={`/lots/${l.code}/sample`}>
+                {l.code}
+              </Link>{' '}
+              {parentage(l.parentage)}, {formWord[l.form]}, {l.left?.text ?? 'not weighed'}
+            </li>
+          ))}
+        </Box>
+      </Section>
+    </Box>
+  );
+}
+
+const fits = (s: Schema['SampleView'], purpose: string) =>
+  purpose
+    .toLowerCase()
+    .split(/[\s,]+/)
+    .filter(Boolean)
+    .every((word) => [...s.uses, s.verdict, s.parentage, formWord[s.form]].join(' ').toLowerCase().includes(word));
+
+function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpose: string }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const navigate = useNavigate();
+  const perMm = usePixelsPerMillimetre();
+  const longest = (h: Schema['HungSample']) => h.staple.mean?.value ?? 0;
+  const inOrder = [...hung].sort((a, b) => longest(a) - longest(b));
+  const most = Math.max(80, ...inOrder.map(longest));
+  const part = [1, 2, 3, 4].find((n) => (most * perMm) / n <= 400) ?? 4;
+  const pxPerMm = perMm / part;
+  const pitch = Math.max(104, (width - 40) / Math.max(1, inOrder.length));
+  const room = Math.max(width, pitch * inOrder.length + 40);
+  const line = 34;
+  const height = line + most * pxPerMm + 108;
+  return (
+    <Box
+      ref={ref}
+      role="group"
+      aria-label="The sample wall"
+      tabIndex={0}
+      sx={{ overflowX: 'auto', overflowY: 'hidden' }}
+    >
+      <svg width={room} height={height} style={{ display: 'block' }}>
+        <path
+          d={`M0 ${line - 10}Q${room / 2} ${line + 6} ${room} ${line - 10}`}
+          stroke={tone('walnut')}
+          strokeWidth={2.5}
+          fill="none"
+        />
+        {inOrder.map(({ sample, staple }, i) => {
+          const x = 20 + pitch * (i + 0.5);
+          const sag = line - 10 + 16 * (1 - (2 * (x / room) - 1) ** 2) * 0.5;
+          const shown = staple.locks[Math.floor(staple.locks.length / 2)];
+          const ok = fits(sample, purpose);
+          const open = () => void navigate(`/samples/${sample.code}`);
+          const below = sag + 8 + (shown ? shown.lengthMillimetres * pxPerMm : 30) + 18;
+          return (
+            <g
+              key={sample.id}
+              role="button"
+              tabIndex={0}
+              aria-label={`${sample.code}, ${parentage(sample.parentage)}, ${formWord[sample.form]}${ok ? '' : ', does not fit the purpose'}`}
+              onClick={open}
+              onKeyDown={(e) => e.key === 'Enter' && open()}
+              style={{ cursor: 'pointer' }}
+              opacity={ok ? 1 : 0.3}
+            >
+              <rect x={x - pitch / 2} y={sag} width={pitch} height={height - sag} fill="transparent" />
+              <path d={`M${x} ${sag}v10`} stroke={tone('walnut')} strokeWidth={4} />
+              {shown && (
+                <g transform={`translate(${x} ${sag + 8})`}>
+                  <HangingLock shape={shown.shape} name={shown.id} colour={staple.colour} pxPerMm={pxPerMm} />
+                </g>
+              )}
+              <Twist x={x} y={below} sample={sample} colour={staple.colour} />
+              <text x={x} y={below + 30} fontSize={13} fontWeight={700} textAnchor="middle" fill={tone('peat')}>
+                {sample.code}
+              </text>
+              <text x={x} y={below + 46} fontSize={12.5} textAnchor="middle" fill={tone('peat')}>
+                {short(parentage(sample.parentage), pitch)}
+              </text>
+              <text x={x} y={below + 61} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+                {formWord[sample.form]}
+                {sample.wrapsPerInch ? `, ${sample.wrapsPerInch} WPI` : ''}
+              </text>
+              {!ok && (
+                <text x={x} y={below + 76} fontSize={12} textAnchor="middle" fill={tone('peat')}>
+                  not noted for that
+                </text>
+              )}
+            </g>
+          );
+        })}
+        <text x={4} y={height - 4} fontSize={12} fill={tone('bark')}>
+          {part === 1 ? 'locks at true size' : `locks at 1 : ${part}`}
+        </text>
+      </svg>
+    </Box>
+  );
+}
+
+const short = (name: string, room: number) =>
+  name.length * 6.6 > room - 4 ? name.slice(0, Math.floor((room - 12) / 6.6)) + '…' : name;
+
+/** A little twist of the yarn under its lock: thickness to true scale, plies leaning by their angle. */
+function Twist({ x, y, sample, colour }: { x: number; y: number; sample: Schema['SampleView']; colour: string }) {
+  const { fill, line } = fleeceTone(colour);
+  const thick = Math.max(2, Math.min(14, (sample.diameterMillimetres ?? 1) * (96 / 25.4)));
+  const lean = Math.tan(((sample.twistAngleDegrees ?? 0) * Math.PI) / 180) * thick;
+  const turns = (sample.plies ?? 1) > 1 && lean > 0 ? Math.floor(60 / (thick * 0.9)) : 0;
+  return (
+    <g>
+      <rect x={x - 32} y={y} width={64} height={thick} rx={thick / 2} fill={fill} stroke={line} />
+      {Array.from({ length: turns }, (_, i) => {
+        const at = x - 30 + (i + 0.3) * thick * 0.9;
+        return <path key={i} d={`M${at} ${y + thick}L${at + thick * 0.8} ${y}`} stroke={line} strokeWidth={0.9} />;
+      })}
+    </g>
+  );
+}

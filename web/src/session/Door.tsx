@@ -1,0 +1,158 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import { Navigate, useNavigate } from 'react-router';
+import { api, Problem, queryClient, useSession } from '../api/client';
+import { tone } from '../app/theme';
+import { ProblemNotice } from '../ui/Slips';
+import { FleeceLine } from './FleeceLine';
+
+/** Where one comes in: the demo in one tap, a workshop of one's own, or signing in. */
+export function Door() {
+  const session = useSession();
+  const navigate = useNavigate();
+  const [way, setWay] = useState<'in' | 'new'>('in');
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  if (session.data?.signedIn && session.data.workshop) return <Navigate to="/" replace />;
+
+  const enter = async (act: () => Promise<unknown>) => {
+    setBusy(true);
+    setError(null);
+    try {
+      await act();
+      await queryClient.resetQueries();
+      void navigate('/');
+    } catch (e) {
+      setError(e);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const submit = (e: FormEvent<HTMLFormElement>) => {
+    e.preventDefault();
+    const field = (name: string) => String(new FormData(e.currentTarget).get(name) ?? '').trim();
+    const [email, password] = [field('email'), field('password')];
+    void enter(() =>
+      way === 'in'
+        ? api.POST('/api/session', { body: { email, password } })
+        : api.POST('/api/session/register', {
+            body: {
+              email,
+              password,
+              name: field('name'),
+              workshopName: field('workshopName') || null,
+              invitationCode: field('invitationCode') || null,
+              timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+            },
+          }),
+    );
+  };
+  const at = (name: string) => (error instanceof Problem ? error.at(name) : undefined);
+
+  return (
+    <Box component="main" sx={{ maxWidth: 980, mx: 'auto', px: 3, py: { xs: 3, md: 6 } }}>
+      <Typography variant="h1" sx={{ fontSize: { xs: '2.2rem', md: '3rem' } }}>
+        Earthy Tuft
+      </Typography>
+      <Typography sx={{ fontSize: '1.15rem', maxWidth: 560, mt: 1 }}>
+        A working log for people who scour, card and comb. Put the fleece on the scale, type one number; the sums, the
+        record and the missing grams are looked after here.
+      </Typography>
+      <FleeceLine />
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: session.data?.demoOffered ? '1fr 1fr' : '1fr' },
+          gap: 4,
+          mt: 2,
+        }}
+      >
+        {session.data?.demoOffered && (
+          <section>
+            <Typography variant="h2">Look around first</Typography>
+            <Typography sx={{ my: 1.5 }}>
+              The demo is an invented shed with ten fleeces at every stage. Log in it what you like; nobody is waiting
+              for that wool.
+            </Typography>
+            <Button
+              variant="contained"
+              size="large"
+              disabled={busy}
+              onClick={() => void enter(() => api.POST('/api/session/demo'))}
+            >
+              Walk into the demo workshop
+            </Button>
+          </section>
+        )}
+        <Box
+          component="section"
+          sx={{
+            borderLeft: { md: session.data?.demoOffered ? `1px solid ${tone('oat')}` : 0 },
+            pl: { md: session.data?.demoOffered ? 4 : 0 },
+            maxWidth: 460,
+          }}
+        >
+          <Typography variant="h2">{way === 'in' ? 'Your own workshop' : 'A new workshop'}</Typography>
+          <Box component="form" onSubmit={submit} key={way} sx={{ display: 'grid', gap: 2, mt: 1.5 }}>
+            {way === 'new' && (
+              <TextField
+                name="name"
+                label="Your name"
+                required
+                autoComplete="name"
+                error={!!at('name')}
+                helperText={at('name')}
+              />
+            )}
+            <TextField
+              name="email"
+              type="email"
+              label="Email"
+              required
+              autoComplete="email"
+              error={!!at('email')}
+              helperText={at('email')}
+            />
+            <TextField
+              name="password"
+              type="password"
+              label="Password"
+              required
+              autoComplete={way === 'in' ? 'current-password' : 'new-password'}
+              error={!!at('password')}
+              helperText={at('password') ?? (way === 'new' ? 'Ten characters or more; any will do.' : undefined)}
+            />
+            {way === 'new' && (
+              <>
+                <TextField
+                  name="workshopName"
+                  label="Name of the workshop"
+                  helperText="Leave empty to use your own name."
+                />
+                <TextField
+                  name="invitationCode"
+                  label="Invitation code, if you have one"
+                  error={!!at('invitationCode')}
+                  helperText={at('invitationCode') ?? 'With a code you join that workshop instead.'}
+                />
+              </>
+            )}
+            <ProblemNotice error={error} />
+            <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+              <Button type="submit" variant={session.data?.demoOffered ? 'outlined' : 'contained'} disabled={busy}>
+                {way === 'in' ? 'Sign in' : 'Open the workshop'}
+              </Button>
+              <Link component="button" type="button" onClick={() => setWay(way === 'in' ? 'new' : 'in')}>
+                {way === 'in' ? 'I am new here' : 'I have been here before'}
+              </Link>
+            </Box>
+          </Box>
+        </Box>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,186 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useEffect, useMemo, useState, type FormEvent } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { api, Problem, queryClient, refreshLog, useSession, type Schema } from '../api/client';
+import { Ribbon } from '../drawings/Ribbon';
+import { MassOf, NumberOf } from '../ui/Figure';
+import { newKey, useKept, useSend } from '../ui/keep';
+import { Notice, ProblemNotice } from '../ui/Slips';
+import { formWord, stepDone } from '../ui/words';
+import { ConfirmDraft } from './ConfirmDraft';
+import { freshState, fromDraft, toRequest, type OnBench } from './stationState';
+import { StationFields } from './StationFields';
+import { stepView } from './stepView';
+import { WaitingTufts } from './WaitingTufts';
+
+interface Props {
+  station: Schema['StationView'];
+  lots: readonly Schema['LotLine'][];
+  wanted: string | null;
+  draft: Schema['DraftView'] | null;
+  left: () => void;
+}
+
+export function StationBench({ station, lots, wanted, draft, left }: Props) {
+  const session = useSession();
+  const fresh = useMemo(() => (draft ? () => fromDraft(draft, station) : freshState(station)), [draft, station]);
+  const [state, change, clear] = useKept(`station ${station.step} ${draft?.id ?? ''}`, fresh);
+  const [answer, setAnswer] = useState<Schema['EntryAnswer'] | null>(null);
+
+  // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already.
+  const usual = lots.find((l) => l.code === wanted) ?? lots[0];
+  const chosen = state.from ?? (usual ? [{ lotId: usual.id, all: true, mass: '' }] : []);
+  // A lot that somebody else used up meanwhile is no longer there.
+  const there = chosen.filter((t) => lots.some((l) => l.id === t.lotId));
+  const onBench: OnBench = { ...state, from: there };
+
+  const request = toRequest(station.step, onBench, lots);
+  const asked = useDeferredValue(JSON.stringify(request));
+  const weighUp = useQuery({
+    queryKey: ['weigh-up', asked],
+    enabled: there.length > 0,
+    retry: false,
+    placeholderData: (old) => old,
+    queryFn: async () =>
+      (await api.POST('/api/entries/weigh-up', { body: JSON.parse(asked) as Schema['StepRequest'] })).data!,
+  });
+  const weighed = weighUp.error ? undefined : weighUp.data;
+  const refused = weighUp.error instanceof Problem && !weighUp.error.isAway ? weighUp.error : null;
+
+  const { go, error, busy, away, clearError } = useSend(
+    async (body: Schema['StepRequest'], key: string) =>
+      (await api.POST('/api/entries', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
+    (stored) => {
+      setAnswer(stored);
+      if (stored.kept) {
+        clear();
+        left();
+      } else {
+        // The next try is another entry; it replaces this draft.
+        change({ key: newKey(), draftId: stored.draftId ?? null });
+      }
+      void refreshLog();
+    },
+  );
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    setAnswer(null);
+    void go(request, state.key);
+  };
+  // Someone else was quicker: what they left is fetched, and the typed figures stay.
+  useEffect(() => {
+    if (error?.status === 409) void queryClient.invalidateQueries({ queryKey: ['lots'] });
+  }, [error]);
+
+  const view = stepView(station.step, onBench, lots, weighed);
+  const colour = lots.find((l) => l.id === there[0]?.lotId)?.colour ?? '';
+  const balance = weighed?.balance;
+  const mayLog = session.data?.workshop?.role !== 'looker';
+
+  return (
+    <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2.5 }}>
+      {answer?.kept && <Logged answer={answer} step={station.step} />}
+      <WaitingTufts
+        lots={lots}
+        chosen={there}
+        onChange={(from) => {
+          clearError();
+          change({ from });
+        }}
+        refusals={error ?? refused}
+        understood={weighed?.understood ?? []}
+      />
+      {there.length > 0 && (
+        <>
+          <Box
+            sx={{
+              display: 'grid',
+              gap: 2,
+              gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 190px' },
+              alignItems: 'start',
+            }}
+          >
+            <Ribbon view={view} colour={colour} label="This step, drawn by mass" />
+            <Box sx={{ display: { xs: 'flex', md: 'grid' }, gap: 2, flexWrap: 'wrap', justifyItems: 'start' }}>
+              {balance?.yield && <NumberOf number={balance.yield} label="kept" size="big" />}
+              {balance?.byDifference && <MassOf mass={balance.byDifference} label="left by difference" />}
+              {balance?.unaccounted && <MassOf mass={balance.unaccounted} label="unaccounted" />}
+            </Box>
+          </Box>
+          <Box aria-live="polite">
+            {balance && (balance.standing === 'impossible' || balance.standing === 'suspicious') && !answer && (
+              <Notice tone={balance.standing === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
+            )}
+            {answer && !answer.kept && (
+              <Notice tone="watch">
+                {answer.sentence}
+                <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
+                  <ConfirmDraft
+                    draftId={answer.draftId!}
+                    done={(kept) => {
+                      setAnswer(kept);
+                      clear();
+                      left();
+                      void refreshLog();
+                    }}
+                  />
+                  <Typography sx={{ alignSelf: 'center' }}>or change the figures below and log it again.</Typography>
+                </Box>
+              </Notice>
+            )}
+          </Box>
+          <StationFields
+            station={station}
+            state={onBench}
+            change={(part) => {
+              clearError();
+              change(part);
+            }}
+            at={(field) => error?.at(field) ?? refused?.at(field)}
+            understood={(field) => weighed?.understood.find((u) => u.field === field)?.logged.text}
+          >
+            <ProblemNotice
+              error={
+                error ??
+                (refused?.refusals.some((r) => r.field === 'from' || r.field === 'losses' || r.field === 'to')
+                  ? refused
+                  : null)
+              }
+            />
+            {away && (
+              <Notice tone="watch">
+                The server or its database is away. Your entry is kept here and goes in by itself, once, when it is
+                back.
+              </Notice>
+            )}
+            <Button type="submit" variant="contained" size="large" disabled={busy || !mayLog} sx={{ minWidth: 180 }}>
+              {away ? 'Waiting to send' : `Log it as ${stepDone[station.step]}`}
+            </Button>
+          </StationFields>
+        </>
+      )}
+    </Box>
+  );
+}
+
+function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema['StepKind'] }) {
+  return (
+    <Notice tone={answer.balance?.standing === 'suspicious' ? 'watch' : 'kept'}>
+      Logged as {stepDone[step]}:{' '}
+      {answer.made.map((lot, i) => (
+        <span key={lot.id}>
+          {i > 0 && ', '}
+          <Link component={RouterLink} to={`/lots/${lot.code}`}>
+            {lot.code}
+          </Link>{' '}
+          ({formWord[lot.form]})
+        </span>
+      ))}
+      . {answer.sentence}
+    </Notice>
+  );
+}

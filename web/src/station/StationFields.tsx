@@ -1,0 +1,210 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type ReactNode } from 'react';
+import type { Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { fateWord, formWord, lossWord, stateWord } from '../ui/words';
+import { WeightField } from '../ui/WeightField';
+import type { Giving, Losing, StationState } from './stationState';
+
+interface Props {
+  station: Schema['StationView'];
+  state: StationState;
+  change: (part: Partial<StationState>) => void;
+  at: (field: string) => string | undefined;
+  understood: (field: string) => string | undefined;
+  children: ReactNode;
+}
+
+/** The log of a step: the big number first, then what was lost, then what can wait. */
+export function StationFields({ station, state, change, at, understood, children }: Props) {
+  const [more, setMore] = useState(false);
+  const giving = (i: number, part: Partial<Giving>) =>
+    change({ to: state.to.map((t, k) => (k === i ? { ...t, ...part } : t)) });
+  const losing = (i: number, part: Partial<Losing>) =>
+    change({ losses: state.losses.map((l, k) => (k === i ? { ...l, ...part } : l)) });
+  // Refusals name the losses that were sent; the empty rows in between were not.
+  const sentIndex = (i: number) =>
+    state.losses.slice(0, i).filter((l) => l.byDifference || l.mass.trim() !== '').length;
+  const difference = state.losses.findIndex((l) => l.byDifference);
+  const damp = station.usualState === 'damp';
+
+  return (
+    <Box sx={{ display: 'grid', gap: 2 }}>
+      {state.to.map((t, i) => (
+        <Box
+          key={i}
+          sx={{
+            display: 'grid',
+            gap: 1.5,
+            gridTemplateColumns: {
+              xs: '1fr',
+              md: i === 0 ? 'minmax(0, 1fr) 170px 190px' : 'minmax(0, 1fr) 170px 190px auto',
+            },
+            alignItems: 'start',
+          }}
+        >
+          <WeightField
+            big={i === 0}
+            autoFocus={i === 0}
+            label={i === 0 ? 'What it weighs now' : 'And this heap weighs'}
+            value={t.mass}
+            onChange={(mass) => giving(i, { mass })}
+            error={at(`to[${i}].mass`)}
+            understood={understood(`to[${i}].mass`)}
+            placeholder={damp ? 'leave empty: it is weighed when it is dry' : 'any unit: 540, 0.54 kg, 1 lb 3 oz'}
+          />
+          <Choice
+            label="Made"
+            value={t.form}
+            onChange={(form) => giving(i, { form })}
+            words={formWord}
+            of={station.gives}
+            error={!!at(`to[${i}].form`)}
+            helperText={at(`to[${i}].form`)}
+          />
+          <Choice
+            label="Weighed"
+            value={t.state}
+            onChange={(s) => giving(i, { state: s })}
+            words={stateWord}
+            of={['rested', 'warm', 'damp']}
+          />
+          {i > 0 && <Button onClick={() => change({ to: state.to.filter((_, k) => k !== i) })}>Remove</Button>}
+        </Box>
+      ))}
+      {children}
+      {state.losses.length > 0 && (
+        <Typography variant="h3" component="h2">
+          What left
+        </Typography>
+      )}
+      {state.losses.map((l, i) => (
+        <Box
+          key={i}
+          sx={{
+            display: 'grid',
+            gap: 1.5,
+            gridTemplateColumns: { xs: '1fr 1fr', md: '200px minmax(0, 1fr) 190px auto' },
+            alignItems: 'start',
+          }}
+        >
+          <Choice
+            label="Loss"
+            value={l.kind}
+            onChange={(kind) => losing(i, { kind })}
+            words={lossWord}
+            of={[...new Set([...station.usualLosses, 'spilled', 'other', l.kind] as const)]}
+          />
+          {l.byDifference ? (
+            <Typography sx={{ pt: 1 }}>found by difference, from the weights before and after</Typography>
+          ) : (
+            <WeightField
+              label="Weight"
+              value={l.mass}
+              onChange={(mass) => losing(i, { mass })}
+              error={at(`losses[${sentIndex(i)}].mass`)}
+              understood={l.mass ? understood(`losses[${sentIndex(i)}].mass`) : null}
+            />
+          )}
+          <Choice
+            label="Goes"
+            value={l.fate}
+            onChange={(fate) => losing(i, { fate })}
+            words={{ '': 'not noted', ...fateWord }}
+          />
+          <Button onClick={() => change({ losses: state.losses.filter((_, k) => k !== i) })}>Remove</Button>
+        </Box>
+      ))}
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        <Button
+          onClick={() =>
+            change({
+              losses: [
+                ...state.losses,
+                {
+                  kind: station.usualLosses.find((k) => !state.losses.some((l) => l.kind === k)) ?? 'other',
+                  mass: '',
+                  fate: '',
+                  byDifference: false,
+                },
+              ],
+            })
+          }
+        >
+          Add a loss
+        </Button>
+        {station.mayFindByDifference && difference < 0 && (
+          <Button
+            onClick={() =>
+              change({
+                losses: [
+                  ...state.losses,
+                  { kind: station.byDifference ?? 'other', mass: '', fate: '', byDifference: true },
+                ],
+              })
+            }
+          >
+            Find a loss by difference
+          </Button>
+        )}
+        <Button
+          onClick={() =>
+            change({ to: [...state.to, { form: station.gives[0]!, mass: '', state: station.usualState }] })
+          }
+        >
+          Add another heap
+        </Button>
+        <Button onClick={() => setMore(!more)} aria-expanded={more}>
+          {more ? 'Less' : 'When, who, minutes, humidity, notes'}
+        </Button>
+      </Box>
+      {more && (
+        <Box
+          sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}
+        >
+          <TextField
+            label="When"
+            type="datetime-local"
+            value={state.doneAt}
+            onChange={(e) => change({ doneAt: e.target.value })}
+            error={!!at('doneAt')}
+            helperText={at('doneAt') ?? 'empty for now'}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <TextField
+            label="Who"
+            value={state.who}
+            onChange={(e) => change({ who: e.target.value })}
+            helperText="empty for you"
+          />
+          <TextField
+            label="Minutes"
+            value={state.minutes}
+            onChange={(e) => change({ minutes: e.target.value })}
+            error={!!at('minutes')}
+            helperText={at('minutes')}
+            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          />
+          <TextField
+            label="Room humidity, %"
+            value={state.humidity}
+            onChange={(e) => change({ humidity: e.target.value })}
+            error={!!at('humidityPercent')}
+            helperText={at('humidityPercent') ?? 'narrows what the balance can see'}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          <TextField
+            label="Notes"
+            multiline
+            value={state.notes}
+            onChange={(e) => change({ notes: e.target.value })}
+            sx={{ gridColumn: '1 / -1' }}
+          />
+        </Box>
+      )}
+    </Box>
+  );
+}

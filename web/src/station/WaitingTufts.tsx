@@ -1,0 +1,134 @@
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as RouterLink } from 'react-router';
+import type { Problem, Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { Tuft, tuftRadius } from '../drawings/Tuft';
+import { WeightField } from '../ui/WeightField';
+import { formWord, parentage } from '../ui/words';
+import type { Taking } from './stationState';
+
+interface Props {
+  lots: readonly Schema['LotLine'][];
+  chosen: Taking[];
+  onChange: (from: Taking[]) => void;
+  refusals: Problem | null;
+  understood: readonly Schema['UnderstoodMass'][];
+}
+
+/** What waits here, as tufts to choose from; a chosen one is taken whole, or a weighed part of it. */
+export function WaitingTufts({ lots, chosen, onChange, refusals, understood }: Props) {
+  if (lots.length === 0) {
+    return (
+      <Typography>
+        Nothing waits here. What waits elsewhere is on{' '}
+        <Link component={RouterLink} to="/">
+          the workshop’s page for today
+        </Link>
+        .
+      </Typography>
+    );
+  }
+  const heaviest = Math.max(1, ...lots.map((l) => l.left?.grams ?? 0));
+  const perRoot = 24 / Math.sqrt(heaviest);
+  const toggle = (id: string) =>
+    onChange(
+      chosen.some((t) => t.lotId === id)
+        ? chosen.filter((t) => t.lotId !== id)
+        : [...chosen, { lotId: id, all: true, mass: '' }],
+    );
+  return (
+    <Box component="section" aria-label="What waits here">
+      <Box sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: 1 }}>
+        {lots.map((lot) => {
+          const on = chosen.some((t) => t.lotId === lot.id);
+          return (
+            <ButtonBase
+              key={lot.id}
+              onClick={() => toggle(lot.id)}
+              aria-pressed={on}
+              sx={{
+                flex: '0 0 auto',
+                display: 'grid',
+                justifyItems: 'center',
+                alignContent: 'end',
+                width: 122,
+                p: 1,
+                borderRadius: 1,
+                border: 2,
+                borderColor: on ? tone('woad') : 'transparent',
+                bgcolor: on ? 'background.paper' : 'transparent',
+                '&:hover': { bgcolor: 'background.paper' },
+              }}
+            >
+              <svg width={64} height={56} viewBox="0 0 64 56" aria-hidden>
+                <Tuft
+                  cx={32}
+                  cy={30}
+                  r={lot.left ? Math.max(6, tuftRadius(lot.left.grams, perRoot)) : 13}
+                  name={lot.code}
+                  colour={lot.colour}
+                  open={!lot.left}
+                />
+              </svg>
+              <Box component="span" sx={{ fontWeight: 700 }}>
+                {on ? '✓ ' : ''}
+                {lot.code}
+              </Box>
+              <Box component="span" sx={{ fontSize: '0.85rem' }}>
+                {lot.left?.text ?? 'not weighed yet'}
+              </Box>
+              <Box
+                component="span"
+                sx={{
+                  fontSize: '0.8rem',
+                  color: 'text.secondary',
+                  maxWidth: '100%',
+                  overflow: 'hidden',
+                  textOverflow: 'ellipsis',
+                  whiteSpace: 'nowrap',
+                }}
+              >
+                {parentage(lot.parentage)}
+              </Box>
+              <Box component="span" sx={{ fontSize: '0.8rem', color: 'text.secondary' }}>
+                {formWord[lot.form]}
+              </Box>
+            </ButtonBase>
+          );
+        })}
+      </Box>
+      {chosen.map((taking, i) => {
+        const lot = lots.find((l) => l.id === taking.lotId)!;
+        const set = (part: Partial<Taking>) =>
+          onChange(chosen.map((t) => (t.lotId === taking.lotId ? { ...t, ...part } : t)));
+        const wrong = refusals?.at(`from[${i}].mass`) ?? refusals?.at(`from[${i}]`);
+        return (
+          <Box key={taking.lotId} sx={{ display: 'flex', gap: 2, alignItems: 'flex-start', flexWrap: 'wrap', mt: 1 }}>
+            <Typography component="span" sx={{ pt: 1 }}>
+              {lot.code}: {taking.all ? 'all of it' : 'a part of it'}
+            </Typography>
+            <ButtonBase
+              sx={{ color: 'primary.main', fontWeight: 700, pt: 1, font: 'inherit' }}
+              onClick={() => set({ all: !taking.all, mass: '' })}
+            >
+              {taking.all ? 'Take only a part' : 'Take all of it'}
+            </ButtonBase>
+            {!taking.all && (
+              <WeightField
+                label={`Taken from ${lot.code}`}
+                value={taking.mass}
+                onChange={(mass) => set({ mass })}
+                error={wrong}
+                understood={understood.find((u) => u.field === `from[${i}].mass`)?.logged.text}
+              />
+            )}
+            {taking.all && wrong && <Typography sx={{ color: 'error.main', pt: 1 }}>{wrong}</Typography>}
+          </Box>
+        );
+      })}
+    </Box>
+  );
+}

@@ -1,0 +1,105 @@
+import type { Schema } from '../api/client';
+import { newKey } from '../ui/keep';
+
+export interface Taking {
+  lotId: string;
+  all: boolean;
+  mass: string;
+}
+
+export type OnBench = StationState & { from: Taking[] };
+
+export interface Giving {
+  form: Schema['LotForm'];
+  mass: string;
+  state: Schema['WeighingState'];
+}
+
+export interface Losing {
+  kind: Schema['LossKind'];
+  mass: string;
+  fate: Schema['Fate'] | '';
+  byDifference: boolean;
+}
+
+export interface StationState {
+  key: string;
+  /** Null until somebody chooses: then the lot one came for, or the one that waits longest, is on the bench. */
+  from: Taking[] | null;
+  to: Giving[];
+  losses: Losing[];
+  humidity: string;
+  minutes: string;
+  who: string;
+  doneAt: string;
+  notes: string;
+  draftId: string | null;
+}
+
+/** How a station looks when nothing was typed yet: the usual output, and the loss that is usually found by difference. */
+export const freshState = (station: Schema['StationView']) => (): StationState => ({
+  key: newKey(),
+  from: null,
+  to: [{ form: station.gives[0]!, mass: '', state: station.usualState }],
+  losses: station.byDifference ? [{ kind: station.byDifference, mass: '', fate: '', byDifference: true }] : [],
+  humidity: '',
+  minutes: '',
+  who: '',
+  doneAt: '',
+  notes: '',
+  draftId: null,
+});
+
+const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+
+/** The typed station as a request; `lots` brings the versions the person saw. Losses without a weight are left out unless they are to be found. */
+export function toRequest(
+  step: Schema['StepKind'],
+  state: OnBench,
+  lots: readonly Schema['LotLine'][],
+): Schema['StepRequest'] {
+  return {
+    step,
+    from: state.from.map((t) => ({
+      lotId: t.lotId,
+      version: lots.find((l) => l.id === t.lotId)?.version ?? null,
+      mass: t.all && t.mass.trim() === '' ? null : t.mass,
+      all: t.all,
+    })),
+    to: state.to.map((t) => ({ form: t.form, mass: t.mass.trim() || null, state: t.state })),
+    losses: sentLosses(state).map((l) => ({
+      kind: l.kind,
+      mass: l.byDifference ? null : l.mass,
+      fate: l.fate || null,
+    })),
+    humidityPercent: number(state.humidity),
+    minutes: number(state.minutes),
+    who: state.who.trim() || null,
+    doneAt: state.doneAt ? new Date(state.doneAt).toISOString() : null,
+    notes: state.notes.trim() || null,
+    draftId: state.draftId,
+  };
+}
+
+export const sentLosses = (state: StationState) => state.losses.filter((l) => l.byDifference || l.mass.trim() !== '');
+
+/** A stored draft back on the bench. */
+export function fromDraft(draft: Schema['DraftView'], station: Schema['StationView']): StationState {
+  const r = draft.request;
+  return {
+    ...freshState(station)(),
+    from: r.from.map((t) => ({ lotId: t.lotId, all: t.all ?? true, mass: t.mass ?? '' })),
+    to: r.to.map((t) => ({ form: t.form, mass: t.mass ?? '', state: t.state ?? station.usualState })),
+    losses: (r.losses ?? []).map((l) => ({
+      kind: l.kind,
+      mass: l.mass ?? '',
+      fate: l.fate ?? '',
+      byDifference: !l.mass,
+    })),
+    humidity: r.humidityPercent?.toString() ?? '',
+    minutes: r.minutes?.toString() ?? '',
+    who: r.who ?? '',
+    notes: r.notes ?? '',
+    draftId: draft.id,
+  };
+}

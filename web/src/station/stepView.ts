@@ -1,0 +1,100 @@
+import type { Schema } from '../api/client';
+import { sentLosses, type OnBench, type StationState } from './stationState';
+
+const here = 'this step';
+
+/** The step on the bench as a short ribbon: what comes in, what goes on, what leaves. Every figure is the server's. */
+export function stepView(
+  step: Schema['StepKind'],
+  state: OnBench,
+  lots: readonly Schema['LotLine'][],
+  answer: Schema['WeighedUp'] | undefined,
+): Schema['RibbonView'] {
+  const understood = (field: string) => answer?.understood.find((u) => u.field === field);
+  const stage = (
+    entryId: string,
+    kind: Schema['StepKind'],
+    column: number,
+    doneAt: string,
+  ): Schema['RibbonStageView'] => ({
+    entryId,
+    step: kind,
+    column,
+    doneAt,
+    standing: column === 1 ? (answer?.balance.standing ?? 'open') : 'fits',
+    unaccounted: column === 1 ? (answer?.balance.unaccounted ?? null) : null,
+    yield: column === 1 ? (answer?.balance.yield ?? null) : null,
+  });
+  const sources = state.from.flatMap((t, i) => {
+    const lot = lots.find((l) => l.id === t.lotId);
+    return lot ? [{ lot, mass: understood(`from[${i}].mass`)?.reference ?? lot.left ?? null }] : [];
+  });
+  const band = (
+    lotId: string,
+    code: string,
+    form: Schema['LotForm'],
+    from: string,
+    to: string | null,
+    mass: Schema['MassFigure'] | null,
+    isThis: boolean,
+  ): Schema['RibbonBandView'] => ({
+    lotId,
+    code,
+    form,
+    fromEntryId: from,
+    toEntryId: to,
+    mass,
+    onPath: true,
+    isThis,
+  });
+  return {
+    stages: [
+      ...sources.map(({ lot }) => stage(`from ${lot.id}`, madeBy[lot.form], 0, lot.changedAt)),
+      ...(sources.length > 0 ? [stage(here, step, 1, state.doneAt || new Date().toISOString())] : []),
+    ],
+    bands: [
+      ...sources.map(({ lot, mass }) => band(lot.id, lot.code, lot.form, `from ${lot.id}`, here, mass, false)),
+      ...(sources.length > 0
+        ? state.to.map((t, i) =>
+            band(
+              `to ${i}`,
+              'new',
+              t.form,
+              here,
+              null,
+              understood(`to[${i}].mass`)?.reference ?? onlyRest(state, answer),
+              true,
+            ),
+          )
+        : []),
+    ],
+    strands: sentLosses(state).map((l, i) => ({
+      entryId: here,
+      kind: l.kind,
+      fate: l.fate || null,
+      mass: l.byDifference
+        ? (answer?.balance.byDifference ?? null)
+        : (understood(`losses[${i}].mass`)?.reference ?? null),
+      share: null,
+      byDifference: l.byDifference,
+    })),
+  };
+}
+
+/** A single output that was not weighed has a mass only when the server could tell it. */
+const onlyRest = (state: StationState, answer: Schema['WeighedUp'] | undefined) =>
+  state.to.length === 1 ? (answer?.balance.kept ?? null) : null;
+
+const madeBy: Record<Schema['LotForm'], Schema['StepKind']> = {
+  raw: 'takeIn',
+  skirted: 'skirt',
+  washed: 'wash',
+  clean: 'dry',
+  cloud: 'card',
+  rolag: 'card',
+  batt: 'card',
+  puni: 'card',
+  roving: 'card',
+  top: 'comb',
+  noil: 'comb',
+};

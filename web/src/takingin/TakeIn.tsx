@@ -1,0 +1,177 @@
+import Autocomplete from '@mui/material/Autocomplete';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { api, Problem, refreshLog, useBreeds, useDoorCaution, useSession, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { newKey, useKept, useSend } from '../ui/keep';
+import { CautionSlip, Notice, ProblemNotice } from '../ui/Slips';
+import { stateWord } from '../ui/words';
+import { WeightField } from '../ui/WeightField';
+import { FleeceOnTheScale } from './FleeceOnTheScale';
+
+const fresh = () => ({
+  key: newKey(),
+  mass: '',
+  state: 'rested' as Schema['WeighingState'],
+  humidity: '',
+  breed: '',
+  animal: '',
+  colour: '',
+  shornOn: '',
+  price: '',
+  notes: '',
+});
+
+const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+
+/** Taking in: the weight is all that is needed. */
+export function TakeIn() {
+  const navigate = useNavigate();
+  const session = useSession();
+  const caution = useDoorCaution();
+  const breeds = useBreeds();
+  const [form, change, clear] = useKept('take-in', fresh);
+  const mass = useDeferredValue(form.mass);
+  const understood = useQuery({
+    queryKey: ['read-mass', mass],
+    enabled: mass.trim() !== '',
+    retry: false,
+    queryFn: async () => (await api.GET('/api/read-mass', { params: { query: { text: mass } } })).data!,
+  });
+  const { go, error, busy, away } = useSend(
+    async (body: Schema['TakeInRequest'], key: string) =>
+      (await api.POST('/api/fleeces', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
+    (answer) => {
+      clear();
+      void refreshLog();
+      void navigate(`/lots/${answer.code}`);
+    },
+  );
+  const breed = breeds.data?.find((b) => b.name.toLowerCase() === form.breed.trim().toLowerCase());
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    void go(
+      {
+        mass: form.mass,
+        state: form.state,
+        humidityPercent: number(form.humidity),
+        breed: form.breed || null,
+        animal: form.animal || null,
+        colour: form.colour || null,
+        shornOn: form.shornOn || null,
+        price: number(form.price),
+        notes: form.notes || null,
+      },
+      form.key,
+    );
+  };
+  const typedWrong = understood.error instanceof Problem && !understood.error.isAway ? understood.error.message : null;
+
+  return (
+    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 270px' } }}>
+      <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2, minWidth: 0 }}>
+        <Typography variant="h1">Take in a fleece</Typography>
+        <Box
+          sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', md: '1.1fr 1fr' }, alignItems: 'center' }}
+        >
+          <Box sx={{ order: { xs: 2, md: 0 } }}>
+            <FleeceOnTheScale grams={understood.data?.grams ?? null} breed={breed ?? null} colour={form.colour} />
+          </Box>
+          <Box sx={{ display: 'grid', gap: 1.5 }}>
+            <WeightField
+              big
+              autoFocus
+              label="Raw weight"
+              value={form.mass}
+              onChange={(text) => change({ mass: text })}
+              error={error?.at('mass') ?? (form.mass ? typedWrong : null)}
+              understood={form.mass ? understood.data?.text : null}
+              placeholder="any unit: 540, 1.2 kg, 2 lb 3 oz"
+            />
+            <ProblemNotice error={error} />
+            {away && (
+              <Notice tone="watch">
+                The server or its database is away. Your entry is kept here and goes in by itself, once, when it is
+                back.
+              </Notice>
+            )}
+            <Button
+              type="submit"
+              variant="contained"
+              size="large"
+              disabled={busy || session.data?.workshop?.role === 'looker'}
+            >
+              Take it in
+            </Button>
+          </Box>
+        </Box>
+        <Typography variant="h2" sx={{ mt: 1 }}>
+          What is known of it
+        </Typography>
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(3, 1fr)' } }}>
+          <Autocomplete
+            freeSolo
+            options={breeds.data?.map((b) => b.name) ?? []}
+            inputValue={form.breed}
+            onInputChange={(_, value) => change({ breed: value })}
+            renderInput={(params) => (
+              <TextField
+                {...params}
+                label="Breed"
+                error={!!error?.at('breed')}
+                helperText={error?.at('breed') ?? 'or a cross: Gotland 50 / Romney 50; empty for unknown'}
+              />
+            )}
+          />
+          <TextField label="Animal" value={form.animal} onChange={(e) => change({ animal: e.target.value })} />
+          <TextField label="Colour" value={form.colour} onChange={(e) => change({ colour: e.target.value })} />
+          <TextField
+            label="Shorn on"
+            type="date"
+            value={form.shornOn}
+            onChange={(e) => change({ shornOn: e.target.value })}
+            error={!!error?.at('shornOn')}
+            helperText={error?.at('shornOn')}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <TextField
+            label={`Price, ${session.data?.currency ?? ''}`}
+            value={form.price}
+            onChange={(e) => change({ price: e.target.value })}
+            error={!!error?.at('price')}
+            helperText={error?.at('price')}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          <Choice
+            label="Weighed"
+            value={form.state}
+            onChange={(state) => change({ state })}
+            words={stateWord}
+            of={['rested', 'warm', 'damp', 'asSold']}
+          />
+          <TextField
+            label="Room humidity, %"
+            value={form.humidity}
+            onChange={(e) => change({ humidity: e.target.value })}
+            error={!!error?.at('humidityPercent')}
+            helperText={error?.at('humidityPercent') ?? 'if you have it'}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          <TextField
+            label="Notes"
+            value={form.notes}
+            onChange={(e) => change({ notes: e.target.value })}
+            multiline
+            sx={{ gridColumn: { md: 'span 2' } }}
+          />
+        </Box>
+      </Box>
+      {caution.data && <CautionSlip caution={caution.data} />}
+    </Box>
+  );
+}

@@ -1,0 +1,48 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, refreshLog, type Schema } from '../api/client';
+import { ConfirmDraft } from '../station/ConfirmDraft';
+import { Notice, ProblemNotice } from '../ui/Slips';
+import { onDayTime, stepWord } from '../ui/words';
+
+/** Entries that cannot be as they stand: confirm with a reason, type anew, or withdraw. */
+export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
+  const [error, setError] = useState<unknown>(null);
+  const navigate = useNavigate();
+  const withdraw = async (id: string) => {
+    setError(null);
+    try {
+      await api.DELETE('/api/drafts/{id}', { params: { path: { id } } });
+      await refreshLog();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  return (
+    <Box component="ul" aria-label="Drafts" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1, display: 'grid', gap: 1 }}>
+      <ProblemNotice error={error} />
+      {drafts.map((d) => (
+        <li key={d.id}>
+          <Notice tone="watch">
+            <strong>
+              Draft: {stepWord[d.step].toLowerCase()}, {onDayTime(d.recordedAt)}
+            </strong>
+            <br />
+            {d.trouble}
+            <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
+              <ConfirmDraft draftId={d.id} done={() => void refreshLog()} />
+              <Button size="small" onClick={() => void navigate(`/station/${d.step}?draft=${d.id}`)}>
+                Change the figures
+              </Button>
+              <Button size="small" color="inherit" onClick={() => void withdraw(d.id)}>
+                Withdraw
+              </Button>
+            </Box>
+          </Notice>
+        </li>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,109 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as RouterLink, useNavigate } from 'react-router';
+import { useDrafts, useToday, type Schema } from '../api/client';
+import { MassOf, Figure } from '../ui/Figure';
+import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { daysWord, formWord, onDay, parentage, stepDone, stepWord } from '../ui/words';
+import { Drafts } from './Drafts';
+import { WaitingLine } from './WaitingLine';
+
+/** The workshop as it stands: what waits and how long, what needs a second look, the month so far. */
+export function Today() {
+  const today = useToday();
+  const drafts = useDrafts();
+  if (today.error) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
+  if (!today.data) return null;
+  const { waiting, lookAt, month } = today.data;
+  if (waiting.length === 0 && today.data.samples === 0) return <EmptyShed />;
+  const longest = waiting.find((w) => w.at);
+
+  return (
+    <Box sx={{ display: 'grid', gap: 3 }}>
+      <Section title="What waits, and how long" level="h2">
+        <WaitingLine waiting={waiting} />
+      </Section>
+      <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1.15fr 1fr 1fr' } }}>
+        <Section title="Next">
+          {longest ? (
+            <NextUp waiting={longest} />
+          ) : (
+            <Typography>Nothing waits at a station. Prepared fibre is ready to be sampled.</Typography>
+          )}
+        </Section>
+        <Section title="Look again">
+          {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
+          {lookAt.length === 0 && drafts.data?.length === 0 && (
+            <Typography>Every balance fits what the weighings explain.</Typography>
+          )}
+          <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1 }}>
+            {lookAt.map((e) => (
+              <li key={e.entryId}>
+                <Notice tone={e.confirmed ? 'kept' : e.standing === 'impossible' ? 'stop' : 'watch'}>
+                  <Link component={RouterLink} to={`/lots/${e.lotCode}#${e.entryId}`}>
+                    {e.lotCode}, {stepDone[e.step]} {onDay(e.doneAt)}
+                  </Link>
+                  : {e.gap.grams < 0 ? 'more came out than went in by ' : 'not accounted for: '}
+                  <strong>{e.gap.text.replace('\u2212', '')}</strong>
+                  {e.confirmed ? ', kept with a reason' : ''}
+                </Notice>
+              </li>
+            ))}
+          </Box>
+        </Section>
+        <Section title={month.month}>
+          <Box sx={{ display: 'grid', gap: 1.5 }}>
+            <MassOf mass={month.rawIn} label="raw in" />
+            <MassOf mass={month.preparedOut} label="prepared out" />
+            <Figure text={`${month.hours.toFixed(1)} h`} from="measured" label="at the bench" />
+          </Box>
+        </Section>
+      </Box>
+    </Box>
+  );
+}
+
+function NextUp({ waiting }: { waiting: Schema['WaitingLot'] }) {
+  const { lot, at, days } = waiting;
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start' }}>
+      <Typography sx={{ fontSize: '1.15rem' }}>
+        {stepWord[at!]}{' '}
+        <Link component={RouterLink} to={`/lots/${lot.code}`}>
+          {lot.code}
+        </Link>
+        , {parentage(lot.parentage)} {lot.animal ? `(${lot.animal})` : ''}
+      </Typography>
+      {lot.left ? (
+        <MassOf mass={lot.left} size="big" />
+      ) : (
+        <Typography>{formWord[lot.form]}, not weighed yet</Typography>
+      )}
+      <Typography color="text.secondary">It has waited longest: {daysWord(days)}.</Typography>
+      <Button variant="contained" component={RouterLink} to={`/station/${at}?lot=${lot.code}`}>
+        Take {lot.code} to {stepWord[at!].toLowerCase()}
+      </Button>
+    </Box>
+  );
+}
+
+function EmptyShed() {
+  const navigate = useNavigate();
+  return (
+    <Box sx={{ display: 'grid', gap: 2, justifyItems: 'start', maxWidth: 560 }}>
+      <Typography variant="h1">The shed is empty</Typography>
+      <Typography>
+        Put a fleece on the scale and take it in. Its weight is the only thing that is needed; everything else may
+        follow when your hands are dry.
+      </Typography>
+      <Button variant="contained" size="large" onClick={() => void navigate('/take-in')}>
+        Take in a fleece
+      </Button>
+      <Link component={RouterLink} to="/workshop/weigh-log">
+        Or bring a weigh log from a spreadsheet
+      </Link>
+    </Box>
+  );
+}

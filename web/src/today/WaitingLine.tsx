@@ -1,0 +1,103 @@
+import Box from '@mui/material/Box';
+import { useNavigate } from 'react-router';
+import type { Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { Tuft, tuftRadius } from '../drawings/Tuft';
+import { useWidth } from '../drawings/useWidth';
+import { daysWord, formWord, parentage, stepWord } from '../ui/words';
+
+const rows: (Schema['StepKind'] | null)[] = ['skirt', 'wash', 'dry', 'card', 'comb', null];
+const rowHeight = 58;
+const left = 92;
+
+/** Every waiting lot as a tuft: its row is where it waits, its place how long, its area how much. */
+export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'][] }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const navigate = useNavigate();
+  const room = Math.max(560, width);
+  const shown = rows.filter((step) => waiting.some((w) => (w.at ?? null) === step));
+  const longest = Math.max(7, ...waiting.map((w) => w.days));
+  // Days crowd near today, so the axis runs by the root of the days.
+  const x = (days: number) => room - 56 - (room - left - 100) * Math.sqrt(days / longest);
+  const heaviest = Math.max(1, ...waiting.map((w) => w.lot.left?.grams ?? 0));
+  const perRoot = 24 / Math.sqrt(heaviest);
+  const height = shown.length * rowHeight + 34;
+  const marks = [0, 1, 3, 7, 14, 30, 60, 120, 240, 365].filter((d) => d <= longest);
+
+  return (
+    <Box ref={ref} role="group" aria-label="Waiting lots" tabIndex={0} sx={{ overflowX: 'auto', overflowY: 'hidden' }}>
+      <svg width={room} height={height} style={{ display: 'block' }}>
+        {marks.map((d) => (
+          <g key={d}>
+            <line x1={x(d)} x2={x(d)} y1={4} y2={height - 24} stroke={tone('oat')} />
+            <text x={x(d)} y={height - 8} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+              {daysWord(d)}
+            </text>
+          </g>
+        ))}
+        {shown.map((step, i) => {
+          const y = i * rowHeight + rowHeight / 2 + 2;
+          const here = spread(
+            waiting
+              .filter((w) => (w.at ?? null) === step)
+              .map((w) => ({
+                w,
+                r: w.lot.left ? Math.max(7, tuftRadius(w.lot.left.grams, perRoot)) : 11,
+                x: x(w.days),
+              }))
+              .sort((a, b) => a.x - b.x),
+            left + 12,
+          );
+          return (
+            <g key={step ?? 'samples'}>
+              <text x={0} y={y + 5} fontSize={14} fontWeight={700} fill={tone('peat')}>
+                {step ? stepWord[step] : 'To sample'}
+              </text>
+              <line x1={left - 8} x2={room - 8} y1={y + 19} y2={y + 19} stroke={tone('oat')} />
+              {here.map(({ w, r, x: at }) => {
+                const open = () => void navigate(`/lots/${w.lot.code}`);
+                return (
+                  <g
+                    key={w.lot.id}
+                    role="button"
+                    tabIndex={0}
+                    aria-label={`${w.lot.code}, ${parentage(w.lot.parentage)}, ${formWord[w.lot.form]}, ${w.lot.left?.text ?? 'not weighed'}, waiting ${daysWord(w.days)}`}
+                    onClick={open}
+                    onKeyDown={(e) => e.key === 'Enter' && open()}
+                    style={{ cursor: 'pointer' }}
+                  >
+                    <Tuft
+                      cx={at}
+                      cy={y + 18 - r * 0.86}
+                      r={r}
+                      name={w.lot.code}
+                      colour={w.lot.colour}
+                      open={!w.lot.left}
+                    />
+                    <text x={at} y={y + 33} fontSize={12} textAnchor="middle" fill={tone('peat')}>
+                      {w.lot.code}
+                    </text>
+                  </g>
+                );
+              })}
+            </g>
+          );
+        })}
+      </svg>
+    </Box>
+  );
+}
+
+/** Tufts that would lie on each other move apart, keeping their order. */
+function spread<T extends { x: number; r: number }>(items: T[], least: number): T[] {
+  const apart = (a: T, b: T) => Math.max(46, a.r + b.r + 4);
+  for (let i = items.length - 2; i >= 0; i--) {
+    const [one, next] = [items[i]!, items[i + 1]!];
+    one.x = Math.min(one.x, next.x - apart(one, next));
+  }
+  for (let i = 0; i < items.length; i++) {
+    const before = items[i - 1];
+    items[i]!.x = Math.max(items[i]!.x, before ? before.x + apart(before, items[i]!) : least);
+  }
+  return items;
+}

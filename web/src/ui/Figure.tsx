@@ -1,0 +1,102 @@
+import Box from '@mui/material/Box';
+import ButtonBase from '@mui/material/ButtonBase';
+import Popover from '@mui/material/Popover';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import type { Schema } from '../api/client';
+import { headFont } from '../app/theme';
+import { fromWord } from './words';
+
+interface FigureProps {
+  text: string;
+  from: Schema['Provenance'];
+  label?: string;
+  giveOrTake?: string | null;
+  working?: Schema['Working'] | null;
+  size?: 'big' | 'middle' | 'small';
+}
+
+const sizes = { big: '2.5rem', middle: '1.5rem', small: '1rem' };
+
+/** A number with its unit and the word for where it comes from; one with a working opens it. */
+export function Figure({ text, from, label, giveOrTake, working, size = 'middle' }: FigureProps) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const body = (
+    <Box component="span" sx={{ display: 'block', textAlign: 'left' }}>
+      {label && (
+        <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.85rem' }}>
+          {label}
+        </Box>
+      )}
+      <Box
+        component="span"
+        sx={{ display: 'block', fontFamily: headFont, fontSize: sizes[size], lineHeight: 1.1, whiteSpace: 'nowrap' }}
+      >
+        {text}
+      </Box>
+      <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}>
+        {giveOrTake ? `±${giveOrTake} · ` : ''}
+        <Box component="span" sx={working ? { textDecoration: 'underline dotted', textUnderlineOffset: '3px' } : {}}>
+          {fromWord[from]}
+        </Box>
+      </Box>
+    </Box>
+  );
+  if (!working) return body;
+  return (
+    <>
+      <ButtonBase
+        onClick={(e) => setAnchor(e.currentTarget)}
+        aria-haspopup="dialog"
+        aria-label={`${label ? `${label}: ` : ''}${text}, ${fromWord[from]}. Show the working`}
+        sx={{ borderRadius: 1, justifyContent: 'flex-start', font: 'inherit' }}
+      >
+        {body}
+      </ButtonBase>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{
+          paper: {
+            role: 'dialog',
+            'aria-label': `How ${label ?? 'it'} was worked out`,
+            sx: { p: 2, maxWidth: 360, border: 1, borderColor: 'divider' },
+          },
+        }}
+      >
+        <WorkingTable working={working} />
+      </Popover>
+    </>
+  );
+}
+
+export function WorkingTable({ working }: { working: Schema['Working'] }) {
+  return (
+    <>
+      <Typography sx={{ mb: 1 }}>{working.formula}</Typography>
+      <Box component="dl" sx={{ m: 0, display: 'grid', gridTemplateColumns: 'auto auto', columnGap: 2, rowGap: 0.5 }}>
+        {working.inputs.map((input) => (
+          <Box key={input.name} sx={{ display: 'contents' }}>
+            <Box component="dt" sx={{ color: 'text.secondary' }}>
+              {input.name}
+            </Box>
+            <Box component="dd" sx={{ m: 0, textAlign: 'right' }}>
+              {input.value}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      <Typography sx={{ mt: 1, color: 'text.secondary', fontSize: '0.85rem' }}>Source: {working.source}</Typography>
+    </>
+  );
+}
+
+export function MassOf({ mass, ...rest }: { mass: Schema['MassFigure'] } & Omit<FigureProps, 'text' | 'from'>) {
+  return <Figure text={mass.text} from={mass.from} giveOrTake={mass.giveOrTake} working={mass.working} {...rest} />;
+}
+
+export function NumberOf({ number, ...rest }: { number: Schema['NumberFigure'] } & Omit<FigureProps, 'text' | 'from'>) {
+  return <Figure text={number.text} from={number.from} working={number.working} {...rest} />;
+}

@@ -1,0 +1,172 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useState, type ChangeEvent } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { refreshLog, sendText, useSession, type Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { Notice, ProblemNotice, Section } from '../ui/Slips';
+
+/** The whole log as a spreadsheet, out and in; coming in, every row is looked at before any is taken. */
+export function WeighLog() {
+  const session = useSession();
+  const [file, setFile] = useState<File | null>(null);
+  const [look, setLook] = useState<Schema['ImportReport'] | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const run = async (path: string, from: File) => {
+    setBusy(true);
+    setError(null);
+    try {
+      setLook((await sendText(path, from)) as Schema['ImportReport']);
+    } catch (e) {
+      setLook(null);
+      setError(e);
+    } finally {
+      setBusy(false);
+    }
+  };
+  const choose = (e: ChangeEvent<HTMLInputElement>) => {
+    const chosen = e.target.files?.[0] ?? null;
+    e.target.value = '';
+    setFile(chosen);
+    setLook(null);
+    if (chosen) void run('/api/weigh-log/check', chosen);
+  };
+  const take = async (onlyAll: boolean) => {
+    await run(`/api/weigh-log/import?all=${onlyAll}`, file!);
+    await refreshLog();
+  };
+  return (
+    <Box sx={{ display: 'grid', gap: 3, maxWidth: 1000 }}>
+      <Typography variant="h1">Weigh log</Typography>
+      {look && <RowsPicture report={look} />}
+      <Section title="Out">
+        <Typography sx={{ mb: 1 }}>
+          All entries of {session.data?.workshop?.name}, one row for each weighing, as CSV (UTF-8).
+        </Typography>
+        <Button variant="outlined" href="/api/weigh-log" download>
+          Export the weigh log
+        </Button>
+      </Section>
+      <Section title="In">
+        <Typography sx={{ mb: 1 }}>
+          Choose a file in the same format. Nothing is stored before you have seen what would be.{' '}
+          <Link href="/example-weigh-log.csv" download>
+            An example file
+          </Link>{' '}
+          shows the columns.
+        </Typography>
+        <Button variant="contained" component="label" disabled={busy || session.data?.workshop?.role === 'looker'}>
+          Choose a file
+          <Box
+            component="input"
+            type="file"
+            accept=".csv,text/csv"
+            onChange={choose}
+            aria-label="A weigh log as CSV"
+            sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
+          />
+        </Button>
+        <Box sx={{ mt: 2, display: 'grid', gap: 2 }} aria-live="polite">
+          <ProblemNotice error={error} />
+          {look && (
+            <Notice tone={look.refused.length > 0 ? 'watch' : 'kept'}>
+              {look.stored
+                ? `${look.takenEntries} entries with ${look.takenRows} rows are in the log.`
+                : `${file?.name ?? 'The file'}: ${look.takenRows} rows in ${look.takenEntries} entries can be taken, ${look.refused.length} are refused. Nothing is stored yet.`}
+              {look.stored && (
+                <>
+                  {' '}
+                  <Link component={RouterLink} to="/">
+                    See the workshop
+                  </Link>
+                </>
+              )}
+            </Notice>
+          )}
+          {look && !look.stored && look.takenRows > 0 && (
+            <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+              <Button variant="contained" disabled={busy} onClick={() => void take(false)}>
+                Take the {look.takenRows} good rows
+              </Button>
+              {look.refused.length > 0 && (
+                <Button disabled={busy} onClick={() => setLook(null)}>
+                  Take none
+                </Button>
+              )}
+            </Box>
+          )}
+          {look && look.refused.length > 0 && (
+            <Box
+              component="table"
+              sx={{
+                borderCollapse: 'collapse',
+                '& td, & th': {
+                  textAlign: 'left',
+                  py: 0.5,
+                  pr: 2,
+                  borderBottom: 1,
+                  borderColor: 'divider',
+                  verticalAlign: 'top',
+                },
+              }}
+            >
+              <thead>
+                <tr>
+                  <th scope="col">Row</th>
+                  <th scope="col">Column</th>
+                  <th scope="col">Why it is refused</th>
+                </tr>
+              </thead>
+              <tbody>
+                {look.refused.slice(0, 200).map((r) => (
+                  <tr key={`${r.row} ${r.column}`}>
+                    <td>{r.row}</td>
+                    <td>{r.column}</td>
+                    <td>{r.reason}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </Box>
+          )}
+        </Box>
+      </Section>
+    </Box>
+  );
+}
+
+/** The file at a glance: one mark a row, refused ones standing out by shape and tone. */
+function RowsPicture({ report }: { report: Schema['ImportReport'] }) {
+  const refused = new Set(report.refused.map((r) => r.row));
+  const rows = Math.min(report.rows, 1200);
+  const perLine = 60;
+  return (
+    <svg
+      width="100%"
+      viewBox={`0 0 ${perLine * 14} ${Math.ceil(rows / perLine) * 22 + 4}`}
+      role="img"
+      aria-label={`${report.rows} rows, ${refused.size} refused`}
+    >
+      {Array.from({ length: rows }, (_, i) => {
+        const [x, y] = [(i % perLine) * 14 + 3, Math.floor(i / perLine) * 22 + 3];
+        return refused.has(i + 2) ? (
+          <path key={i} d={`M${x} ${y}l9 16M${x + 9} ${y}l-9 16`} stroke={tone('madder')} strokeWidth={2.4} />
+        ) : (
+          <rect
+            key={i}
+            x={x}
+            y={y}
+            width={9}
+            height={16}
+            rx={2}
+            fill={tone('wool')}
+            stroke={tone('walnut')}
+            strokeWidth={0.7}
+          />
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,227 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { api, Problem, queryClient, refreshLog, useWorkshop, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { roleWord, unitWord } from '../ui/words';
+import { Calibrate } from './Calibrate';
+
+export function Workshop() {
+  const shop = useWorkshop();
+  if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
+  if (!shop.data) return null;
+  return (
+    <Box sx={{ display: 'grid', gap: 4 }}>
+      <Typography variant="h1">Workshop</Typography>
+      <Calibrate />
+      <Box
+        sx={{ display: 'grid', gap: 5, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
+      >
+        <Settings key={shop.data.version} shop={shop.data} />
+        <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
+          <People shop={shop.data} />
+          <Section title="Weigh log">
+            <Typography>
+              Every weighing goes out as a spreadsheet and comes back in:{' '}
+              <Link component={RouterLink} to="/workshop/weigh-log">
+                export and import
+              </Link>
+              .
+            </Typography>
+          </Section>
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
+  const [form, setForm] = useState({
+    name: shop.name,
+    unit: shop.unit,
+    timeZone: shop.timeZone,
+    currency: shop.currency,
+    scaleStep: String(shop.scaleStepGrams),
+    usualBowl: shop.usualBowl ?? '',
+  });
+  const [error, setError] = useState<unknown>(null);
+  const [saved, setSaved] = useState(false);
+  const owner = shop.yourRole === 'owner';
+  const set = (part: Partial<typeof form>) => {
+    setSaved(false);
+    setForm({ ...form, ...part });
+  };
+  const save = async (e: FormEvent) => {
+    e.preventDefault();
+    setError(null);
+    try {
+      await api.PUT('/api/workshop', {
+        body: {
+          name: form.name,
+          unit: form.unit,
+          timeZone: form.timeZone,
+          currency: form.currency,
+          scaleStepGrams: Number(form.scaleStep.replace(',', '.')),
+          usualBowl: form.usualBowl || null,
+          version: shop.version,
+        },
+      });
+      setSaved(true);
+      await Promise.all([
+        queryClient.invalidateQueries({ queryKey: ['workshop'] }),
+        queryClient.invalidateQueries({ queryKey: ['session'] }),
+        refreshLog(),
+      ]);
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
+  return (
+    <Section title="Settings">
+      <Box component="form" onSubmit={(e) => void save(e)} noValidate sx={{ display: 'grid', gap: 2 }}>
+        <TextField
+          label="Name"
+          value={form.name}
+          onChange={(e) => set({ name: e.target.value })}
+          disabled={!owner}
+          error={!!at('name')}
+          helperText={at('name')}
+        />
+        <Choice
+          label="Weights are shown in"
+          value={form.unit}
+          onChange={(unit) => set({ unit })}
+          words={unitWord}
+          disabled={!owner}
+        />
+        <TextField
+          label="The scale’s division, grams"
+          value={form.scaleStep}
+          onChange={(e) => set({ scaleStep: e.target.value })}
+          disabled={!owner}
+          error={!!at('scaleStepGrams')}
+          helperText={
+            at('scaleStepGrams') ??
+            'the last step of its display: it says how much a gap may be before it means something'
+          }
+        />
+        <TextField
+          label="The usual bowl weighs"
+          value={form.usualBowl}
+          onChange={(e) => set({ usualBowl: e.target.value })}
+          disabled={!owner}
+          error={!!at('usualBowl')}
+          helperText={at('usualBowl') ?? 'so that a forgotten tare can be named'}
+        />
+        <TextField
+          label="Currency"
+          value={form.currency}
+          onChange={(e) => set({ currency: e.target.value.toUpperCase() })}
+          disabled={!owner}
+          error={!!at('currency')}
+          helperText={at('currency') ?? 'three letters'}
+        />
+        <Choice
+          label="Time zone"
+          value={form.timeZone}
+          onChange={(timeZone) => set({ timeZone })}
+          words={Object.fromEntries(shop.timeZones.map((z) => [z, z.replaceAll('_', ' ')]))}
+          disabled={!owner}
+        />
+        <ProblemNotice error={error} />
+        {saved && <Notice tone="kept">Saved.</Notice>}
+        {owner && (
+          <Button type="submit" variant="contained" sx={{ justifySelf: 'start' }}>
+            Save the settings
+          </Button>
+        )}
+      </Box>
+    </Section>
+  );
+}
+
+function People({ shop }: { shop: Schema['WorkshopPage'] }) {
+  const [role, setRole] = useState<Schema['MemberRole']>('preparer');
+  const [invitation, setInvitation] = useState<Schema['Invitation'] | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const owner = shop.yourRole === 'owner';
+  const act = async (what: () => Promise<unknown>) => {
+    setError(null);
+    try {
+      await what();
+      await queryClient.invalidateQueries({ queryKey: ['workshop'] });
+    } catch (e) {
+      setError(e);
+    }
+  };
+  return (
+    <Section title="People">
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1.5 }}>
+        {shop.people.map((p) => (
+          <Box component="li" key={p.id} sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
+            <Box component="span" sx={{ minWidth: 130 }}>
+              {p.name}
+              {p.you ? ' (you)' : ''}
+            </Box>
+            {owner && !p.you ? (
+              <>
+                <Choice
+                  label={`Role of ${p.name}`}
+                  value={p.role}
+                  words={roleWord}
+                  onChange={(next) =>
+                    void act(() =>
+                      api.PUT('/api/workshop/people/{id}', { params: { path: { id: p.id } }, body: { role: next } }),
+                    )
+                  }
+                />
+                <Button
+                  color="error"
+                  onClick={() =>
+                    void act(() => api.DELETE('/api/workshop/people/{id}', { params: { path: { id: p.id } } }))
+                  }
+                >
+                  Remove
+                </Button>
+              </>
+            ) : (
+              <span>{roleWord[p.role]}</span>
+            )}
+          </Box>
+        ))}
+      </Box>
+      <ProblemNotice error={error} />
+      {owner && (
+        <Box sx={{ display: 'flex', gap: 2, mt: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Choice
+            label="Invite somebody who"
+            value={role}
+            onChange={setRole}
+            words={{ preparer: 'prepares', looker: 'only looks', owner: 'owns it too' }}
+          />
+          <Button
+            variant="outlined"
+            onClick={() =>
+              void act(async () =>
+                setInvitation((await api.POST('/api/workshop/invitations', { body: { role } })).data!),
+              )
+            }
+          >
+            Make an invitation
+          </Button>
+        </Box>
+      )}
+      {invitation && (
+        <Notice tone="kept">
+          Code <strong>{invitation.code}</strong>. It opens the door once, within seven days, and is not shown again.
+        </Notice>
+      )}
+    </Section>
+  );
+}
