@@ -129,6 +129,12 @@ pg_start() {
     || refuse "PostgreSQL did not start; its log is $cluster/server.log"
 }
 
+# Makes a database in the running cluster unless it is there.
+pg_database() {
+  PGPASSWORD=$PG_PASSWORD "$(pg_bin)/psql" -h 127.0.0.1 -p "$PG_PORT" -U earthy_tuft -d postgres -qtAc "select 1 from pg_database where datname = '$1'" | grep -q 1 \
+    || PGPASSWORD=$PG_PASSWORD "$(pg_bin)/createdb" -h 127.0.0.1 -p "$PG_PORT" -U earthy_tuft "$1"
+}
+
 pg_stop() { as_pg "$(pg_bin)/pg_ctl" stop -s -m fast -D "$1/postgres" >/dev/null 2>&1 9>&- || true; }
 
 pg_connection() { printf 'Host=127.0.0.1;Port=%s;Username=earthy_tuft;Password=%s;Database=%s' "$PG_PORT" "$PG_PASSWORD" "$1"; }

@@ -48,6 +48,8 @@ builder.Services.AddIdentityCore<AppUser>(identity =>
 }).AddEntityFrameworkStores<EarthyTuftDb>();
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, cookie =>
 {
+    // A set clock is for the log; a browser judges a cookie by its own.
+    cookie.TimeProvider = TimeProvider.System;
     cookie.Cookie.Name = "earthy-tuft";
     cookie.Cookie.HttpOnly = true;
     cookie.Cookie.SameSite = SameSiteMode.Strict;
@@ -101,6 +103,8 @@ app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseSecurityHeaders();
 app.UseResponseCompression();
+app.UseFrontEndFiles();
+app.UseRouting();
 app.UseAuthentication();
 app.UseBench();
 app.UseRateLimiter();

@@ -34,8 +34,8 @@ public sealed record LockShape(double LengthMillimetres, double? WavelengthMilli
             (Wave.Disorganised, _) => 0.8,
             (Wave.None, _) or (_, null) => 0,
             (Wave.Wave, { } w) => 0.10 * w,
-            (Wave.Curl, { } w) => 0.24 * w,
-            (_, { } w) => 0.17 * w,
+            (Wave.Curl, { } w) => 0.2 * w,
+            (_, { } w) => 0.15 * w,
         };
         return new LockShape(length, wavelength, Math.Min(depth, 6), kind, counted is not null);
     }

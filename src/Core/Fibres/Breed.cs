@@ -102,6 +102,26 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
                 : FormattableString.Invariant($"The shares of a cross make 100; these make {sum:0.##}."));
     }
 
+    /// <summary>What fibre joined from several lots is: the parents of all, each by its share of the mass.</summary>
+    /// <param name="parts">Parentages with the masses that went in, in grams above zero.</param>
+    /// <returns>Unknown when any part is, or when there would be more than six parents.</returns>
+    public static Parentage Joined(IReadOnlyCollection<(Parentage Parentage, double Grams)> parts)
+    {
+        var all = parts.Sum(p => p.Grams);
+        if (parts.Any(p => p.Parentage.IsUnknown) || !(all > 0))
+        {
+            return Unknown;
+        }
+
+        var shares = parts
+            .SelectMany(p => p.Parentage.Shares.Select(s => s with { SharePercent = s.SharePercent * p.Grams / all }))
+            .GroupBy(s => s.Breed, StringComparer.OrdinalIgnoreCase)
+            .Select(g => new BreedShare(g.First().Breed, Math.Round(g.Sum(s => s.SharePercent), 3)))
+            .OrderByDescending(s => s.SharePercent)
+            .ToArray();
+        return shares.Length <= 6 ? new Parentage(shares) : Unknown;
+    }
+
     /// <summary>The parentage as <see cref="Read"/> takes it.</summary>
     public string Write() => Shares.Count switch
     {

@@ -63,6 +63,11 @@ public sealed record Balance(
             Judge(estimate, byDifference));
     }
 
+    /// <summary>What came in from outside has nothing to be held against: it fits as it is.</summary>
+    /// <param name="flows">The fleeces that came in.</param>
+    public static Balance OfTakingIn(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows) =>
+        new(null, LinearForm.Nothing.Estimate, Total(flows, f => f.Role == FlowRole.Out)?.Estimate, LinearForm.Nothing.Estimate, null, null, Standing.Fits);
+
     /// <summary>What a gap comes to. A loss found by difference may be as large as it likes, but not below nothing.</summary>
     /// <param name="gap">In and gains less kept and weighed losses; null when not known.</param>
     /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>

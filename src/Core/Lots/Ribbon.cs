@@ -42,17 +42,18 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         var byId = family.ToDictionary(e => e.Id);
         var madeIn = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e.Id))).ToDictionary(p => p.Value, p => p.Id);
         var columns = Columns(family, madeIn);
-        var path = Path(lotId, byId, madeIn);
+        var (before, after) = Path(lotId, byId, madeIn);
+        var path = before.Union(after).ToHashSet();
 
         var bands = new List<RibbonBand>();
         foreach (var (lot, from) in madeIn)
         {
             var takings = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In && f.LotId == lot).Select(f => (Entry: e, Flow: f))).ToArray();
-            bands.AddRange(takings.Select(t => new RibbonBand(lot, from, t.Entry.Id, settling.Of(t.Flow)?.Grams, path.Contains(lot))));
+            bands.AddRange(takings.Select(t => new RibbonBand(lot, from, t.Entry.Id, settling.Of(t.Flow)?.Grams, path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains))));
             var left = settling.Left(lot)?.Grams;
             if (!takings.Any(t => t.Flow.EmptiesLot) && (left is null || left > Crumb))
             {
-                bands.Add(new RibbonBand(lot, from, null, left, path.Contains(lot)));
+                bands.Add(new RibbonBand(lot, from, null, left, after.Contains(lot)));
             }
         }
 
@@ -94,15 +95,15 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         return columns;
     }
 
-    private static HashSet<Guid> Path(Guid lotId, Dictionary<Guid, Entry> byId, Dictionary<Guid, Guid> madeIn)
+    /// <summary>The lots that led to one, and those that followed from it; the lot itself is in both.</summary>
+    private static (HashSet<Guid> Before, HashSet<Guid> After) Path(Guid lotId, Dictionary<Guid, Entry> byId, Dictionary<Guid, Guid> madeIn)
     {
         var takenBy = byId.Values.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (f.LotId!.Value, e))).ToLookup(p => p.Value, p => p.e);
-        var path = new HashSet<Guid> { lotId };
-        Walk(lot => madeIn.TryGetValue(lot, out var entry) ? Lots(byId[entry], FlowRole.In) : []);
-        Walk(lot => takenBy[lot].SelectMany(e => Lots(e, FlowRole.Out)));
-        return path;
+        return (
+            Walk(lot => madeIn.TryGetValue(lot, out var entry) ? Lots(byId[entry], FlowRole.In) : []),
+            Walk(lot => takenBy[lot].SelectMany(e => Lots(e, FlowRole.Out))));
 
-        void Walk(Func<Guid, IEnumerable<Guid>> next)
+        HashSet<Guid> Walk(Func<Guid, IEnumerable<Guid>> next)
         {
             var seen = new HashSet<Guid> { lotId };
             var open = new Stack<Guid>(seen);
@@ -114,7 +115,7 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
                 }
             }
 
-            path.UnionWith(seen);
+            return seen;
         }
     }
 

@@ -73,7 +73,7 @@ internal sealed class DemoScenario
         Step(80, StepKind.Wash, M, 130, null, In("G-01.2"), Damp("G-01.3"), Gone(LossKind.WaxAndSuint));
         Step(78, StepKind.Dry, M, 15, 58, In("G-01.3"), Out("G-01.4", LotForm.Clean, 1996));
         Step(47, StepKind.Comb, M, 540, 60, Part("G-01.4", 884), Out("G-01.5", LotForm.Top, 702), Loss(LossKind.SecondCuts, 22, Fate.Compost), Loss(LossKind.VegetableMatter, 9, Fate.Compost));
-        Step(14, StepKind.Comb, T, 300, 62, Part("G-01.4", 446), Out("G-01.6", LotForm.Top, 351), Loss(LossKind.Noil, 74, Fate.KeptAsLowerGrade), Loss(LossKind.SecondCuts, 17, Fate.Compost));
+        Step(14, StepKind.Comb, T, 300, 62, Part("G-01.4", 446), Out("G-01.6", LotForm.Top, 354), Loss(LossKind.Noil, 74, Fate.KeptAsLowerGrade), Loss(LossKind.SecondCuts, 17, Fate.Compost));
 
         TakeIn(72, "W-01", "Wensleydale", "Pellow", "white", 4420, 55, T, 63);
         Step(70, StepKind.Skirt, T, 55, 63, In("W-01"), Out("W-01.2", LotForm.Skirted, 3968), Loss(LossKind.Skirtings, 338, Fate.Mulch), Loss(LossKind.DungTags, 109, Fate.Compost));
@@ -93,7 +93,7 @@ internal sealed class DemoScenario
         Step(83, StepKind.Wash, T, 190, null, In("R-01.2"), Damp("R-01.5"), Gone(LossKind.WaxAndSuint));
         Step(81, StepKind.Dry, T, 20, 56, In("R-01.5"), Out("R-01.3", LotForm.Clean, 1948));
         Step(64, StepKind.Card, M, 410, 58, Part("R-01.3", 420), Out("R-01.4", LotForm.Rolag, 396), Loss(LossKind.CardWaste, 15, Fate.Compost), Loss(LossKind.VegetableMatter, 7, Fate.Compost));
-        Step(11, StepKind.Card, T, 220, 61, Part("R-01.3", 350), Out("R-01.6", LotForm.Batt, 331), Loss(LossKind.CardWaste, 16, Fate.Compost));
+        Step(11, StepKind.Card, T, 220, 61, Part("R-01.3", 350), Out("R-01.6", LotForm.Batt, 333), Loss(LossKind.CardWaste, 16, Fate.Compost));
 
         TakeIn(58, "P-01", "Polwarth", "Dottle", "white", 3730, 44, M, 62);
         Step(56, StepKind.Wash, M, 170, null, In("P-01"), Damp("P-01.2"), Gone(LossKind.WaxAndSuint));

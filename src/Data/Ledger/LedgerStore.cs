@@ -1,4 +1,6 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -104,6 +106,28 @@ public static class LedgerStore
 
         db.Entries.Add(entry);
         return entry;
+    }
+
+    /// <summary>A lot that a step makes, with what it has from the lots it was made of. Its code is the caller's.</summary>
+    public static LotRow NewLot(string code, LotForm form, StepOutcome outcome, IReadOnlyList<LotRow> sources, string notes)
+    {
+        var measured = sources.Where(s => s.StapleMillimetres is not null).ToArray();
+        string Common(Func<LotRow, string> of) => sources.Select(of).Distinct().ToArray() is [var only] ? only : "";
+        return new LotRow
+        {
+            Code = code,
+            Form = form,
+            Fibre = outcome.Fibre,
+            Parentage = sources.Count == 1 ? sources[0].Parentage : Parentage.Joined(
+                [.. sources.Select((s, i) => (Parentage.Read(s.Parentage, "breed").Value, outcome.Flows[i].Mass?.Grams ?? 0))]).Write(),
+            CleanYieldLow = sources.Min(s => s.CleanYieldLow),
+            CleanYieldHigh = sources.Max(s => s.CleanYieldHigh),
+            Animal = Common(s => s.Animal),
+            Colour = Common(s => s.Colour),
+            Notes = notes,
+            ShornOn = sources.Count == 1 ? sources[0].ShornOn : null,
+            StapleMillimetres = measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null,
+        };
     }
 
     /// <summary>True when settling the whole family may tell more than the step alone did.</summary>

@@ -175,9 +175,19 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var clean = parentage.Value.CleanYield(BreedReference.Find);
-        var lot = NewLot(row, LotForm.Raw, fibre, parentage.Value.Write(), clean, row.Animal, row.Colour);
-        lot.ShornOn = row.ShornOn;
-        lot.Price = row.Price;
+        var lot = Keep(new LotRow
+        {
+            Code = row.Lot.ToUpperInvariant(),
+            Form = LotForm.Raw,
+            Fibre = fibre,
+            Parentage = parentage.Value.Write(),
+            CleanYieldLow = clean.Low,
+            CleanYieldHigh = clean.High,
+            Animal = row.Animal,
+            Colour = row.Colour,
+            ShornOn = row.ShornOn,
+            Price = row.Price,
+        });
         var entry = LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
         var reference = ReferenceWeighing.Of(weighing, Nature.Of(fibre, LotForm.Raw, clean));
         left[lot.Id] = reference is null ? null : LinearForm.Of(reference);
@@ -244,15 +254,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private EntryRow Stage(StepCommand command, StepOutcome outcome, (int Number, WeighLogRow Row)[] outs, WeighLogRow head)
     {
         var sources = command.From.Select(t => lots[t.Lot.Code]).ToArray();
-        string One(Func<LotRow, string> of) => sources.Select(of).Distinct().ToArray() is [var only] ? only : "";
-        var measured = sources.Where(s => s.StapleMillimetres is not null).ToArray();
-        var newLots = outs.Select(r =>
-        {
-            var clean = new Span(sources.Min(s => s.CleanYieldLow), sources.Max(s => s.CleanYieldHigh));
-            var lot = NewLot(r.Row, r.Row.Form!.Value, outcome.Fibre, One(s => s.Parentage), clean, One(s => s.Animal), One(s => s.Colour));
-            lot.StapleMillimetres = measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null;
-            return lot;
-        }).ToArray();
+        var newLots = outs.Select(r => Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome, sources, ""))).ToArray();
         var entry = LedgerStore.AddStep(db, command, outcome, sources.ToDictionary(s => s.Id), newLots, Typed, Facts(head));
         for (var i = 0; i < command.From.Count; i++)
         {
@@ -326,19 +328,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         return null;
     }
 
-    private LotRow NewLot(WeighLogRow row, LotForm form, Fibre fibre, string parentage, Span clean, string animal, string colour)
+    private LotRow Keep(LotRow lot)
     {
-        var lot = new LotRow
-        {
-            Code = row.Lot.ToUpperInvariant(),
-            Form = form,
-            Fibre = fibre,
-            Parentage = parentage,
-            CleanYieldLow = clean.Low,
-            CleanYieldHigh = clean.High,
-            Animal = animal,
-            Colour = colour,
-        };
         lots[lot.Code] = lot;
         made.Add(lot.Code);
         return lot;

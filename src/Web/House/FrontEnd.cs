@@ -8,24 +8,35 @@ public static class FrontEnd
 {
     private const string NoncePlace = "__NONCE__";
 
+    private static string Root => Path.Combine(AppContext.BaseDirectory, "wwwroot");
+
+    /// <summary>The built files. Comes before routing: the pages' own address below would match everything.</summary>
+    public static void UseFrontEndFiles(this WebApplication app)
+    {
+        if (Directory.Exists(Root))
+        {
+            app.UseStaticFiles(new StaticFileOptions
+            {
+                FileProvider = new PhysicalFileProvider(Root),
+                OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
+                    file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+            });
+        }
+    }
+
     public static void MapFrontEnd(this WebApplication app)
     {
-        var root = Path.Combine(AppContext.BaseDirectory, "wwwroot");
-        if (!File.Exists(Path.Combine(root, "index.html")))
+        var file = Path.Combine(Root, "index.html");
+        if (!File.Exists(file))
         {
             return;
         }
 
-        var page = File.ReadAllText(Path.Combine(root, "index.html"));
-        app.UseStaticFiles(new StaticFileOptions
+        var page = File.ReadAllText(file);
+        // A lot's code has a dot in it, so what looks like a file may be a page; only what lies in the built folders cannot be.
+        app.MapFallback("{*path}", (HttpContext context) =>
         {
-            FileProvider = new PhysicalFileProvider(root),
-            OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
-                file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
-        });
-        app.MapFallback("{*path:nonfile}", (HttpContext context) =>
-        {
-            if (context.Request.Path.StartsWithSegments("/api"))
+            if (context.Request.Path.StartsWithSegments("/api") || context.Request.Path.StartsWithSegments("/assets"))
             {
                 return Problems.Of(404, "not-here", "There is no such address.");
             }

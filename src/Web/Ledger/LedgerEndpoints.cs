@@ -127,29 +127,14 @@ public static class LedgerEndpoints
         var sources = command.From.Select(t => rows[t.Lot.Id]).ToArray();
         var root = LotCode.SharedRoot(sources.Select(s => s.Code)) ?? await db.NextRootCode(LotCode.Joined, stop);
         var joined = !sources.Any(s => LotCode.RootOf(s.Code) == root);
-        var measured = sources.Where(s => s.StapleMillimetres is not null).ToArray();
         var lots = new List<LotRow>();
         foreach (var giving in request.To)
         {
-            lots.Add(new LotRow
-            {
-                Code = joined && lots.Count == 0 ? root : await db.NextChildCode(root, stop),
-                Form = giving.Form,
-                Fibre = outcome.Fibre,
-                Parentage = One(sources.Select(s => s.Parentage)) ?? "",
-                CleanYieldLow = sources.Min(s => s.CleanYieldLow),
-                CleanYieldHigh = sources.Max(s => s.CleanYieldHigh),
-                Animal = One(sources.Select(s => s.Animal)) ?? "",
-                Colour = One(sources.Select(s => s.Colour)) ?? "",
-                Notes = giving.Notes?.Trim() ?? "",
-                ShornOn = sources.Length == 1 ? sources[0].ShornOn : null,
-                StapleMillimetres = measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null,
-            });
+            var code = joined && lots.Count == 0 ? root : await db.NextChildCode(root, stop);
+            lots.Add(LedgerStore.NewLot(code, giving.Form, outcome, sources, giving.Notes?.Trim() ?? ""));
         }
 
         return lots;
-
-        static string? One(IEnumerable<string> values) => values.Distinct().ToArray() is [var only] ? only : null;
     }
 
     internal static async Task<IResult> ChangedMeanwhile(EarthyTuftDb db, Bench bench, Guid[] ids, CancellationToken stop)

@@ -27,10 +27,16 @@ public static class LotEndpoints
         await LotPages.Of(db, bench, code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
     /// <summary>Lots that a station can take (all that are there, without one), those waiting longest first.</summary>
-    private static async Task<IResult> List(StepKind? step, bool? prepared, string? after, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<IResult> List(string? step, bool? prepared, string? after, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
+        StepKind? station = Enum.TryParse<StepKind>(step, ignoreCase: true, out var named) && named != StepKind.TakeIn ? named : null;
+        if (step is not null && station is null)
+        {
+            return Problems.Of(400, "not-readable", $"There is no station called {step}.");
+        }
+
         var forms = prepared == true ? Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray()
-            : step is { } s && s != StepKind.TakeIn ? [.. Stations.Of(s).Takes]
+            : station is { } s ? [.. Stations.Of(s).Takes]
             : Enum.GetValues<LotForm>();
         var lots = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && forms.Contains(l.Form));
         if (after is not null)
@@ -50,7 +56,7 @@ public static class LotEndpoints
 
     public static LotLine Line(LotRow lot, MassUnit unit) => new(
         lot.Id, lot.Code, lot.Version, lot.Form, lot.Fibre, lot.Parentage, lot.Animal, lot.Colour,
-        Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, unit, Provenance.Reckoned), lot.ChangedAt, lot.StapleMillimetres);
+        Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, unit, Provenance.Reckoned), lot.ChangedAt, lot.StapleMillimetres, Stations.Next(lot.Form, lot.StapleMillimetres));
 
     private static string Cursor(LotRow lot) =>
         WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes(lot.ChangedAt.ToString("O", CultureInfo.InvariantCulture) + "|" + lot.Id));

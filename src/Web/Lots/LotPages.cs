@@ -39,7 +39,7 @@ public static class LotPages
             Head(lot, family, lineage, Cost(origins, prices, family, lot.Id, bench.Facts.Currency), unit),
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour),
             View(ribbon, family, lot.Id, unit),
-            [.. family.Flows.GroupBy(f => f.EntryId).Select(g => Entry([.. g], family, unit, corrections)).Where(e => e.Flows.Any(f => f.LotId is { } id && upwards.Contains(id)))],
+            [.. family.Flows.GroupBy(f => f.EntryId).Select(g => Entry([.. g], family, unit, corrections)).Where(e => e.Flows.Any(f => f.Role == FlowRole.Out && upwards.Contains(f.LotId!.Value)))],
             [.. origins.Select(o => new OriginView(
                 o.RootLotId,
                 family.Lots[o.RootLotId].Code,

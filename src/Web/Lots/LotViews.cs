@@ -82,7 +82,7 @@ public sealed record LotPage(
     IReadOnlyList<SampleView> Samples);
 
 public sealed record LotLine(
-    Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres);
+    Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres, StepKind? Next);
 
 /// <summary>A page of lots; the cursor fetches the next one.</summary>
 public sealed record LotList(IReadOnlyList<LotLine> Lots, string? Next);

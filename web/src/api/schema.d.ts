@@ -1197,7 +1197,7 @@ export interface paths {
     get: {
       parameters: {
         query?: {
-          step?: components['schemas']['StepKind'];
+          step?: string;
           prepared?: boolean;
           after?: string;
         };
@@ -2437,6 +2437,7 @@ export interface components {
       changedAt: string;
       /** Format: double */
       stapleMillimetres: null | number;
+      next: null | components['schemas']['StepKind'];
     };
     /** @description A page of lots; the cursor fetches the next one. */
     LotList: {

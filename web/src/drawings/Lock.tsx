@@ -6,7 +6,7 @@ import { fleeceTone } from './fleeceTone';
 import { fibrePaths, lockHalfWidth } from './lockPaths';
 import { useWidth } from './useWidth';
 
-const gutter = 74;
+const gutter = 90;
 const headRoom = 22;
 
 /** The locks of a lot laid on one millimetre ruler, butts left, with the breed's usual length as a bracket above. */
@@ -38,8 +38,13 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
               stroke={tone('lichen')}
               strokeWidth={2}
             />
-            <text x={x(staple.usual.low)} y={headRoom - 6} fontSize={13} fill={tone('bark')}>
-              usual for the breed {staple.usual.low}–{staple.usual.high} mm
+            <text
+              x={Math.min(x(staple.usual.low), Math.max(0, width - 172))}
+              y={headRoom - 6}
+              fontSize={13}
+              fill={tone('bark')}
+            >
+              usual for the breed {staple.usual.low}–{staple.usual.high}
             </text>
           </g>
         )}
@@ -64,10 +69,10 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
               {Math.round(lock.lengthMillimetres)} mm
             </text>
             {fibrePaths(lock.shape, pxPerMm, lock.id).map((d, i) => (
-              <path key={i} d={d} fill="none" stroke={line} strokeWidth={2.1} strokeLinecap="butt" />
+              <path key={i} d={d} fill="none" stroke={line} strokeWidth={1.9} strokeLinecap="butt" />
             ))}
             {fibrePaths(lock.shape, pxPerMm, lock.id).map((d, i) => (
-              <path key={i} d={d} fill="none" stroke={fill} strokeWidth={1.1} />
+              <path key={i} d={d} fill="none" stroke={fill} strokeWidth={0.9} />
             ))}
             <line
               x1={0}
@@ -138,10 +143,10 @@ export function HangingLock({
   return (
     <g transform="rotate(90)">
       {paths.map((d, i) => (
-        <path key={i} d={d} fill="none" stroke={line} strokeWidth={2.1} />
+        <path key={i} d={d} fill="none" stroke={line} strokeWidth={1.9} />
       ))}
       {paths.map((d, i) => (
-        <path key={-i - 1} d={d} fill="none" stroke={fill} strokeWidth={1.1} />
+        <path key={-i - 1} d={d} fill="none" stroke={fill} strokeWidth={0.9} />
       ))}
     </g>
   );

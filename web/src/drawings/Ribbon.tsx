@@ -80,12 +80,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
         {layout.stages.map(
           ({ stage, x, gap }) =>
             gap && (
-              <path
-                key={stage.entryId}
-                d={`M${x - 34} ${gap.y}h34c16 0 ${10 + gap.thick} 6 ${10 + gap.thick} 30h${-gap.thick}c0 ${-20 + gap.thick / 2} -6 ${gap.thick - 30} -10 ${gap.thick - 30}h-34z`}
-                fill={`url(#${hatch})`}
-                stroke={tone('madder')}
-              />
+              <path key={stage.entryId} d={strandPath({ x, ...gap })} fill={`url(#${hatch})`} stroke={tone('madder')} />
             ),
         )}
         {layout.strands.map((s) => (
@@ -104,7 +99,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
           <g
             key={stage.entryId}
             {...press(onStage && (() => onStage(stage.entryId)))}
-            aria-label={`${stepWord[stage.step]}, ${onDay(stage.doneAt)}: show the entry`}
+            aria-label={`${stepWord[stage.step]}, ${stage.doneAt ? onDay(stage.doneAt) : 'now'}: show the entry`}
           >
             <rect x={x - 3} y={top - 3} width={6} height={bottom - top + 6} rx={3} fill={tone('walnut')} />
             <rect x={x - 6} y={top - 44} width={120} height={30} fill="transparent" />
@@ -112,13 +107,13 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
               {stepWord[stage.step]}
             </text>
             <text x={x - 3} y={top - 9} fontSize={12} fill={tone('bark')}>
-              {onDay(stage.doneAt)}
+              {stage.doneAt ? onDay(stage.doneAt) : 'now'}
               {stage.yield && stage.step !== 'takeIn' ? ` · ${stage.yield.text} kept` : ''}
             </text>
             {gap && (
-              <text x={x + 18 + gap.thick} y={bottom + 30} fontSize={13} fontWeight={700} fill={tone('madder')}>
-                {stage.unaccounted!.grams < 0 ? 'too much came out: ' : 'unaccounted '}
-                {stage.unaccounted!.text}
+              <text x={gap.endX + gap.thick + 5} y={gap.endY} fontSize={13} fontWeight={700} fill={tone('madder')}>
+                {stage.unaccounted!.grams < 0 ? 'too much came out ' : 'unaccounted '}
+                {stage.unaccounted!.text.replace('\u2212', '')}
               </text>
             )}
           </g>
@@ -135,44 +130,55 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
   );
 }
 
+/** The words of a band: on it where it is thick enough, under it where it is not, beside its end where it has one. */
 function BandWords({ placed, press }: { placed: PlacedBand; press: object | undefined }) {
   const { band, x1, x2, y1, y2, thick } = placed;
-  const inside = thick >= 40;
-  const x = inside ? x1 + 12 : x1 + 12;
-  const y = inside ? (y1 * 3 + y2) / 4 + thick / 2 - 4 : Math.max(y1, y2) + thick + 17;
-  // Words on a thin band stand below it; between close stages they would collide, so they stay short.
-  const room = x2 - x1;
-  return (
-    <g {...press} aria-label={press ? `${band.code}: go to this lot` : undefined}>
-      {inside ? (
-        <>
-          <rect
-            x={x - 5}
-            y={y - 19}
-            width={Math.min(room - 16, 112)}
-            height={41}
-            rx={4}
-            fill={tone('shorn')}
-            opacity={0.86}
-          />
-          <text x={x} y={y} fontSize={18} fontFamily={headFont} fill={tone('peat')}>
-            {band.mass?.text ?? 'not weighed yet'}
-          </text>
-          <text x={x} y={y + 16} fontSize={12} fill={tone('bark')}>
-            <tspan fontWeight={700} fill={press ? tone('woad') : tone('bark')}>
-              {band.code}
-            </tspan>{' '}
-            {formWord[band.form]}
-          </text>
-        </>
-      ) : (
-        <text x={x} y={band.toEntryId ? y1 - 5 : y} fontSize={13} fill={tone('peat')}>
-          <tspan fontWeight={700} fill={press ? tone('woad') : tone('peat')}>
-            {band.code}
-          </tspan>{' '}
-          {band.mass?.text ?? 'not weighed yet'} {room > 150 ? formWord[band.form] : ''}
+  const mass = band.mass?.text ?? 'not weighed yet';
+  const code = (
+    <tspan fontWeight={700} fill={press ? tone('woad') : tone('peat')}>
+      {band.code}
+    </tspan>
+  );
+  const label = press ? `${band.code}: go to this lot` : undefined;
+  if (thick >= 40) {
+    const y = y1 * 0.8 + y2 * 0.2 + thick / 2 - 3;
+    return (
+      <g {...press} aria-label={label}>
+        <rect
+          x={x1 + 10}
+          y={y - 20}
+          width={Math.min(x2 - x1 - 24, 132)}
+          height={43}
+          rx={4}
+          fill={tone('shorn')}
+          opacity={0.88}
+        />
+        <text x={x1 + 16} y={y} fontSize={18} fontFamily={headFont} fill={tone('peat')}>
+          {mass}
         </text>
-      )}
+        <text x={x1 + 16} y={y + 16} fontSize={12} fill={tone('bark')}>
+          {code} {formWord[band.form]}
+        </text>
+      </g>
+    );
+  }
+  if (!band.toEntryId) {
+    return (
+      <g {...press} aria-label={label}>
+        <text x={x2 + 16} y={y2 + thick / 2 - 2} fontSize={15} fontFamily={headFont} fill={tone('peat')}>
+          {mass}
+        </text>
+        <text x={x2 + 16} y={y2 + thick / 2 + 14} fontSize={12} fill={tone('bark')}>
+          {code} {formWord[band.form]}
+        </text>
+      </g>
+    );
+  }
+  return (
+    <g {...press} aria-label={label}>
+      <text x={x2 - 12} y={y2 + thick + 15} fontSize={13} textAnchor="end" fill={tone('peat')}>
+        {code} {mass}
+      </text>
     </g>
   );
 }
@@ -205,11 +211,11 @@ function staplesAlong({ x1, x2, y1, y2, thick }: PlacedBand) {
   });
 }
 
-function strandPath({ x, y, thick, endX, endY }: PlacedStrand) {
+function strandPath({ x, y, thick, endX, endY }: Omit<PlacedStrand, 'strand'>) {
   const r = endX + thick;
   const down = y + thick;
   return (
-    `M${x - 40} ${y}H${x}C${(x + r) / 2 + 4} ${y} ${r} ${y + 4} ${r} ${down + 14}V${endY - 4}` +
-    `q${-thick / 4} 7 ${-thick / 2} 1q${-thick / 4} 6 ${-thick / 2} -1V${down + 16}C${endX} ${down + 4} ${(x + endX) / 2} ${down} ${x} ${down}H${x - 40}Z`
+    `M${x} ${y}C${(x + r) / 2 + 4} ${y} ${r} ${y + 4} ${r} ${down + 14}V${endY - 4}` +
+    `q${-thick / 4} 7 ${-thick / 2} 1q${-thick / 4} 6 ${-thick / 2} -1V${down + 16}C${endX} ${down + 4} ${(x + endX) / 2} ${down} ${x} ${down}Z`
   );
 }

@@ -4,6 +4,7 @@ import { tone } from '../app/theme';
 import { fleeceTone } from './fleeceTone';
 
 const magnified = 8;
+const top = 10;
 
 /** Yarn at its measured angle and relative thickness, eight times its size, against a ruler in millimetres. */
 export function Yarn({
@@ -23,51 +24,58 @@ export function Yarn({
   const plies = sample.plies ?? 1;
   const angle = sample.twistAngleDegrees ?? 0;
   const { fill, line } = fleeceTone(colour);
-  // On the surface tan(angle) = pi d / length of one turn; n plies show n strands to a turn.
-  const pitch = angle > 0 ? (Math.PI * d) / Math.tan((angle * Math.PI) / 180) / plies : 0;
-  const top = 8;
-  const strands = pitch > 3 ? Math.ceil((width + d * 2) / pitch) + 1 : 0;
-  const bump = Math.min(5, d * 0.09);
+  // On the surface tan(angle) = pi d / length of one turn; n plies show n strands to a turn, and half a turn is in sight.
+  const turn = angle > 0 ? (Math.PI * d) / Math.tan((angle * Math.PI) / 180) : 0;
+  const pitch = turn / plies;
+  const count = pitch > 3 ? Math.ceil((width + turn) / pitch) + 1 : 0;
+  const bulge = plies > 1 ? d * 0.1 : 0;
+  const long = count && bulge ? (count + 1) * pitch : width + 20;
   const edge = (sign: number) =>
-    strands
-      ? Array.from({ length: strands + 2 }, () => `q${pitch / 2} ${sign * bump * -1} ${pitch} 0`).join('')
-      : `h${width + 20}`;
+    count && bulge
+      ? Array.from({ length: count + 1 }, () => `q${(sign * pitch) / 2} ${-sign * bulge * 2} ${sign * pitch} 0`).join(
+          '',
+        )
+      : `h${sign * long}`;
+  const strand = (x0: number) =>
+    'M' +
+    Array.from({ length: 13 }, (_, i) => {
+      const half = i / 12;
+      const y = top + d / 2 + (d / 2 + bulge) * Math.cos(Math.PI * half);
+      return `${(x0 + (half * turn) / 2).toFixed(1)} ${y.toFixed(1)}`;
+    }).join('L');
+  const words = plies === 1 ? 'singles' : `${plies} plies`;
   return (
     <svg
       width={width}
-      height={d + 40}
+      height={d + 46}
       role="img"
-      aria-label={`Yarn ${mm.toFixed(2)} mm thick, ${plies === 1 ? 'singles' : `${plies} plies`}${angle ? ` at ${angle} degrees` : ''}, drawn ${magnified} times its size`}
+      aria-label={`Yarn ${mm.toFixed(2)} mm thick, ${words}${angle ? ` at ${angle} degrees` : ''}, drawn ${magnified} times its size`}
     >
       <defs>
         <clipPath id={clip}>
-          <path d={`M-10 ${top}${edge(1)}V${top + d}H-10Z`} />
+          <path d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`} />
         </clipPath>
       </defs>
       <g clipPath={`url(#${clip})`}>
-        <rect x={-10} y={0} width={width + 20} height={top + d} fill={fill} />
-        {Array.from({ length: strands }, (_, i) => {
-          const x = i * pitch - d;
-          const reach = d / Math.max(0.15, Math.tan(((90 - angle) * Math.PI) / 180) || 1);
-          return (
-            <path
-              key={i}
-              d={`M${x} ${top + d}C${x + reach * 0.15} ${top + d * 0.55} ${x + reach * 0.85} ${top + d * 0.45} ${x + reach} ${top - 2}`}
-              fill="none"
-              stroke={line}
-              strokeWidth={plies > 1 ? 1.8 : 0.8}
-            />
-          );
-        })}
+        <rect x={-10} y={0} width={long} height={top + d + 20} fill={fill} />
+        {Array.from({ length: count * 5 }, (_, i) => (
+          <path
+            key={i}
+            d={strand((i / 5) * pitch - turn / 2)}
+            fill="none"
+            stroke={line}
+            strokeWidth={i % 5 === 0 && plies > 1 ? 2 : 0.6}
+            opacity={i % 5 === 0 ? 1 : 0.55}
+          />
+        ))}
       </g>
-      <path d={`M0 ${top + d}H${width}`} stroke={line} strokeWidth={1.2} />
-      <path d={`M0 ${top}H${width}`} stroke={line} strokeWidth={0.6} opacity={0.5} />
+      <path d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`} fill="none" stroke={line} strokeWidth={1} />
       <path
-        d={`M2 ${top + d + 12}h${px}M2 ${top + d + 8}v8M${2 + px} ${top + d + 8}v8`}
+        d={`M2 ${top + d + 18}h${px}M2 ${top + d + 14}v8M${2 + px} ${top + d + 14}v8`}
         stroke={tone('peat')}
         fill="none"
       />
-      <text x={8 + px} y={top + d + 17} fontSize={12} fill={tone('bark')}>
+      <text x={8 + px} y={top + d + 23} fontSize={12} fill={tone('bark')}>
         1 mm · drawn ×{magnified}
       </text>
     </svg>

@@ -32,9 +32,8 @@ export interface PlacedStage {
   x: number;
   top: number;
   bottom: number;
-  /** The unaccounted part at the bottom of what came in. */
-  gap: { y: number; thick: number } | null;
-  labels: number;
+  /** The unaccounted part, hanging nearest. */
+  gap: { y: number; thick: number; endX: number; endY: number } | null;
 }
 
 export interface RibbonLayout {
@@ -45,178 +44,142 @@ export interface RibbonLayout {
   stages: PlacedStage[];
 }
 
-const margin = { left: 14, right: 96, top: 46 };
-const laneGap = 30;
+const margin = { left: 14, right: 142 };
+const headRoom = 44;
+const laneGap = 14;
 const rowHeight = 19;
-const hang = 26;
+const hang = 30;
 const thickest = 92;
 
 /**
- * Places a ribbon: columns from left to right, one lane for each lot that runs beside another, thickness by mass.
- * The upper edge stays level so that what is lost is seen at the lower one. No figure is made here.
+ * Places a ribbon: columns from left to right, thickness by mass, and a lane for each way that runs beside another.
+ * Within a lane the upper edge stays level, so that what is lost is seen at the lower one. No figure is made here.
  */
 export function layOut(view: View, room: number): RibbonLayout {
   const stages = new Map(view.stages.map((s) => [s.entryId, s]));
   const columns = Math.max(1, ...view.stages.map((s) => s.column + 1));
-  const step = Math.max(columns > 5 ? 150 : 165, (room - margin.left - margin.right) / Math.max(1, columns));
-  const x = (entry: string) => margin.left + (stages.get(entry)?.column ?? 0) * step;
+  const step = Math.max(columns > 4 ? 150 : 175, (room - margin.left - margin.right) / columns);
+  const x = (entry: string) => margin.left + stages.get(entry)!.column * step;
   const heaviest = Math.max(1, ...view.bands.map((b) => b.mass?.grams ?? 0));
-  const thickOf = (grams: number | undefined) => Math.max(2, ((grams ?? 0) / heaviest) * thickest);
+  const scale = (grams: number) => Math.max(2, (grams / heaviest) * thickest);
   // A lot that nobody has weighed is drawn as an outline, as thick as what it was made from.
-  const guess = (b: Band) =>
-    view.bands.filter((o) => o.toEntryId === b.fromEntryId).reduce((sum, o) => sum + thickOf(o.mass?.grams), 0) ||
-    thickest / 2;
+  const outline = (b: Band) =>
+    sum(view.bands.filter((o) => o.toEntryId === b.fromEntryId).map((o) => scale(o.mass?.grams ?? 0))) || thickest / 2;
+  const thick = new Map(view.bands.map((b) => [b, b.mass ? scale(b.mass.grams) : outline(b)]));
 
-  const lanes = assignLanes(view, stages);
-  const thickness = new Map(view.bands.map((b) => [b, b.mass ? thickOf(b.mass.grams) : guess(b)]));
-  const strandsOf = (entry: string) => view.strands.filter((s) => s.entryId === entry);
-
-  const laneCount = Math.max(0, ...lanes.values()) + 1;
-  const laneHeight = Array.from({ length: laneCount }, (_, lane) => {
-    const here = view.bands.filter((b) => lanes.get(b.lotId) === lane);
-    const sums = here.map((b) => stack(here, b, thickness));
-    const rows = Math.max(
-      0,
-      ...view.stages
-        .filter((s) => laneOfStage(s, view, lanes) === lane)
-        .map((s) => strandsOf(s.entryId).length + (shownGap(s) ? 1 : 0)),
+  const { bandLane, stageLane, lanes } = assignLanes(view, stages);
+  const losses = (entry: string) => view.strands.filter((s) => s.entryId === entry && s.mass && s.mass.grams > 0);
+  const rows = (s: Stage) => losses(s.entryId).length + (shownGap(s) ? 1 : 0);
+  const into = (entry: string) =>
+    inOrder(
+      view.bands.filter((b) => b.toEntryId === entry),
+      bandLane,
     );
-    return Math.max(14, ...sums) + (rows > 0 ? hang + rows * rowHeight : 0) + laneGap;
-  });
-  const laneTop = laneHeight.map((_, lane) => margin.top + laneHeight.slice(0, lane).reduce((a, b) => a + b, 0));
+  const outOf = (entry: string) =>
+    inOrder(
+      view.bands.filter((b) => b.fromEntryId === entry),
+      bandLane,
+    );
+  const total = (bands: Band[]) => sum(bands.map((b) => thick.get(b)!));
+  const stageThick = (s: Stage) => Math.max(total(into(s.entryId)), total(outOf(s.entryId)), 4);
 
-  // Bands stack within their lane where several leave or arrive at one stage.
-  const leaving = new Map<string, number>();
-  const arriving = new Map<string, number>();
-  const ordered = [...view.bands].sort(
-    (a, b) => lanes.get(a.lotId)! - lanes.get(b.lotId)! || Number(a.toEntryId === null) - Number(b.toEntryId === null),
-  );
-  const bands = ordered.map((band): PlacedBand => {
-    const lane = lanes.get(band.lotId)!;
-    const thick = thickness.get(band)!;
-    const outKey = `${band.fromEntryId}|${lane}`;
-    const y1 = laneTop[lane]! + (leaving.get(outKey) ?? 0);
-    leaving.set(outKey, (leaving.get(outKey) ?? 0) + thick);
-    let y2 = y1;
-    if (band.toEntryId) {
-      const target = stages.get(band.toEntryId)!;
-      const targetLane = laneOfStage(target, view, lanes);
-      y2 = laneTop[targetLane]! + (arriving.get(band.toEntryId) ?? 0);
-      arriving.set(band.toEntryId, (arriving.get(band.toEntryId) ?? 0) + thick);
-    }
+  const laneHeight = Array.from({ length: lanes }, (_, lane) => {
+    const here = view.stages.filter((s) => stageLane.get(s.entryId) === lane);
+    const hanging = here.map((s) => stageThick(s) + (rows(s) > 0 ? hang + rows(s) * rowHeight : 20));
+    const ends = view.bands.filter((b) => bandLane.get(b) === lane && !b.toEntryId).map((b) => thick.get(b)! + 22);
+    return (here.length > 0 ? headRoom : 8) + Math.max(24, ...hanging, ...ends) + laneGap;
+  });
+  const laneTop = laneHeight.map((_, lane) => {
+    const hasStage = view.stages.some((s) => stageLane.get(s.entryId) === lane);
+    return sum(laneHeight.slice(0, lane)) + (hasStage ? headRoom : 8);
+  });
+  const top = (entry: string) => laneTop[stageLane.get(entry)!]!;
+  const above = (bands: Band[], band: Band) => total(bands.slice(0, bands.indexOf(band)));
+
+  const bands = view.bands.map((band): PlacedBand => {
+    const y1 = top(band.fromEntryId) + above(outOf(band.fromEntryId), band);
+    const y2 = band.toEntryId
+      ? top(band.toEntryId) + above(into(band.toEntryId), band)
+      : bandLane.get(band) === stageLane.get(band.fromEntryId)
+        ? y1
+        : laneTop[bandLane.get(band)!]!;
     const x1 = x(band.fromEntryId);
     return {
       band,
       x1,
-      x2: band.toEntryId ? x(band.toEntryId) : x1 + step,
+      x2: band.toEntryId ? x(band.toEntryId) : x1 + step * 0.92,
       y1,
       y2,
-      thick,
-      known: band.mass !== null && band.mass !== undefined,
+      thick: thick.get(band)!,
+      known: !!band.mass,
     };
   });
 
   const strands: PlacedStrand[] = [];
-  const placedStages = view.stages.map((stage): PlacedStage => {
-    const lane = laneOfStage(stage, view, lanes);
-    const top = laneTop[lane]!;
-    const bottom = top + Math.max(arriving.get(stage.entryId) ?? 0, leaving.get(`${stage.entryId}|${lane}`) ?? 0, 4);
-    const here = strandsOf(stage.entryId).filter((s) => s.mass && s.mass.grams > 0);
-    const gap = shownGap(stage) ? { thick: thickOf(Math.abs(stage.unaccounted!.grams)), y: 0 } : null;
+  const placed = view.stages.map((stage): PlacedStage => {
+    const at = top(stage.entryId);
+    const bottom = at + stageThick(stage);
     let cut = bottom;
-    if (gap) {
-      cut -= gap.thick;
-      gap.y = cut;
-    }
-    const rows = here.length + (gap ? 1 : 0);
+    let endX = x(stage.entryId) + 12;
+    let row = rows(stage);
     // The lowest slice hangs nearest and deepest, so that no strand crosses another or its label.
-    let endX = x(stage.entryId) + 10 + (gap ? gap.thick + 8 : 0);
-    [...here].reverse().forEach((strand, i) => {
-      const thick = thickOf(strand.mass!.grams);
-      cut -= thick;
-      strands.push({
-        strand,
-        x: x(stage.entryId),
-        y: cut,
-        thick,
-        endX,
-        endY: bottom + hang + (rows - (gap ? 1 : 0) - i) * rowHeight - 6,
-      });
-      endX += thick + 8;
-    });
-    return { stage, x: x(stage.entryId), top, bottom, gap, labels: bottom + hang + rows * rowHeight };
+    const next = (grams: number) => {
+      const t = scale(grams);
+      cut -= t;
+      const place = { y: cut, thick: t, endX, endY: bottom + hang + row-- * rowHeight - 8 };
+      endX += t + 8;
+      return place;
+    };
+    const gap = shownGap(stage) ? next(Math.abs(stage.unaccounted!.grams)) : null;
+    for (const strand of [...losses(stage.entryId)].reverse())
+      strands.push({ strand, x: x(stage.entryId), ...next(strand.mass!.grams) });
+    return { stage, x: x(stage.entryId), top: at, bottom, gap };
   });
 
-  const height = margin.top + laneHeight.reduce((a, b) => a + b, 0);
   return {
     width: Math.max(room, margin.left + columns * step + margin.right),
-    height,
+    height: sum(laneHeight),
     bands,
     strands,
-    stages: placedStages,
+    stages: placed,
   };
 }
 
 /** A gap is drawn where the balance does not close; one that the weighings explain is only told. */
 export const shownGap = (stage: Stage) =>
-  stage.unaccounted !== null &&
-  stage.unaccounted !== undefined &&
-  (stage.standing === 'suspicious' || stage.standing === 'impossible');
+  !!stage.unaccounted && (stage.standing === 'suspicious' || stage.standing === 'impossible');
 
-function stack(bands: Band[], one: Band, thickness: Map<Band, number>) {
-  const left = bands.filter((b) => b.fromEntryId === one.fromEntryId).reduce((sum, b) => sum + thickness.get(b)!, 0);
-  const right = one.toEntryId
-    ? bands.filter((b) => b.toEntryId === one.toEntryId).reduce((sum, b) => sum + thickness.get(b)!, 0)
-    : 0;
-  return Math.max(left, right);
-}
+const sum = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0);
 
-function laneOfStage(stage: Stage, view: View, lanes: Map<string, number>) {
-  const into = view.bands.filter((b) => b.toEntryId === stage.entryId);
-  const out = view.bands.filter((b) => b.fromEntryId === stage.entryId);
-  return Math.min(...(into.length > 0 ? into : out).map((b) => lanes.get(b.lotId)!));
-}
+const inOrder = (bands: Band[], lane: Map<Band, number>) => [...bands].sort((a, b) => lane.get(a)! - lane.get(b)!);
 
-/** The lot in question and what led to it keep the upper lane; whatever branches off takes the next free one below. */
+/** The way of the lot in question keeps the lane it came in; whatever branches off takes the next free one below. */
 function assignLanes(view: View, stages: Map<string, Stage>) {
-  const lanes = new Map<string, number>();
-  const byColumn = [...view.stages].sort((a, b) => a.column - b.column);
-  const lastUsed: number[] = [];
-  const free = (from: number, until: number, atLeast: number) => {
-    for (let lane = atLeast; ; lane++) {
-      if ((lastUsed[lane] ?? -1) <= from) {
-        lastUsed[lane] = until;
-        return lane;
-      }
-    }
+  const bandLane = new Map<Band, number>();
+  const stageLane = new Map<string, number>();
+  const takenUntil: number[] = [];
+  const claim = (lane: number, until: number) => {
+    takenUntil[lane] = Math.max(takenUntil[lane] ?? -1, until);
+    return lane;
   };
-  for (const stage of byColumn) {
-    const into = view.bands
-      .filter((b) => b.toEntryId === stage.entryId && lanes.has(b.lotId))
-      .map((b) => lanes.get(b.lotId)!);
-    const home = into.length > 0 ? Math.min(...into) : null;
-    const lots = [...new Set(view.bands.filter((b) => b.fromEntryId === stage.entryId).map((b) => b.lotId))];
-    const weight = (lot: string) => {
-      const own = view.bands.filter((b) => b.lotId === lot);
-      return (
-        (own.some((b) => b.isThis) ? 4 : 0) +
-        (own.some((b) => b.onPath) ? 2 : 0) +
-        (own.some((b) => b.toEntryId) ? 1 : 0)
-      );
-    };
-    lots.sort((a, b) => weight(b) - weight(a));
-    lots.forEach((lot, i) => {
-      const ends = view.bands
-        .filter((b) => b.lotId === lot)
-        .map((b) => (b.toEntryId ? stages.get(b.toEntryId)!.column : stage.column + 1));
-      const until = Math.max(...ends);
-      if (i === 0 && home !== null) {
-        lanes.set(lot, home);
-        lastUsed[home] = Math.max(lastUsed[home] ?? 0, until);
-      } else {
-        lanes.set(lot, free(stage.column, until, home === null ? 0 : home + 1));
-      }
+  const free = (from: number, above: number) => {
+    let lane = above;
+    while ((takenUntil[lane] ?? -1) >= from) lane++;
+    return lane;
+  };
+  const leads = (b: Band) => (b.isThis ? 4 : 0) + (b.onPath ? 2 : 0) + (b.toEntryId ? 1 : 0);
+  for (const stage of [...view.stages].sort((a, b) => a.column - b.column)) {
+    const coming = view.bands
+      .filter((b) => b.toEntryId === stage.entryId && bandLane.has(b))
+      .map((b) => bandLane.get(b)!);
+    const home = coming.length > 0 ? Math.min(...coming) : free(stage.column, 0);
+    stageLane.set(stage.entryId, home);
+    const going = view.bands.filter((b) => b.fromEntryId === stage.entryId).sort((a, b) => leads(b) - leads(a));
+    going.forEach((band, i) => {
+      const until = band.toEntryId ? stages.get(band.toEntryId)!.column : stage.column + 1;
+      bandLane.set(band, claim(i === 0 ? home : free(stage.column, home + 1), until));
     });
+    claim(home, stage.column);
   }
-  return lanes;
+  return { bandLane, stageLane, lanes: takenUntil.length };
 }

@@ -36,7 +36,7 @@ export function LotPage() {
   };
 
   return (
-    <Box sx={{ display: 'grid', gap: 3 }}>
+    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Box sx={{ display: 'flex', gap: { xs: 2, md: 4 }, alignItems: 'flex-end', flexWrap: 'wrap' }}>
         <Box sx={{ mr: 'auto' }}>
           <Typography variant="h1">

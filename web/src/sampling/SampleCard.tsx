@@ -21,7 +21,7 @@ export function SampleCard() {
   if (!card.data) return null;
   const { sample, staple, ribbon, origins, totalYield, raw, prepared } = card.data;
   return (
-    <Box sx={{ display: 'grid', gap: 3 }}>
+    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Box
         sx={{
           bgcolor: 'background.paper',

@@ -21,7 +21,7 @@ export function SampleWall() {
   if (samples.error) return <ProblemNotice error={samples.error} again={() => void samples.refetch()} />;
   if (!samples.data) return null;
   return (
-    <Box sx={{ display: 'grid', gap: 3 }}>
+    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline', flexWrap: 'wrap' }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>
           Samples
@@ -71,7 +71,7 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
   const most = Math.max(80, ...inOrder.map(longest));
   const part = [1, 2, 3, 4].find((n) => (most * perMm) / n <= 400) ?? 4;
   const pxPerMm = perMm / part;
-  const pitch = Math.max(104, (width - 40) / Math.max(1, inOrder.length));
+  const pitch = Math.max(85, (width - 40) / Math.max(1, inOrder.length));
   const room = Math.max(width, pitch * inOrder.length + 40);
   const line = 34;
   const height = line + most * pxPerMm + 108;

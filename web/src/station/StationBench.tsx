@@ -32,7 +32,7 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
   const [answer, setAnswer] = useState<Schema['EntryAnswer'] | null>(null);
 
   // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already.
-  const usual = lots.find((l) => l.code === wanted) ?? lots[0];
+  const usual = lots.find((l) => l.code === wanted) ?? lots.find((l) => l.next === station.step);
   const chosen = state.from ?? (usual ? [{ lotId: usual.id, all: true, mass: '' }] : []);
   // A lot that somebody else used up meanwhile is no longer there.
   const there = chosen.filter((t) => lots.some((l) => l.id === t.lotId));
@@ -82,9 +82,15 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
   const mayLog = session.data?.workshop?.role !== 'looker';
 
   return (
-    <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2.5 }}>
+    <Box
+      component="form"
+      onSubmit={submit}
+      noValidate
+      sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)' }}
+    >
       {answer?.kept && <Logged answer={answer} step={station.step} />}
       <WaitingTufts
+        step={station.step}
         lots={lots}
         chosen={there}
         onChange={(from) => {

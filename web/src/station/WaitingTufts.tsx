@@ -1,7 +1,9 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Problem, Schema } from '../api/client';
 import { tone } from '../app/theme';
@@ -11,6 +13,7 @@ import { formWord, parentage } from '../ui/words';
 import type { Taking } from './stationState';
 
 interface Props {
+  step: Schema['StepKind'];
   lots: readonly Schema['LotLine'][];
   chosen: Taking[];
   onChange: (from: Taking[]) => void;
@@ -19,7 +22,8 @@ interface Props {
 }
 
 /** What waits here, as tufts to choose from; a chosen one is taken whole, or a weighed part of it. */
-export function WaitingTufts({ lots, chosen, onChange, refusals, understood }: Props) {
+export function WaitingTufts({ step, lots, chosen, onChange, refusals, understood }: Props) {
+  const [all, setAll] = useState(false);
   if (lots.length === 0) {
     return (
       <Typography>
@@ -31,6 +35,9 @@ export function WaitingTufts({ lots, chosen, onChange, refusals, understood }: P
       </Typography>
     );
   }
+  // Others could be taken up here too; they stay out of the way until they are asked for.
+  const here = lots.filter((l) => l.next === step || chosen.some((t) => t.lotId === l.id));
+  const shown = all || here.length === 0 ? lots : here;
   const heaviest = Math.max(1, ...lots.map((l) => l.left?.grams ?? 0));
   const perRoot = 24 / Math.sqrt(heaviest);
   const toggle = (id: string) =>
@@ -42,7 +49,7 @@ export function WaitingTufts({ lots, chosen, onChange, refusals, understood }: P
   return (
     <Box component="section" aria-label="What waits here">
       <Box sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: 1 }}>
-        {lots.map((lot) => {
+        {shown.map((lot) => {
           const on = chosen.some((t) => t.lotId === lot.id);
           return (
             <ButtonBase
@@ -99,6 +106,11 @@ export function WaitingTufts({ lots, chosen, onChange, refusals, understood }: P
             </ButtonBase>
           );
         })}
+        {shown.length < lots.length && (
+          <Button sx={{ flex: '0 0 auto', alignSelf: 'center' }} onClick={() => setAll(true)}>
+            {lots.length - shown.length} others could come here
+          </Button>
+        )}
       </Box>
       {chosen.map((taking, i) => {
         const lot = lots.find((l) => l.id === taking.lotId)!;

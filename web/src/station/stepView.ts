@@ -50,7 +50,7 @@ export function stepView(
   return {
     stages: [
       ...sources.map(({ lot }) => stage(`from ${lot.id}`, madeBy[lot.form], 0, lot.changedAt)),
-      ...(sources.length > 0 ? [stage(here, step, 1, state.doneAt || new Date().toISOString())] : []),
+      ...(sources.length > 0 ? [stage(here, step, 1, state.doneAt)] : []),
     ],
     bands: [
       ...sources.map(({ lot, mass }) => band(lot.id, lot.code, lot.form, `from ${lot.id}`, here, mass, false)),

@@ -21,7 +21,7 @@ export function Today() {
   const longest = waiting.find((w) => w.at);
 
   return (
-    <Box sx={{ display: 'grid', gap: 3 }}>
+    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Section title="What waits, and how long" level="h2">
         <WaitingLine waiting={waiting} />
       </Section>

@@ -12,7 +12,13 @@ export function CautionSlip({ caution }: { caution: Schema['Caution'] }) {
     <Box
       component="aside"
       aria-label="Caution"
-      sx={{ borderTop: `3px solid ${tone('weld')}`, bgcolor: 'background.paper', p: 2, borderRadius: '0 0 6px 6px' }}
+      sx={{
+        borderTop: `3px solid ${tone('weld')}`,
+        bgcolor: 'background.paper',
+        p: 2,
+        borderRadius: '0 0 6px 6px',
+        alignSelf: 'start',
+      }}
     >
       <Typography variant="h3" component="h2" sx={{ mb: 0.5 }}>
         Take care

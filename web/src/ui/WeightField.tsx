@@ -48,9 +48,12 @@ export function WeightField({
         input: big
           ? {
               sx: {
-                fontFamily: headFont,
-                fontSize: { xs: '2.6rem', md: '2.4rem' },
-                '& input': { py: { xs: 2.5, md: 1.2 } },
+                '& input': {
+                  fontFamily: headFont,
+                  fontSize: { xs: '2.6rem', md: '2.4rem' },
+                  height: '1.2em',
+                  py: { xs: 2.5, md: 1.5 },
+                },
               },
             }
           : undefined,

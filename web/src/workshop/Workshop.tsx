@@ -16,7 +16,7 @@ export function Workshop() {
   if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
   if (!shop.data) return null;
   return (
-    <Box sx={{ display: 'grid', gap: 4 }}>
+    <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       <Typography variant="h1">Workshop</Typography>
       <Calibrate />
       <Box
