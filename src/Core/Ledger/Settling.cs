@@ -72,10 +72,10 @@ public sealed class Settling
 
     private void Solve()
     {
-        var equations = new List<(double Sign, Flow Flow)[]>();
+        var equations = new List<(bool IsLot, (double Sign, Flow Flow)[] Terms)>();
         foreach (var entry in entries.Values.Where(e => e.Step != StepKind.TakeIn))
         {
-            equations.Add([.. entry.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f))]);
+            equations.Add((false, [.. entry.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f))]));
         }
 
         foreach (var (lotId, made) in madeBy)
@@ -83,16 +83,18 @@ public sealed class Settling
             var taken = takings[lotId].ToArray();
             if (taken.Any(t => t.EmptiesLot))
             {
-                equations.Add([(1.0, made), .. taken.Select(t => (-1.0, t))]);
+                equations.Add((true, [(1.0, made), .. taken.Select(t => (-1.0, t))]));
             }
         }
 
-        // Each solved mass can complete only the equations it stands in, so a queue visits every equation a handful of times.
-        var standsIn = equations.SelectMany((e, i) => e.Select(t => (t.Flow.Id, i))).ToLookup(p => p.Id, p => p.i);
-        var queue = new Queue<int>(Enumerable.Range(0, equations.Count));
-        while (queue.TryDequeue(out var index))
+        // Each solved mass can complete only the equations it stands in, so every equation is visited a handful of times. What is left
+        // of a lot is told by the lot before any step is asked, and earlier steps before later ones: a step tells a mass by assuming
+        // that nothing is unaccounted for, which is worth less than a weighing.
+        var standsIn = equations.SelectMany((e, i) => e.Terms.Select(t => (t.Flow.Id, i))).ToLookup(p => p.Id, p => p.i);
+        var queue = new PriorityQueue<int, int>(equations.Select((e, i) => (i, e.IsLot ? -1 : i)));
+        while (queue.TryDequeue(out var index, out _))
         {
-            var equation = equations[index];
+            var equation = equations[index].Terms;
             var unknown = equation.Where(t => !known.ContainsKey(t.Flow.Id)).Take(2).ToArray();
             if (unknown is not [var (sign, wanted)])
             {
@@ -104,7 +106,7 @@ public sealed class Settling
             known[wanted.Id] = sign > 0 ? minus - plus : plus - minus;
             foreach (var next in standsIn[wanted.Id])
             {
-                queue.Enqueue(next);
+                queue.Enqueue(next, equations[next].IsLot ? -1 : next);
             }
         }
     }

@@ -111,7 +111,7 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits }: Statio
         </Box>
         <Box
           component="span"
-          sx={{ display: 'block', color: 'text.secondary', fontSize: '0.82rem', lineHeight: 1.2, whiteSpace: 'nowrap' }}
+          sx={{ display: 'block', color: 'text.secondary', fontSize: '0.82rem', lineHeight: 1.2, whiteSpace: { md: 'nowrap' } }}
         >
           {words}
           {heap && waits ? (

@@ -1,0 +1,101 @@
+using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Combing;
+using EarthyTuft.Core.Drying;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.TakingIn;
+using Xunit;
+
+namespace EarthyTuft.Core.Tests.Ledger;
+
+public class StepDeskTests
+{
+    private static readonly DateTimeOffset Since = new(2026, 11, 3, 14, 20, 0, TimeSpan.Zero);
+
+    private static SourceLot Lot(LotForm form = LotForm.Clean, double? grams = 614, Fibre fibre = Fibre.Wool, bool usedUp = false) => new(
+        Guid.CreateVersion7(), "H-07.4", form, fibre, new(0.5, 0.7), Family.Weigh(grams) is { } w ? LinearForm.Of(w) : null, Since, usedUp);
+
+    private static Weighing W(double grams, WeighingState state = WeighingState.Rested) =>
+        new(Guid.CreateVersion7(), Mass.FromGrams(grams), state, 65, Mass.FromGrams(1), new(2026, 5, 14));
+
+    private static StepCommand Comb(SourceLot lot, double? taken, double made, bool all = false, params Losing[] losses) =>
+        new(CombingStep.Definition, [new(lot, taken is { } t ? W(t) : null, all)], [new(LotForm.Top, W(made))], losses, []);
+
+    private static string[] Codes(StepCommand command) => [.. StepDesk.WeighUp(command, null).Refusals.Select(r => r.Code)];
+
+    [Fact]
+    public void Weighs_up_a_good_step()
+    {
+        var outcome = StepDesk.WeighUp(Comb(Lot(), null, 500, true, new Losing(LossKind.Noil, Fate.KeptAsLowerGrade, W(112))), null).Value;
+        Assert.Equal((Standing.Fits, Fibre.Wool, 3), (outcome.Balance.Standing, outcome.Fibre, outcome.Flows.Count));
+        Assert.Null(outcome.Slip);
+    }
+
+    [Fact]
+    public void More_than_is_there_is_refused_with_what_is_there_and_since_when()
+    {
+        var refusal = StepDesk.WeighUp(Comb(Lot(), 700, 600), null).Refusals.Single();
+        Assert.Equal(("more-than-there", "from[0].mass"), (refusal.Code, refusal.Field));
+        Assert.Contains("H-07.4 holds 614 g", refusal.Reason);
+        Assert.Contains("since 3 Nov 2026, 14:20", refusal.Reason);
+    }
+
+    [Fact]
+    public void A_taking_within_the_scales_doubt_is_let_through() => Assert.Empty(Codes(Comb(Lot(), 616, 600)));
+
+    [Fact]
+    public void An_unweighed_lot_can_be_taken_from_because_nobody_knows() => Assert.Empty(Codes(Comb(Lot(grams: null), 700, 600)));
+
+    [Fact]
+    public void Refuses_what_makes_no_sense()
+    {
+        Assert.Equal(["used-up"], Codes(Comb(Lot(usedUp: true), null, 500, true)));
+        Assert.Equal(["wrong-form"], Codes(Comb(Lot(LotForm.Raw), null, 500, true)));
+        Assert.Equal(["not-weighed"], Codes(Comb(Lot(), null, 500)));
+        Assert.Equal(["empty-lot"], Codes(Comb(Lot(), 0, 500)));
+        Assert.Equal(["empty-lot"], Codes(Comb(Lot(), null, 0, true)));
+        Assert.Equal(["nothing-taken"], Codes(new(CombingStep.Definition, [], [new(LotForm.Top, null)], [], [])));
+        Assert.Equal(["nothing-made"], Codes(new(CombingStep.Definition, [new(Lot(), null, true)], [], [], [])));
+        Assert.Equal(["wrong-form"], Codes(new(CombingStep.Definition, [new(Lot(), null, true)], [new(LotForm.Batt, null)], [], [])));
+        var lot = Lot();
+        Assert.Equal(["twice"], Codes(new(CardingStep.Definition, [new(lot, W(10), false), new(lot, W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
+        Assert.Equal(["unlike-fibres"], Codes(new(CardingStep.Definition, [new(Lot(), W(10), false), new(Lot(fibre: Fibre.Silk), W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
+    }
+
+    [Fact]
+    public void Only_one_loss_is_found_by_difference_and_none_while_drying()
+    {
+        Losing open = new(LossKind.Noil, null, null);
+        Assert.Equal(["one-by-difference"], Codes(Comb(Lot(), null, 500, true, open, open)));
+        Assert.Equal(["no-difference-here"], Codes(new(DryingStep.Definition, [new(Lot(LotForm.Washed, null), null, true)], [new(LotForm.Clean, W(600))], [open], [])));
+    }
+
+    [Fact]
+    public void Washed_damp_stays_open_until_it_is_dry()
+    {
+        var outcome = StepDesk.WeighUp(
+            new(ScouringStep.Definition, [new(Lot(LotForm.Skirted, 919), null, true)], [new(LotForm.Washed, W(1500, WeighingState.Damp))], [new(LossKind.WaxAndSuint, null, null)], []), null).Value;
+        Assert.Equal(Standing.Open, outcome.Balance.Standing);
+    }
+
+    [Fact]
+    public void An_impossible_step_is_an_outcome_with_its_likeliest_slip()
+    {
+        var outcome = StepDesk.WeighUp(Comb(Lot(grams: 360), null, 546, true), Mass.FromGrams(186)).Value;
+        Assert.Equal((Standing.Impossible, SlipKind.UsualBowl), (outcome.Balance.Standing, outcome.Slip!.Kind));
+    }
+
+    [Theory]
+    [InlineData(0, "empty-lot")]
+    [InlineData(31_000, "too-heavy")]
+    public void The_door_refuses(double grams, string code) =>
+        Assert.Equal(code, TakeInRules.Check(new(Mass.FromGrams(grams), Parentage.Unknown, Fibre.Wool, null, new(2026, 5, 14), null)).Refusals.Single().Code);
+
+    [Fact]
+    public void The_door_refuses_a_shearing_to_come_and_a_price_below_nothing() => Assert.Equal(
+        ["in-the-future", "out-of-range"],
+        TakeInRules.Check(new(Mass.FromGrams(900), Parentage.Unknown, Fibre.Wool, new(2026, 6, 1), new(2026, 5, 14), -1)).Refusals.Select(r => r.Code));
+}

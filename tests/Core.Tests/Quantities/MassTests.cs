@@ -1,0 +1,110 @@
+using CsCheck;
+using EarthyTuft.Core.Quantities;
+using Xunit;
+
+namespace EarthyTuft.Core.Tests.Quantities;
+
+public class MassTests
+{
+    [Theory]
+    [InlineData("12,5 kg", 12500)]
+    [InlineData(" 1 lb 3 oz ", 538.640939375)]
+    [InlineData("540", 540)]
+    [InlineData("0.54 kg", 540)]
+    [InlineData("0,54 KG", 540)]
+    [InlineData("19 oz", 538.640939375)]
+    [InlineData("1 240 g", 1240)]
+    [InlineData("1\u202F240\u202Fg", 1240)]
+    [InlineData("1.250 kg", 1250)]
+    [InlineData("0.125", 0.125)]
+    [InlineData(".5 kg", 500)]
+    [InlineData("2lb", 907.18474)]
+    [InlineData("0", 0)]
+    public void Understands_what_people_type(string typed, double grams) =>
+        Assert.Equal(grams, MassReader.Read(typed, MassUnit.Gram, "mass").Value.Grams, 6);
+
+    [Theory]
+    [InlineData("", "empty")]
+    [InlineData("   ", "empty")]
+    [InlineData(null, "empty")]
+    [InlineData("abc", "not-a-weight")]
+    [InlineData("-3 g", "negative")]
+    [InlineData("\u22123 g", "negative")]
+    [InlineData("NaN", "not-a-weight")]
+    [InlineData("1e99", "not-a-weight")]
+    [InlineData("12 stone", "not-a-weight")]
+    [InlineData("1 lb 20 oz", "not-a-weight")]
+    [InlineData("1 kg 3 oz", "not-a-weight")]
+    [InlineData("1.2.3", "not-a-weight")]
+    [InlineData("1 24 g", "not-a-weight")]
+    [InlineData("1,250 g", "unclear-decimal")]
+    [InlineData("400 kg", "too-heavy")]
+    [InlineData("99999999999999999999999999 g", "too-heavy")]
+    [InlineData("11111111111111111111111111111111111111111111", "not-a-weight")]
+    public void Names_what_it_cannot_read_at_the_field(string? typed, string code)
+    {
+        var refusal = Assert.Single(MassReader.Read(typed, MassUnit.Gram, "to[0].mass").Refusals);
+        Assert.Equal((code, "to[0].mass"), (refusal.Code, refusal.Field));
+        Assert.Matches("[.?]$", refusal.Reason);
+    }
+
+    [Fact]
+    public void A_bare_number_is_in_the_workshops_unit()
+    {
+        Assert.Equal(2000, MassReader.Read("2", MassUnit.Kilogram, "m").Value.Grams);
+        Assert.Equal(Mass.GramsPerPound * 2, MassReader.Read("2", MassUnit.Pound, "m").Value.Grams);
+    }
+
+    [Theory]
+    [InlineData(1240, MassUnit.Gram, "1\u202F240 g")]
+    [InlineData(1240, MassUnit.Kilogram, "1.240 kg")]
+    [InlineData(538.640941, MassUnit.Pound, "1 lb 3.0 oz")]
+    [InlineData(538.640941, MassUnit.Ounce, "19.0 oz")]
+    [InlineData(453.3, MassUnit.Pound, "1 lb 0.0 oz")]
+    [InlineData(58.46, MassUnit.Gram, "58.5 g")]
+    [InlineData(1.4, MassUnit.Gram, "1.4 g")]
+    [InlineData(-12, MassUnit.Gram, "\u221212 g")]
+    [InlineData(0, MassUnit.Gram, "0 g")]
+    public void Writes_as_the_workshop_does(double grams, MassUnit unit, string text) => Assert.Equal(text, Mass.FromGrams(grams).Write(unit));
+
+    [Fact]
+    public void Units_survive_a_round_trip() => Gen.Select(Gen.Double[0, 90_000], Gen.Enum<MassUnit>()).Sample((grams, unit) =>
+    {
+        var mass = Mass.FromGrams(grams);
+        Assert.Equal(grams, Mass.From(mass.In(unit), unit).Grams, 6);
+        var read = MassReader.Read(mass.Write(unit), unit, "mass");
+        // What is written is rounded: never by more than half its last digit.
+        var half = unit switch { MassUnit.Gram or MassUnit.Kilogram => 0.5, _ => Mass.GramsPerOunce / 20 };
+        Assert.InRange(read.Value.Grams, grams - half - 1e-6, grams + half + 1e-6);
+    });
+
+    [Fact]
+    public void Any_text_is_read_or_refused_and_never_breaks() => Gen.String.Sample(text =>
+    {
+        var read = MassReader.Read(text, MassUnit.Gram, "mass");
+        Assert.True(read.IsRefused || (read.Value.Grams >= 0 && read.Value <= MassReader.Largest));
+    });
+
+    [Fact]
+    public void A_mass_is_finite() => Assert.Throws<ArgumentOutOfRangeException>(() => Mass.FromGrams(double.NaN));
+}
+
+public class LengthTests
+{
+    [Theory]
+    [InlineData("112", 112)]
+    [InlineData("11,2 cm", 112)]
+    [InlineData("4 1/2 in", 114.3)]
+    [InlineData("4\"", 101.6)]
+    public void Understands_lengths(string typed, double mm) => Assert.Equal(mm, Length.Read(typed, "length").Value.Millimetres, 6);
+
+    [Theory]
+    [InlineData("", "empty")]
+    [InlineData("long", "not-a-length")]
+    [InlineData("-4", "negative")]
+    [InlineData("0", "out-of-range")]
+    [InlineData("3 m", "not-a-length")]
+    [InlineData("1 1/0 in", "not-a-length")]
+    [InlineData("1200", "out-of-range")]
+    public void Names_what_it_cannot_read(string typed, string code) => Assert.Equal(code, Length.Read(typed, "length").Refusals.Single().Code);
+}
