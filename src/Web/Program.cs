@@ -92,6 +92,11 @@ builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails 
     if (context.ProblemDetails is Microsoft.AspNetCore.Http.HttpValidationProblemDetails invalid)
     {
         FieldProblems.Rewrite(invalid);
+        context.HttpContext.Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+    }
+    else
+    {
+        FieldProblems.Name(context.ProblemDetails);
     }
 });
 builder.Services.AddExceptionHandler<ProblemWriter>();

@@ -37,7 +37,16 @@ public sealed class Settling
     public static Settling Of(IReadOnlyCollection<Entry> family)
     {
         var settling = new Settling(family);
-        settling.Solve();
+        settling.Solve([.. settling.StepEquations(), .. settling.LotEquations()]);
+        return settling;
+    }
+
+    /// <summary>Settles lots from what made them and what took from them alone; the steps' other flows are not at hand, so no step tells anything.</summary>
+    /// <param name="partly">Entries with only the flows of the lots in question.</param>
+    public static Settling OfLots(IReadOnlyCollection<Entry> partly)
+    {
+        var settling = new Settling(partly);
+        settling.Solve(settling.LotEquations());
         return settling;
     }
 
@@ -70,23 +79,18 @@ public sealed class Settling
         return entries[entryId].Step == StepKind.TakeIn ? Balance.OfTakingIn(flows) : Balance.Of(flows);
     }
 
-    private void Solve()
+    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> StepEquations() => entries.Values
+        .Where(e => e.Step != StepKind.TakeIn)
+        .Select(e => (false, e.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f)).ToArray()));
+
+    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> LotEquations() => madeBy
+        .Select(made => (Made: made.Value, Taken: takings[made.Key].ToArray()))
+        .Where(lot => lot.Taken.Any(t => t.EmptiesLot))
+        .Select(lot => (true, lot.Taken.Select(t => (-1.0, t)).Prepend((1.0, lot.Made)).ToArray()));
+
+    private void Solve(IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> all)
     {
-        var equations = new List<(bool IsLot, (double Sign, Flow Flow)[] Terms)>();
-        foreach (var entry in entries.Values.Where(e => e.Step != StepKind.TakeIn))
-        {
-            equations.Add((false, [.. entry.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f))]));
-        }
-
-        foreach (var (lotId, made) in madeBy)
-        {
-            var taken = takings[lotId].ToArray();
-            if (taken.Any(t => t.EmptiesLot))
-            {
-                equations.Add((true, [(1.0, made), .. taken.Select(t => (-1.0, t))]));
-            }
-        }
-
+        var equations = all.ToArray();
         // Each solved mass can complete only the equations it stands in, so every equation is visited a handful of times. What is left
         // of a lot is told by the lot before any step is asked, and earlier steps before later ones: a step tells a mass by assuming
         // that nothing is unaccounted for, which is worth less than a weighing.

@@ -117,11 +117,11 @@ internal sealed class DemoScenario
         TakeIn(63, "K-01", "Kid mohair", "Thistle", "white", 1320, 36, M, 60);
         Step(62, StepKind.Wash, M, 80, null, In("K-01"), Damp("K-01.2"), Gone(LossKind.WaxAndSuint));
         Step(59, StepKind.Dry, M, 10, 58, In("K-01.2"), Out("K-01.3", LotForm.Clean, 1078));
-        Step(37, StepKind.Comb, T, 260, 60, Part("K-01.3", 310), Out("K-01.4", LotForm.Top, 279), Loss(LossKind.Noil, 22, Fate.KeptAsLowerGrade), Loss(LossKind.Dust, 4, null));
+        Step(37, StepKind.Comb, T, 260, 60, Part("K-01.3", 310), Out("K-01.4", LotForm.Top, 283), Loss(LossKind.Noil, 22, Fate.KeptAsLowerGrade), Loss(LossKind.Dust, 4, null));
 
         TakeIn(57, "Y-01", "Yak down", "", "brown", 268, 31, T, 60);
         Step(55, StepKind.Wash, T, 45, null, In("Y-01"), Out("Y-01.2", LotForm.Clean, 236), Gone(LossKind.DirtAndSand));
-        Step(36, StepKind.Card, T, 150, 60, Part("Y-01.2", 64), Out("Y-01.3", LotForm.Cloud, 58.5), Loss(LossKind.Dust, 2.1, null), Loss(LossKind.Kemp, 1.4, Fate.Compost));
+        Step(36, StepKind.Card, T, 150, 60, Part("Y-01.2", 64), Out("Y-01.3", LotForm.Cloud, 60.4), Loss(LossKind.Dust, 2.1, null), Loss(LossKind.Kemp, 1.4, Fate.Compost));
     }
 
     private void JustIn()

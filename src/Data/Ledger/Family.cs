@@ -90,13 +90,13 @@ public sealed class Family
         order by e.done_at, e.recorded_at, e.id, f.ordinal
         """;
 
-    private Family(IReadOnlyList<FamilyFlow> flows)
+    private Family(IReadOnlyList<FamilyFlow> flows, bool partly = false)
     {
         Flows = flows;
         Lots = flows.Select(f => f.Lot).OfType<FamilyLot>().DistinctBy(l => l.Id).ToDictionary(l => l.Id);
         var made = flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
         Entries = [.. flows.GroupBy(f => f.EntryId).Select(g => ToEntry([.. g], made))];
-        Settling = Settling.Of(Entries);
+        Settling = partly ? Settling.OfLots(Entries) : Settling.Of(Entries);
     }
 
     /// <summary>Every stored flow, oldest entry first.</summary>
@@ -112,7 +112,7 @@ public sealed class Family
     public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, ByLot, stop, lotIds, db.Workshop));
 
     /// <summary>Only what made some lots and what took from them: enough to know what is left.</summary>
-    public static async Task<Family> Around(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, AroundLots, stop, lotIds, db.Workshop));
+    public static async Task<Family> Around(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, AroundLots, stop, lotIds, db.Workshop), partly: true);
 
     /// <summary>Every entry of the workshop.</summary>
     public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken stop) => new(await Read(db, EveryEntry, stop, db.Workshop));

@@ -15,10 +15,17 @@ public sealed record TypedWeighing(Weighing Weighing, string Typed);
 /// <summary>How lots are read for a step and an outcome is written: one transaction, the caller's.</summary>
 public static class LedgerStore
 {
-    /// <summary>Reads the lots of a step: the rows, tracked, so that writing them back meets a change made meanwhile; and what is left of each.</summary>
-    public static async Task<(Dictionary<Guid, LotRow> Rows, Dictionary<Guid, SourceLot> Lots)> Sources(EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, CancellationToken stop)
+    /// <summary>
+    /// Reads the lots of a step and what is left of each. To write, they are locked first, in one order for everybody: whoever takes from
+    /// the same lot waits here and then sees what the other left.
+    /// </summary>
+    public static async Task<(Dictionary<Guid, LotRow> Rows, Dictionary<Guid, SourceLot> Lots)> Sources(
+        EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, bool toWrite, CancellationToken stop)
     {
-        var rows = await db.Lots.Where(l => ids.Contains(l.Id)).ToDictionaryAsync(l => l.Id, stop);
+        var found = toWrite
+            ? db.Lots.FromSql($"select l.*, l.xmin from lots l where l.id = any({ids}) and l.workshop_id = {db.Workshop} order by l.id for update")
+            : db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id));
+        var rows = await found.ToDictionaryAsync(l => l.Id, stop);
         var around = await Family.Around(db, ids, stop);
         return (rows, rows.Values.ToDictionary(r => r.Id, r => new SourceLot(
             r.Id,

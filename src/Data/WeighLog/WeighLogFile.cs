@@ -36,8 +36,11 @@ public static class WeighLogFile
         }
     }
 
-    /// <summary>Reads a file. Refused as a whole when it is not UTF-8 or has not the header; otherwise row by row.</summary>
-    public static Result<(IReadOnlyList<(int Row, WeighLogRow Line)> Rows, IReadOnlyList<RefusedRow> Refused, int Count)> Read(byte[] file)
+    /// <summary>
+    /// Reads a file. Refused as a whole when it is not UTF-8 or has not the header; otherwise row by row.
+    /// <c>Broken</c> tells for an entry's number the first row of it that did not read.
+    /// </summary>
+    public static Result<(IReadOnlyList<(int Row, WeighLogRow Line)> Rows, IReadOnlyList<RefusedRow> Refused, IReadOnlyDictionary<int, int> Broken, int Count)> Read(byte[] file)
     {
         string text;
         try
@@ -70,6 +73,7 @@ public static class WeighLogFile
 
         var rows = new List<(int, WeighLogRow)>();
         var refused = new List<RefusedRow>();
+        var broken = new Dictionary<int, int>();
         var number = 1;
         try
         {
@@ -80,6 +84,10 @@ public static class WeighLogFile
                 if (row.IsRefused)
                 {
                     refused.AddRange(row.Refusals.Select(r => new RefusedRow(number, r.Field, r.Reason)));
+                    if (csv.TryGetField<int>("entry", out var entry))
+                    {
+                        broken.TryAdd(entry, number);
+                    }
                 }
                 else
                 {
@@ -92,6 +100,6 @@ public static class WeighLogFile
             return new Refusal("file", "not-csv", $"Row {number + 1} cannot be read as CSV: a quotation mark is open, or a cell is too long.");
         }
 
-        return (rows, refused, number - 1);
+        return (rows, refused, broken, number - 1);
     }
 }

@@ -41,16 +41,17 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return Result<ImportOutcome>.Refused(read.Refusals);
         }
 
-        var (rows, unreadable, count) = read.Value;
+        // A row that did not read still belongs to an entry, if its number did: the rest of that entry cannot be taken either.
+        var (rows, unreadable, broken, count) = read.Value;
         refused.AddRange(unreadable);
-        return await Stage(rows, BrokenEntries(file, unreadable), count, stop);
+        return await Stage(rows, broken, count, stop);
     }
 
     /// <summary>Stages rows that are at hand already.</summary>
     public async Task<ImportOutcome> Stage(IReadOnlyList<WeighLogRow> rows, CancellationToken stop) =>
-        await Stage([.. rows.Select((row, i) => (i + 2, row))], [], rows.Count, stop);
+        await Stage([.. rows.Select((row, i) => (i + 2, row))], new Dictionary<int, int>(), rows.Count, stop);
 
-    private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, Dictionary<int, int> broken, int count, CancellationToken stop)
+    private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, IReadOnlyDictionary<int, int> broken, int count, CancellationToken stop)
     {
         await LoadLots([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], stop);
 
@@ -78,38 +79,15 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
     }
 
-    // A row that did not read still belongs to an entry, if its number did: the rest of that entry cannot be taken either.
-    private static Dictionary<int, int> BrokenEntries(byte[] file, IReadOnlyList<RefusedRow> unreadable)
-    {
-        if (unreadable.Count == 0)
-        {
-            return [];
-        }
-
-        var broken = new Dictionary<int, int>();
-        var bad = unreadable.Select(r => r.Row).ToHashSet();
-        using var csv = new CsvHelper.CsvReader(new StreamReader(new MemoryStream(file)), CultureInfo.InvariantCulture);
-        csv.Read();
-        csv.ReadHeader();
-        for (var number = 2; csv.Read(); number++)
-        {
-            if (bad.Contains(number) && int.TryParse(csv.GetField("entry"), out var entry))
-            {
-                broken.TryAdd(entry, number);
-            }
-        }
-
-        return broken;
-    }
-
     private async Task LoadLots(string[] codes, CancellationToken stop)
     {
-        foreach (var lot in await db.Lots.Where(l => codes.Contains(l.Code)).ToListAsync(stop))
+        var ids = await db.Lots.Where(l => codes.Contains(l.Code)).Select(l => l.Id).ToArrayAsync(stop);
+        var (rows, sources) = await LedgerStore.Sources(db, ids, facts.Zone, toWrite: true, stop);
+        foreach (var lot in rows.Values)
         {
             lots[lot.Code] = lot;
         }
 
-        var (_, sources) = await LedgerStore.Sources(db, [.. lots.Values.Select(l => l.Id)], facts.Zone, stop);
         foreach (var source in sources.Values)
         {
             left[source.Id] = source.Left;

@@ -17,5 +17,24 @@ public static class FieldProblems
         invalid.Extensions["refusals"] = refusals;
     }
 
+    /// <summary>An answer that the framework gave by its status alone gets one of our types.</summary>
+    public static void Name(Microsoft.AspNetCore.Mvc.ProblemDetails problem)
+    {
+        if (problem.Type?.StartsWith("/problems/", StringComparison.Ordinal) == true)
+        {
+            return;
+        }
+
+        (problem.Type, problem.Detail) = problem.Status switch
+        {
+            400 => ("/problems/not-readable", "The request does not read. Nothing was stored."),
+            404 => ("/problems/not-here", "There is no such address."),
+            405 => ("/problems/wrong-method", "This address does not answer to that method."),
+            413 => ("/problems/too-large", "That is more than this address takes. Nothing was stored."),
+            415 => ("/problems/wrong-kind", "This address takes JSON."),
+            _ => ("/problems/refused", problem.Detail),
+        };
+    }
+
     private static string CamelCase(string path) => string.Join('.', path.Split('.').Select(JsonNamingPolicy.CamelCase.ConvertName));
 }

@@ -6,6 +6,7 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.TakingIn;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
@@ -25,7 +26,7 @@ public static class LedgerEndpoints
 
     private static async Task<IResult> WeighUp(StepRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
-        var (_, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, stop);
+        var (_, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite: false, stop);
         var reader = new StepReader(bench.Facts, request, bench.DayOf(request.DoneAt ?? bench.Now));
         var command = reader.Read(lots);
         var outcome = command.Then(c => StepDesk.WeighUp(c, bench.UsualBowl));
@@ -49,7 +50,9 @@ public static class LedgerEndpoints
 
         try
         {
-            return await Keep(request, key, null, db, bench, json.Value.SerializerOptions, stop);
+            var answer = await Keep(request, key, null, db, bench, json.Value.SerializerOptions, stop);
+            // Refused, perhaps because its own other copy was quicker and took what this one asks for.
+            return answer is ProblemHttpResult && await Stored(db, bench, key, stop) is { } twin ? TypedResults.Ok(twin) : answer;
         }
         catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.IsDuplicate())
         {
@@ -70,7 +73,7 @@ public static class LedgerEndpoints
         }
 
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var (rows, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, stop);
+        var (rows, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite: true, stop);
         if (request.From.Any(t => t.Version is { } seen && rows.TryGetValue(t.LotId, out var row) && row.Version != seen))
         {
             return await ChangedMeanwhile(db, bench, LotIds(request), stop);

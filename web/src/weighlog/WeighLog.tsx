@@ -4,9 +4,11 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { refreshLog, sendText, useSession, type Schema } from '../api/client';
+import { Problem, refreshLog, sendText, useSession, type Schema } from '../api/client';
 import { tone } from '../app/theme';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
+
+const mostBytes = 10 * 1024 * 1024;
 
 /** The whole log as a spreadsheet, out and in; coming in, every row is looked at before any is taken. */
 export function WeighLog() {
@@ -32,7 +34,10 @@ export function WeighLog() {
     e.target.value = '';
     setFile(chosen);
     setLook(null);
-    if (chosen) void run('/api/weigh-log/check', chosen);
+    setError(null);
+    if (chosen && chosen.size > mostBytes) {
+      setError(new Problem(413, 'too-large', 'The file is over 10 MB, more than can be taken at once. Nothing was stored.'));
+    } else if (chosen) void run('/api/weigh-log/check', chosen);
   };
   const take = async (onlyAll: boolean) => {
     await run(`/api/weigh-log/import?all=${onlyAll}`, file!);

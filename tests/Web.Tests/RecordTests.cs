@@ -1,0 +1,146 @@
+using System.Text;
+using Xunit;
+
+namespace EarthyTuft.Web.Tests.Records;
+
+public class LockAndSampleTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task Locks_are_summed_up_and_can_be_taken_back()
+    {
+        var ada = await house.Register();
+        var (raw, code) = await ada.TakeIn(new { mass = "2000", breed = "Gotland" });
+        (await ada.Post($"/api/lots/{raw}/locks", new { length = "100", place = "shoulder", crimps = 14, span = "5 cm", wave = "curl" })).Expect(200);
+        (await ada.Post($"/api/lots/{raw}/locks", new { length = "11 cm", place = "side" })).Expect(200);
+        var staple = (await ada.Post($"/api/lots/{raw}/locks", new { length = "126", place = "britch" })).Expect(200);
+        Assert.Equal(("112 mm", "13.1 mm", "12 %", "2.8 / cm"), (
+            staple.GetProperty("mean").GetProperty("text").GetString(),
+            staple.GetProperty("standardDeviation").GetProperty("text").GetString(),
+            staple.GetProperty("cv").GetProperty("text").GetString(),
+            staple.GetProperty("crimpsPerCentimetre").GetProperty("text").GetString()));
+        Assert.Equal("Within the breed\u2019s usual range.", staple.GetProperty("sentence").GetString());
+
+        var one = staple.GetProperty("locks")[0].GetProperty("id").GetGuid();
+        Assert.Equal(2, (await ada.Send(HttpMethod.Delete, $"/api/locks/{one}")).Expect(200).GetProperty("count").GetInt32());
+        Assert.Equal(2, (await ada.Lot(code)).GetProperty("staple").GetProperty("count").GetInt32());
+    }
+
+    [Fact]
+    public async Task The_same_lock_sent_twice_is_one_and_a_wrong_one_is_named()
+    {
+        var ada = await house.Register();
+        var (raw, _) = await ada.TakeIn(new { mass = "2000" });
+        var key = Guid.NewGuid();
+        await ada.Post($"/api/lots/{raw}/locks", new { length = "100" }, key);
+        Assert.Equal(1, (await ada.Post($"/api/lots/{raw}/locks", new { length = "100" }, key)).Expect(200).GetProperty("count").GetInt32());
+        Assert.Equal(["length not-a-length"], (await ada.Post($"/api/lots/{raw}/locks", new { length = "long" })).Refused());
+        Assert.Equal(["span span-missing"], (await ada.Post($"/api/lots/{raw}/locks", new { length = "100", crimps = 4 })).Refused());
+    }
+
+    [Fact]
+    public async Task Length_goes_along_and_decides_where_clean_fibre_waits()
+    {
+        var ada = await house.Register();
+        var (raw, _) = await ada.TakeIn(new { mass = "1000" });
+        var (clean, code) = await ada.Log(new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "600", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } });
+        Assert.Equal("card", (await ada.Lot(code)).GetProperty("lot").GetProperty("next").GetString());
+        (await ada.Post($"/api/lots/{raw}/locks", new { length = "180" })).Expect(200);
+        var page = await ada.Lot(code);
+        Assert.Equal("comb", page.GetProperty("lot").GetProperty("next").GetString());
+        Assert.True(page.GetProperty("staple").GetProperty("inherited").GetBoolean());
+        Assert.Equal("comb", (await ada.Get("/api/course")).GetProperty("heaps")[0].GetProperty("step").GetString());
+        // Locks measured on the clean lot itself count for it, and the fleece's own no longer reach it.
+        (await ada.Post($"/api/lots/{clean}/locks", new { length = "90" })).Expect(200);
+        (await ada.Post($"/api/lots/{raw}/locks", new { length = "200" })).Expect(200);
+        Assert.Equal("card", (await ada.Lot(code)).GetProperty("lot").GetProperty("next").GetString());
+    }
+
+    [Fact]
+    public async Task A_sample_card_leads_back_to_the_raw_fleece()
+    {
+        var ada = await house.Register();
+        var (raw, rawCode) = await ada.TakeIn(new { mass = "1000", breed = "Wensleydale", animal = "Pellow" });
+        (await ada.Post($"/api/lots/{raw}/locks", new { length = "220" })).Expect(200);
+        Assert.Equal(["lotId not-prepared"], (await ada.Post("/api/samples", new { lotId = raw })).Refused());
+        var (clean, _) = await ada.Log(new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "700", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } });
+        var (top, _) = await ada.Log(Requests.Comb(clean, "350", "300", "49"));
+        var key = Guid.NewGuid();
+        var body = new { lotId = top, draw = "short", wrapsPerInch = 14.5, plies = 2, twistAngleDegrees = 25, verdict = "Hangs well.", uses = new[] { "weaving", "Weaving ", "" } };
+        var sample = (await ada.Post("/api/samples", body, key)).Expect(200);
+        Assert.Equal(sample.GetProperty("code").GetString(), (await ada.Post("/api/samples", body, key)).Expect(200).GetProperty("code").GetString());
+        Assert.Equal(("SM-01", "worsted"), (sample.GetProperty("code").GetString(), sample.GetProperty("kind").GetString()));
+        Assert.Single(sample.GetProperty("uses").EnumerateArray());
+
+        var card = await ada.Get("/api/samples/SM-01");
+        // 300 of the 500 raw behind the half that was combed.
+        Assert.Equal(60.0, card.GetProperty("totalYield").GetProperty("value").GetDouble(), 6);
+        Assert.Equal(rawCode, card.GetProperty("origins")[0].GetProperty("code").GetString());
+        Assert.Equal(1, card.GetProperty("staple").GetProperty("count").GetInt32());
+        Assert.Equal(1, Assert.Single((await ada.Get("/api/samples")).EnumerateArray()).GetProperty("staple").GetProperty("count").GetInt32());
+        Assert.Equal("sample", (await ada.Get("/api/find?q=hangs")).EnumerateArray().Single().GetProperty("kind").GetString());
+    }
+}
+
+public class ReckonTests(House house) : IClassFixture<House>
+{
+    private Task<Reply> Reckon(string name, string body) => new Person(house.Factory.CreateClient())
+        .Send(HttpMethod.Post, "/api/reckon/" + name, new StringContent(body, Encoding.UTF8, "application/json"));
+
+    [Fact]
+    public async Task The_door_is_open_and_lists_inputs_outputs_and_units()
+    {
+        var list = await new Person(house.Factory.CreateClient()).Get("/api/reckon");
+        var mass = list.EnumerateArray().Single(r => r.GetProperty("name").GetString() == "reference-mass");
+        var humidity = mass.GetProperty("inputs").EnumerateArray().Single(i => i.GetProperty("name").GetString() == "relativeHumidityPercent");
+        Assert.Equal(("%", true), (humidity.GetProperty("unit").GetString(), humidity.GetProperty("required").GetBoolean()));
+        Assert.Equal(["ovenDryGrams", "referenceGrams", "tradeGrams"], mass.GetProperty("outputs").EnumerateArray().Select(o => o.GetProperty("name").GetString()));
+    }
+
+    [Theory]
+    [InlineData("regain", """{"fibre":"wool","relativeHumidityPercent":45}""", "regainPercent", 10.7)]
+    [InlineData("reference-mass", """{"fibre":"wool","massGrams":812,"relativeHumidityPercent":45,"preparation":"combed"}""", "tradeGrams", 867.4)]
+    [InlineData("fibres-in-section", """{"micron":25,"densityGramsPerCubicCentimetre":1.31,"tex":60}""", "fibres", 93.3)]
+    [InlineData("finest-singles", """{"micron":33,"densityGramsPerCubicCentimetre":1.31}""", "tex", 39.2)]
+    public async Task Reckons_what_the_handbook_does(string name, string body, string field, double value) =>
+        Assert.Equal(value, Math.Round((await Reckon(name, body)).Expect(200).GetProperty(field).GetDouble(), 1));
+
+    [Theory]
+    [InlineData("regain", """{"fibre":"wool"}""", "relativeHumidityPercent missing")]
+    [InlineData("regain", """{"fibre":"straw","relativeHumidityPercent":45}""", "fibre not-a-choice")]
+    [InlineData("regain", """{"fibre":"nylon","relativeHumidityPercent":45}""", "fibre no-curve")]
+    [InlineData("regain", """{"fibre":"wool","relativeHumidityPercent":"45"}""", "relativeHumidityPercent not-a-number")]
+    [InlineData("regain", """{"fibre":"wool","relativeHumidityPercent":1e999}""", "relativeHumidityPercent not-a-number")]
+    [InlineData("regain", """{"fibre":"wool","relativeHumidityPercent":145}""", "relativeHumidityPercent out-of-range")]
+    [InlineData("regain", """{"fibre":"wool","relativeHumidityPercent":45,"moon":"full"}""", "moon unknown-field")]
+    [InlineData("finest-singles", """{"micron":0,"densityGramsPerCubicCentimetre":1.31}""", "micron out-of-range")]
+    [InlineData("regain", "[]", " not-an-object")]
+    public async Task Wrong_input_is_named_by_field_and_reason(string name, string body, string refusal) => Assert.Equal([refusal], (await Reckon(name, body)).Refused());
+
+    [Fact]
+    public async Task An_unknown_reckoning_is_not_there() => (await Reckon("alchemy", "{}")).Refused(404, "not-here");
+}
+
+public class DemoTests
+{
+    [Fact]
+    public async Task The_demo_is_seeded_once_and_gives_each_view_something_to_show()
+    {
+        await using var empty = new House();
+        await empty.InitializeAsync();
+        for (var start = 0; start < 2; start++)
+        {
+            await using var house = House.Start(empty.Connection, ("Demo", "true"), ("Now", "2026-05-14T10:30:00Z"));
+            var visitor = new Person(house.CreateClient());
+            (await visitor.Send(HttpMethod.Post, "/api/session/demo")).Expect(204);
+            var today = await visitor.Get("/api/course");
+            Assert.Equal(12, today.GetProperty("samples").GetInt32());
+            Assert.Equal(["card", "comb", "dry", "samples", "skirt", "wash"], today.GetProperty("heaps").EnumerateArray().Select(h => h.GetProperty("step").GetString() ?? "samples").Order());
+            // The two honest mistakes, and no other entry, do not fit.
+            Assert.Equal(["G-01.5", "P-01.4"], today.GetProperty("lookAt").EnumerateArray().Select(l => l.GetProperty("lotCode").GetString()).Order());
+            var log = (await visitor.Send(HttpMethod.Get, "/api/weigh-log")).Text.Trim().Split("\r\n").Skip(1).Select(r => r.Split(',')).ToArray();
+            Assert.InRange(log.Select(r => r[0]).Distinct().Count(), 40, 60);
+            Assert.InRange(log.Count(r => r[2] == "take-in"), 10, 14);
+            Assert.Single((await visitor.Get("/api/session")).GetProperty("workshops").EnumerateArray());
+        }
+    }
+}
