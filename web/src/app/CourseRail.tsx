@@ -35,6 +35,7 @@ export function CourseRail() {
         overflow: 'auto',
         py: { md: 1.5 },
         display: { xs: 'flex', md: 'block' },
+        '@media print': { display: 'none' },
       }}
     >
       <Station to="/" label="Today" />
@@ -111,7 +112,13 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits }: Statio
         </Box>
         <Box
           component="span"
-          sx={{ display: 'block', color: 'text.secondary', fontSize: '0.82rem', lineHeight: 1.2, whiteSpace: { md: 'nowrap' } }}
+          sx={{
+            display: 'block',
+            color: 'text.secondary',
+            fontSize: '0.82rem',
+            lineHeight: 1.2,
+            whiteSpace: { md: 'nowrap' },
+          }}
         >
           {words}
           {heap && waits ? (

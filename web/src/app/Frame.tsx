@@ -15,7 +15,9 @@ export function Frame() {
   const session = useSession();
   const { pathname } = useLocation();
   useEffect(() => {
-    document.getElementById('bench')?.focus({ preventScroll: true });
+    const bench = document.getElementById('bench');
+    // A station's weight field takes the focus itself; everywhere else reading goes on at the bench.
+    if (!bench?.contains(document.activeElement)) bench?.focus({ preventScroll: true });
     window.scrollTo(0, 0);
   }, [pathname]);
 

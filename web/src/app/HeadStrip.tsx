@@ -22,6 +22,7 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
       component="header"
       sx={{
         display: 'flex',
+        '@media print': { display: 'none' },
         alignItems: 'center',
         gap: 2,
         flexWrap: 'wrap',

@@ -90,7 +90,7 @@ export const theme = createTheme({
     MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 44 } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTextField: { defaultProps: { size: 'small' } },
-    MuiLink: { defaultProps: { underline: 'hover' } },
+    MuiLink: { defaultProps: { underline: 'always' }, styleOverrides: { root: { textUnderlineOffset: '3px' } } },
   },
 });
 

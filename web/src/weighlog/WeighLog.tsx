@@ -36,7 +36,9 @@ export function WeighLog() {
     setLook(null);
     setError(null);
     if (chosen && chosen.size > mostBytes) {
-      setError(new Problem(413, 'too-large', 'The file is over 10 MB, more than can be taken at once. Nothing was stored.'));
+      setError(
+        new Problem(413, 'too-large', 'The file is over 10 MB, more than can be taken at once. Nothing was stored.'),
+      );
     } else if (chosen) void run('/api/weigh-log/check', chosen);
   };
   const take = async (onlyAll: boolean) => {

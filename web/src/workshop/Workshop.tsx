@@ -13,6 +13,7 @@ import { Calibrate } from './Calibrate';
 
 export function Workshop() {
   const shop = useWorkshop();
+  const [saved, setSaved] = useState(false);
   if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
   if (!shop.data) return null;
   return (
@@ -22,7 +23,7 @@ export function Workshop() {
       <Box
         sx={{ display: 'grid', gap: 5, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
       >
-        <Settings key={shop.data.version} shop={shop.data} />
+        <Settings key={shop.data.version} shop={shop.data} saved={saved} setSaved={setSaved} />
         <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
           <People shop={shop.data} />
           <Section title="Weigh log">
@@ -40,7 +41,13 @@ export function Workshop() {
   );
 }
 
-function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
+interface SettingsProps {
+  shop: Schema['WorkshopPage'];
+  saved: boolean;
+  setSaved: (saved: boolean) => void;
+}
+
+function Settings({ shop, saved, setSaved }: SettingsProps) {
   const [form, setForm] = useState({
     name: shop.name,
     unit: shop.unit,
@@ -50,7 +57,6 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
     usualBowl: shop.usualBowl ?? '',
   });
   const [error, setError] = useState<unknown>(null);
-  const [saved, setSaved] = useState(false);
   const owner = shop.yourRole === 'owner';
   const set = (part: Partial<typeof form>) => {
     setSaved(false);

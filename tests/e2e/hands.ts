@@ -1,0 +1,41 @@
+import { expect, type Page } from '@playwright/test';
+
+export const at = (path: string) => process.env.HOUSE_ADDRESS! + path;
+
+export async function enterDemo(page: Page) {
+  await page.goto(at('/door'));
+  await page.getByRole('button', { name: 'Walk into the demo workshop' }).click();
+  await expect(page.getByRole('heading', { name: 'What waits, and how long' })).toBeVisible();
+}
+
+export async function register(page: Page, name = 'Ilse') {
+  await page.goto(at('/door'));
+  await page.getByRole('button', { name: 'I am new here' }).click();
+  await page.getByLabel('Your name').fill(name);
+  await page.getByLabel('Email').fill(`${crypto.randomUUID()}@example.org`);
+  await page.getByLabel('Password').fill('wool and water');
+  await page.getByRole('button', { name: 'Open the workshop' }).click();
+  await expect(page.getByRole('heading', { name: 'The shed is empty' })).toBeVisible();
+}
+
+export async function takeIn(page: Page, weight: string, breed = '') {
+  await page.goto(at('/take-in'));
+  if (breed) {
+    await page.getByRole('combobox', { name: 'Breed', exact: true }).fill(breed);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByLabel('Raw weight').fill(weight);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
+  return new URL(page.url()).pathname.split('/').at(-1)!;
+}
+
+/** Logs a step at its station: the lot asked for, one number, Enter. */
+export async function logAt(page: Page, step: string, lot: string, weight: string | null) {
+  await page.goto(at(`/station/${step}?lot=${lot}`));
+  const field = page.getByLabel('What it weighs now');
+  await expect(field).toBeFocused();
+  if (weight) await field.fill(weight);
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').filter({ hasText: /^Logged as/ })).toBeVisible();
+}

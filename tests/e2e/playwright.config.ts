@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+const quiet = [
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+];
+
+export default defineConfig({
+  testDir: '.',
+  globalSetup: './house.ts',
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: 'list',
+  outputDir: '../../.build/e2e',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    locale: 'en-GB',
+    launchOptions: { executablePath: '/usr/bin/chromium', args: quiet },
+    screenshot: 'only-on-failure',
+  },
+});

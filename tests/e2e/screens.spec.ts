@@ -1,0 +1,116 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { at, enterDemo } from './hands';
+
+const screens: [name: string, path: string, settled: (page: Page) => Promise<void>][] = [
+  ['today', '/', (p) => expect(p.getByRole('group', { name: 'Waiting lots' })).toBeVisible()],
+  ['take in', '/take-in', (p) => expect(p.getByLabel('Raw weight')).toBeVisible()],
+  ['skirt', '/station/skirt', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['wash', '/station/wash', (p) => expect(p.getByText('found by difference')).toBeVisible()],
+  ['dry', '/station/dry', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['card', '/station/card', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['comb', '/station/comb', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['lot', '/lots/G-01.5', (p) => expect(p.getByText('unaccounted 153 g')).toBeVisible()],
+  ['joined lot', '/lots/J-01', (p) => expect(p.getByText('Comes from')).toBeVisible()],
+  ['locks', '/lots/G-01/locks', (p) => expect(p.getByText('Within the breed’s usual range.')).toBeVisible()],
+  ['keep a sample', '/lots/G-01.5/sample', (p) => expect(p.getByLabel('Verdict, in your words')).toBeVisible()],
+  ['sample wall', '/samples', (p) => expect(p.getByRole('button', { name: /^SM-03/ })).toBeVisible()],
+  ['sample card', '/samples/SM-03', (p) => expect(p.getByText('Where it came from')).toBeVisible()],
+  ['reckoner', '/reckoner', (p) => expect(p.getByRole('heading', { name: 'How much water is in it' })).toBeVisible()],
+  ['workshop', '/workshop', (p) => expect(p.getByRole('heading', { name: 'People' })).toBeVisible()],
+  ['weigh log', '/workshop/weigh-log', (p) => expect(p.getByText('Choose a file', { exact: true })).toBeVisible()],
+];
+
+const check = (page: Page) =>
+  new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+
+const tell = (violations: Awaited<ReturnType<typeof check>>['violations']) =>
+  violations.map(
+    (v) =>
+      `${v.id}: ${v.nodes
+        .map((n) => `${n.target.join(' ')} ${n.any[0]?.message ?? ''}`)
+        .slice(0, 4)
+        .join(' | ')}`,
+  );
+
+for (const [colour, width, height] of [
+  ['light', 1280, 800],
+  ['dark', 390, 844],
+] as const) {
+  test(`no screen has an axe violation or is wider than a screen of ${width}, ${colour}`, async ({ page }) => {
+    test.setTimeout(180_000);
+    await page.emulateMedia({ colorScheme: colour, reducedMotion: 'reduce' });
+    await page.setViewportSize({ width, height });
+    const complaints: string[] = [];
+    page.on('console', (m) => {
+      if (m.type() === 'error') complaints.push(m.text());
+    });
+    page.on('pageerror', (e) => complaints.push(e.message));
+    await page.goto(at('/door'));
+    await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
+    expect(tell((await check(page)).violations)).toEqual([]);
+    await enterDemo(page);
+    for (const [name, path, settled] of screens) {
+      await page.goto(at(path));
+      await settled(page);
+      expect(tell((await check(page)).violations), name).toEqual([]);
+      const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+      expect(wide, `${name} is ${wide} px wide`).toBeLessThanOrEqual(width);
+    }
+    expect(complaints).toEqual([]);
+  });
+}
+
+test('a lot is found by code, breed and word', async ({ page }) => {
+  await enterDemo(page);
+  const find = page.getByRole('combobox', {
+    name: 'Find a lot, breed or sample',
+  });
+  await find.fill('wensley');
+  await page.getByRole('option', { name: /W-01\.5/ }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('W-01.5 Wensleydale');
+  await find.fill('SM-06');
+  await page.getByRole('option', { name: /SM-06/ }).click();
+  await expect(page.getByText('Warm as a loaf.')).toBeVisible();
+});
+
+test('the ribbon leads to other lots and to its entries', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/lots/G-01.5'));
+  await page.getByRole('button', { name: 'G-01.6: go to this lot' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('G-01.6 Gotland');
+  await page.getByRole('button', { name: /^Wash, .*: show the entry/ }).press('Enter');
+  await expect(page.locator('li:focus')).toContainText('by difference');
+});
+
+test('a purpose greys the samples that do not fit', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/samples'));
+  await page.getByLabel('For what?').fill('socks');
+  await expect(page.getByRole('button', { name: /^SM-10.*batts$/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^SM-03.*does not fit the purpose/ })).toBeVisible();
+});
+
+test('the reckoner shows its working and names what is wrong', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/reckoner'));
+  const sum = page.getByRole('region', {
+    name: 'What it would weigh elsewhere',
+  });
+  await sum.getByLabel('the weight, rested in the room, g').fill('812');
+  await sum.getByRole('button', { name: 'Reckon' }).click();
+  await expect(sum.getByText('relativeHumidityPercent is missing.')).toBeVisible();
+  await sum.getByLabel('relative humidity of the room, %').fill('45');
+  await sum.getByRole('button', { name: 'Reckon' }).click();
+  await expect(sum.getByText('839.9 g')).toBeVisible();
+  await expect(sum.getByText('858.2 g')).toBeVisible();
+});
+
+test('the card prints on paper without the frame', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/samples/SM-03'));
+  await expect(page.getByText('Where it came from')).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('navigation', { name: 'Course' })).toBeHidden();
+  expect((await page.pdf({ format: 'A4' })).length).toBeGreaterThan(10_000);
+});

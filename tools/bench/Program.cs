@@ -1,0 +1,14 @@
+using EarthyTuft.Bench;
+
+// Bench ADDRESS CONNECTION NAME...: each name prints one line `figure NAME VALUE AIM`.
+var (address, connection, names) = (new Uri(args[0]), args[1], args[2..]);
+foreach (var name in names)
+{
+    var (value, aim) = name switch
+    {
+        "log-entries-vs-insert" => (await LogEntries.Measure(address, connection), 5.0),
+        "lot-page-vs-sql" => (await LotPage.Measure(address, connection), 3.0),
+        _ => throw new ArgumentException($"There is no figure called {name}."),
+    };
+    Console.WriteLine(FormattableString.Invariant($"figure {name} {value:0.00} {aim}"));
+}
