@@ -5,6 +5,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 using Npgsql;
 
 namespace EarthyTuft.Data.Ledger;
@@ -38,7 +39,53 @@ public sealed record FamilyFlow(
     FamilyLot? Lot);
 
 /// <summary>What the family query tells of a lot.</summary>
-public sealed record FamilyLot(Guid Id, string Code, LotForm Form, Fibre Fibre, string Parentage, Span CleanYield, string Animal, bool UsedUp);
+public sealed record FamilyLot(
+    Guid Id,
+    string Code,
+    LotForm Form,
+    Fibre Fibre,
+    string Parentage,
+    Span CleanYield,
+    string Animal,
+    string Colour,
+    string Notes,
+    DateOnly? ShornOn,
+    decimal? Price,
+    DateTimeOffset MadeAt,
+    DateTimeOffset ChangedAt,
+    DateTimeOffset? UsedUpAt,
+    double? MadeGrams,
+    double? LeftGrams,
+    double? LeftSigma,
+    double? StapleMillimetres,
+    uint Version)
+{
+    /// <summary>The lot as a row, as it was read.</summary>
+    public LotRow ToRow(Guid workshop) => new()
+    {
+        Id = Id,
+        WorkshopId = workshop,
+        Code = Code,
+        Form = Form,
+        Fibre = Fibre,
+        Parentage = Parentage,
+        CleanYieldLow = CleanYield.Low,
+        CleanYieldHigh = CleanYield.High,
+        Animal = Animal,
+        Colour = Colour,
+        Notes = Notes,
+        ShornOn = ShornOn,
+        Price = Price,
+        MadeAt = MadeAt,
+        ChangedAt = ChangedAt,
+        UsedUpAt = UsedUpAt,
+        MadeGrams = MadeGrams,
+        LeftGrams = LeftGrams,
+        LeftSigma = LeftSigma,
+        StapleMillimetres = StapleMillimetres,
+        Version = Version,
+    };
+}
 
 /// <summary>
 /// The entries that led to a lot and that followed from it, with everything that was taken from the lots on the way, in one query
@@ -50,32 +97,50 @@ public sealed class Family
         select e.id, e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because,
                f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.gain_kind, f.empties_lot, f.settled_grams, f.settled_sigma,
                w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision,
-               l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal, l.used_up_at is not null
+               l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
+               l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres, l.xmin
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
         left join lateral (select * from weighings w where w.flow_id = f.id order by w.revision desc limit 1) w on true
         """;
 
-    private const string ByLot = $"""
-        with recursive
+    /// <summary>The lots that led to some, and those that followed from them; to be begun by <c>seed(lot)</c>.</summary>
+    private const string UpAndDown = """
         up(lot) as (
-            select l.id from lots l where l.id = any($1) and l.workshop_id = $2
+            select lot from seed
             union
             select i.lot_id from up
             join flows o on o.lot_id = up.lot and o.role = 'Out'
             join flows i on i.entry_id = o.entry_id and i.role = 'In'),
         down(lot) as (
-            select l.id from lots l where l.id = any($1) and l.workshop_id = $2
+            select lot from seed
             union
             select o.lot_id from down
             join flows i on i.lot_id = down.lot and i.role = 'In'
-            join flows o on o.entry_id = i.entry_id and o.role = 'Out'),
+            join flows o on o.entry_id = i.entry_id and o.role = 'Out')
+        """;
+
+    private const string FromSeed = $"""
+        {UpAndDown},
         family(entry) as (
             select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id)
         {Columns}
-        where f.entry_id in (select entry from family)
+        where f.entry_id = any(array(select entry from family))
         order by e.done_at, e.recorded_at, e.id, f.ordinal
+        """;
+
+    private const string ByLot = $"""
+        with recursive
+        seed(lot) as (select l.id from lots l where l.id = any($1) and l.workshop_id = $2),
+        {FromSeed}
+        """;
+
+    /// <summary>The family of the lot with a code: $1 the code, $2 the workshop.</summary>
+    private const string ByCode = $"""
+        with recursive
+        seed(lot) as (select l.id from lots l where l.code = $1 and l.workshop_id = $2),
+        {FromSeed}
         """;
 
     private const string AroundLots = $"""
@@ -83,6 +148,8 @@ public sealed class Family
         where f.lot_id = any($1) and f.workshop_id = $2
         order by e.done_at, e.recorded_at, e.id, f.ordinal
         """;
+
+    private const string LockLots = "select 1 from lots where id = any($1) and workshop_id = $2 order by id for update";
 
     private const string EveryEntry = $"""
         {Columns}
@@ -109,15 +176,23 @@ public sealed class Family
     public Settling Settling { get; }
 
     /// <summary>The family of some lots.</summary>
-    public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, ByLot, stop, lotIds, db.Workshop));
+    public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, ByLot, stop, null, lotIds, db.Workshop));
 
-    /// <summary>Only what made some lots and what took from them: enough to know what is left.</summary>
-    public static async Task<Family> Around(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, AroundLots, stop, lotIds, db.Workshop), partly: true);
+    /// <summary>The family of the lot with a code, null when the workshop has no such lot.</summary>
+    public static async Task<Family?> OfCode(EarthyTuftDb db, string code, CancellationToken stop) =>
+        await Read(db, ByCode, stop, null, code, db.Workshop) is { Count: > 0 } flows ? new Family(flows) : null;
+
+    /// <summary>
+    /// Only what made some lots and what took from them: enough to know what is left. To write, the lots are locked first, in one order
+    /// for everybody: whoever takes from the same lot waits here and then sees what the other left.
+    /// </summary>
+    public static async Task<Family> Around(EarthyTuftDb db, Guid[] lotIds, bool toWrite, CancellationToken stop) =>
+        new(await Read(db, AroundLots, stop, toWrite ? LockLots : null, lotIds, db.Workshop), partly: true);
 
     /// <summary>Every entry of the workshop.</summary>
-    public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken stop) => new(await Read(db, EveryEntry, stop, db.Workshop));
+    public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken stop) => new(await Read(db, EveryEntry, stop, null, db.Workshop));
 
-    private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken stop, params object[] parameters)
+    private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken stop, string? first, params object[] parameters)
     {
         var connection = (NpgsqlConnection)db.Database.GetDbConnection();
         var opened = connection.State != ConnectionState.Open;
@@ -128,20 +203,25 @@ public sealed class Family
 
         try
         {
-            await using var command = new NpgsqlCommand(sql, connection);
-            foreach (var value in parameters)
+            await using var batch = new NpgsqlBatch(connection, (NpgsqlTransaction?)db.Database.CurrentTransaction?.GetDbTransaction());
+            foreach (var statement in first is null ? [sql] : new[] { first, sql })
             {
-                command.Parameters.Add(new NpgsqlParameter { Value = value });
+                var command = new NpgsqlBatchCommand(statement);
+                foreach (var value in parameters)
+                {
+                    command.Parameters.Add(new NpgsqlParameter { Value = value });
+                }
+
+                batch.BatchCommands.Add(command);
             }
 
-            await using var reader = await command.ExecuteReaderAsync(stop);
-            var flows = new List<FamilyFlow>();
-            while (await reader.ReadAsync(stop))
+            await using var reader = await batch.ExecuteReaderAsync(stop);
+            if (first is not null)
             {
-                flows.Add(Row(reader));
+                await reader.NextResultAsync(stop);
             }
 
-            return flows;
+            return await ReadFlows(reader, stop);
         }
         finally
         {
@@ -150,6 +230,17 @@ public sealed class Family
                 await db.Database.CloseConnectionAsync();
             }
         }
+    }
+
+    private static async Task<List<FamilyFlow>> ReadFlows(NpgsqlDataReader reader, CancellationToken stop)
+    {
+        var flows = new List<FamilyFlow>();
+        while (await reader.ReadAsync(stop))
+        {
+            flows.Add(Row(reader));
+        }
+
+        return flows;
     }
 
     private static FamilyFlow Row(NpgsqlDataReader r)
@@ -192,7 +283,18 @@ public sealed class Family
                 r.GetString(27),
                 new Span(r.GetDouble(28), r.GetDouble(29)),
                 r.GetString(30),
-                r.GetBoolean(31)));
+                r.GetString(31),
+                r.GetString(32),
+                Maybe<DateOnly>(33),
+                Maybe<decimal>(34),
+                r.GetFieldValue<DateTimeOffset>(35),
+                r.GetFieldValue<DateTimeOffset>(36),
+                Maybe<DateTimeOffset>(37),
+                Maybe<double>(38),
+                Maybe<double>(39),
+                Maybe<double>(40),
+                Maybe<double>(41),
+                r.GetFieldValue<uint>(42)));
     }
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)

@@ -15,18 +15,17 @@ public sealed record TypedWeighing(Weighing Weighing, string Typed);
 /// <summary>How lots are read for a step and an outcome is written: one transaction, the caller's.</summary>
 public static class LedgerStore
 {
-    /// <summary>
-    /// Reads the lots of a step and what is left of each. To write, they are locked first, in one order for everybody: whoever takes from
-    /// the same lot waits here and then sees what the other left.
-    /// </summary>
+    /// <summary>Reads the lots of a step and what is left of each; to write, locked until the caller's transaction ends, and tracked.</summary>
     public static async Task<(Dictionary<Guid, LotRow> Rows, Dictionary<Guid, SourceLot> Lots)> Sources(
         EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, bool toWrite, CancellationToken stop)
     {
-        var found = toWrite
-            ? db.Lots.FromSql($"select l.*, l.xmin from lots l where l.id = any({ids}) and l.workshop_id = {db.Workshop} order by l.id for update")
-            : db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id));
-        var rows = await found.ToDictionaryAsync(l => l.Id, stop);
-        var around = await Family.Around(db, ids, stop);
+        var around = await Family.Around(db, ids, toWrite, stop);
+        var rows = around.Lots.Values.ToDictionary(l => l.Id, l => l.ToRow(db.Workshop));
+        if (toWrite)
+        {
+            db.Lots.AttachRange(rows.Values);
+        }
+
         return (rows, rows.Values.ToDictionary(r => r.Id, r => new SourceLot(
             r.Id,
             r.Code,

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Npgsql;
 
 namespace EarthyTuft.Data.Store;
 
@@ -9,9 +10,12 @@ public static class Storage
     /// <summary>Registers the database, the request's scope and the data-protection keys that live in it.</summary>
     public static IServiceCollection AddStorage(this IServiceCollection services, string connection)
     {
+        // The same few dozen statements run all day: planning each once a connection is most of what a small query costs.
+        var settings = new NpgsqlConnectionStringBuilder(connection);
+        settings.MaxAutoPrepare = settings.MaxAutoPrepare == 0 ? 60 : settings.MaxAutoPrepare;
         services.AddScoped<WorkshopScope>();
         services.AddDbContext<EarthyTuftDb>(options => options
-            .UseNpgsql(connection)
+            .UseNpgsql(settings.ConnectionString)
             .UseSnakeCaseNamingConvention());
         services.AddDataProtection().SetApplicationName("EarthyTuft").PersistKeysToDbContext<EarthyTuftDb>();
         return services;

@@ -43,15 +43,11 @@ public static class LedgerEndpoints
         IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json,
         CancellationToken stop)
     {
-        if (await Stored(db, bench, key, stop) is { } before)
-        {
-            return TypedResults.Ok(before);
-        }
-
         try
         {
+            // Most entries are new: whether this one was sent before is asked only where it meets a refusal or its own key.
             var answer = await Keep(request, key, null, db, bench, json.Value.SerializerOptions, stop);
-            // Refused, perhaps because its own other copy was quicker and took what this one asks for.
+            // Refused, perhaps because its own earlier copy took what this one asks for.
             return answer is ProblemHttpResult && await Stored(db, bench, key, stop) is { } twin ? TypedResults.Ok(twin) : answer;
         }
         catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.IsDuplicate())
@@ -91,6 +87,11 @@ public static class LedgerEndpoints
         var view = outcome.Balance.View(bench.Facts.Unit, outcome.Slip);
         if (outcome.Balance.Standing == Standing.Impossible && because is null)
         {
+            if (await Stored(db, bench, key, stop) is { } before)
+            {
+                return TypedResults.Ok(before);
+            }
+
             var draft = new DraftRow
             {
                 Key = key,
@@ -188,16 +189,25 @@ public static class LedgerEndpoints
 
     private static async Task<EntryAnswer?> Stored(EarthyTuftDb db, Bench bench, Guid key, CancellationToken stop)
     {
-        if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).SingleOrDefaultAsync(stop) is { } id)
+        var found = await db.Entries.Where(e => e.Key == key).Select(e => new { e.Id, IsDraft = false })
+            .Concat(db.Drafts.Where(d => d.Key == key).Select(d => new { d.Id, IsDraft = true }))
+            .ToListAsync(stop);
+        // A confirmed draft and its entry share the key: then the entry is what counts.
+        if (found.FirstOrDefault(f => !f.IsDraft) is { } entry)
         {
-            var made = await db.Flows.Where(f => f.EntryId == id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
+            var made = await db.Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
                 .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form)).ToListAsync(stop);
-            var view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceOf(id).View(bench.Facts.Unit);
-            return new EntryAnswer(true, id, null, view, view.Sentence, made);
+            var view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceOf(entry.Id).View(bench.Facts.Unit);
+            return new EntryAnswer(true, entry.Id, null, view, view.Sentence, made);
         }
 
-        var draft = await db.Drafts.AsNoTracking().SingleOrDefaultAsync(d => d.Key == key, stop);
-        return draft is null ? null : new EntryAnswer(false, null, draft.Id, null, DraftSentence(draft.Trouble), []);
+        if (found.Count == 0)
+        {
+            return null;
+        }
+
+        var draft = await db.Drafts.AsNoTracking().SingleAsync(d => d.Id == found[0].Id, stop);
+        return new EntryAnswer(false, null, draft.Id, null, DraftSentence(draft.Trouble), []);
     }
 
     private static async Task Replace(EarthyTuftDb db, Guid? draftId, CancellationToken stop)

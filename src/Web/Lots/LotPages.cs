@@ -4,6 +4,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.House;
@@ -18,28 +19,26 @@ public static class LotPages
 {
     public static async Task<LotPage?> Of(EarthyTuftDb db, Bench bench, string code, CancellationToken stop)
     {
-        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Code == code, stop) is not { } lot)
+        if (await LotDossier.Of(db, code, stop) is not var (lot, family, locks, samples))
         {
             return null;
         }
 
         var unit = bench.Facts.Unit;
-        var family = await Family.Of(db, [lot.Id], stop);
         var lineage = new Lineage(family.Entries, family.Settling);
         var origins = lineage.Origins(lot.Id);
         var ribbon = Ribbon.Of(lot.Id, family.Entries, family.Settling);
-        var upwards = origins.Select(o => o.RootLotId).Concat(ribbon.Bands.Where(b => b.OnPath).Select(b => b.LotId)).Append(lot.Id).Distinct().ToArray();
-        var locks = await db.Locks.AsNoTracking().Where(l => upwards.Contains(l.LotId) && l.WithdrawnAt == null).ToListAsync(stop);
-        var samples = await db.Samples.AsNoTracking().Where(s => s.LotId == lot.Id).OrderBy(s => s.MadeAt).ToListAsync(stop);
-        var prices = await Prices(db, origins, lot, stop);
+        var onPath = origins.Select(o => o.RootLotId).Concat(ribbon.Bands.Where(b => b.OnPath).Select(b => b.LotId)).Append(lot.Id).ToHashSet();
         var corrections = await Corrections(db, family, unit, stop);
         var nearest = Nearest(lot.Id, family, locks);
 
         return new LotPage(
-            Head(lot, family, lineage, Cost(origins, prices, family, lot.Id, bench.Facts.Currency), unit),
+            Head(lot, family, lineage, Cost(origins, family, lot.Id, bench.Facts.Currency), unit),
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour),
             View(ribbon, family, lot.Id, unit),
-            [.. family.Flows.GroupBy(f => f.EntryId).Select(g => Entry([.. g], family, unit, corrections)).Where(e => e.Flows.Any(f => f.Role == FlowRole.Out && upwards.Contains(f.LotId!.Value)))],
+            [.. family.Flows.GroupBy(f => f.EntryId).Zip(family.Entries)
+                .Where(p => p.Second.Flows.Any(f => f.Role == FlowRole.Out && onPath.Contains(f.LotId!.Value)))
+                .Select(p => Entry([.. p.First], p.Second, family, unit, corrections))],
             [.. origins.Select(o => new OriginView(
                 o.RootLotId,
                 family.Lots[o.RootLotId].Code,
@@ -98,7 +97,7 @@ public static class LotPages
                 s.ByDifference))]);
     }
 
-    private static LotHead Head(LotRow lot, Family family, Lineage lineage, string? cost, MassUnit unit)
+    private static LotHead Head(FamilyLot lot, Family family, Lineage lineage, string? cost, MassUnit unit)
     {
         var made = family.Settling.Made(lot.Id)?.Estimate;
         var left = family.Settling.Left(lot.Id)?.Estimate;
@@ -133,26 +132,15 @@ public static class LotPages
             lot.UsedUpAt is null ? Stations.Next(lot.Form, lot.StapleMillimetres) : null);
     }
 
-    private static async Task<Dictionary<Guid, decimal>> Prices(EarthyTuftDb db, IReadOnlyList<Origin> origins, LotRow lot, CancellationToken stop)
-    {
-        if (origins is [var only] && only.RootLotId == lot.Id)
-        {
-            return lot.Price is { } own ? new() { [lot.Id] = own } : [];
-        }
-
-        var roots = origins.Select(o => o.RootLotId).ToArray();
-        return roots.Length == 0 ? [] : await db.Lots.Where(l => roots.Contains(l.Id) && l.Price != null).ToDictionaryAsync(l => l.Id, l => l.Price!.Value, stop);
-    }
-
     /// <summary>The raw price follows the mass. Null unless every fleece behind the lot has a price.</summary>
-    private static string? Cost(IReadOnlyList<Origin> origins, Dictionary<Guid, decimal> prices, Family family, Guid lotId, string currency)
+    private static string? Cost(IReadOnlyList<Origin> origins, Family family, Guid lotId, string currency)
     {
-        if (origins.Count == 0 || origins.Any(o => !prices.ContainsKey(o.RootLotId)) || family.Settling.Made(lotId) is not { Grams: > 0 } made)
+        if (origins.Count == 0 || origins.Any(o => family.Lots[o.RootLotId].Price is null) || family.Settling.Made(lotId) is not { Grams: > 0 } made)
         {
             return null;
         }
 
-        var spent = origins.Sum(o => prices[o.RootLotId] * (decimal)(o.RawGrams / family.Settling.Made(o.RootLotId)!.Grams));
+        var spent = origins.Sum(o => family.Lots[o.RootLotId].Price!.Value * (decimal)(o.RawGrams / family.Settling.Made(o.RootLotId)!.Grams));
         return (spent / (decimal)made.Grams * 100).ToString("0.00", CultureInfo.InvariantCulture) + " " + currency;
     }
 
@@ -171,10 +159,10 @@ public static class LotPages
             .ToLookup(p => p.Key, p => p.Item2);
     }
 
-    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Family family, MassUnit unit, ILookup<Guid, CorrectionView> corrections)
+    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Entry entry, Family family, MassUnit unit, ILookup<Guid, CorrectionView> corrections)
     {
         var first = flows[0];
-        var core = family.Entries.Single(e => e.Id == first.EntryId).Flows.ToDictionary(f => f.Id);
+        var core = entry.Flows.ToDictionary(f => f.Id);
         var balance = first.Step == StepKind.TakeIn ? null : family.Settling.BalanceOf(first.EntryId);
         return new EntryView(
             first.EntryId,

@@ -1,0 +1,103 @@
+using System.Data;
+using EarthyTuft.Core.Assessing;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Sampling;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+using Npgsql;
+
+namespace EarthyTuft.Data.Lots;
+
+/// <summary>Everything a lot's page tells, read in two round trips whatever its size: its family; then the family's locks and the lot's samples.</summary>
+public sealed record LotDossier(FamilyLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples)
+{
+    private const string LocksOfLots = """
+        select k.id, k.lot_id, k.place, k.length_millimetres, k.crimps, k.span_millimetres, k.wave
+        from locks k
+        where k.lot_id = any($1) and k.withdrawn_at is null
+        """;
+
+    private const string SamplesOfLot = """
+        select s.id, s.lot_id, s.code, s.form, s.draw, s.wraps_per_inch, s.plies, s.twist_angle_degrees, s.verdict, s.uses, s.made_at, s.who
+        from samples s
+        where s.lot_id = $1
+        order by s.made_at
+        """;
+
+    /// <summary>Null when the workshop has no such lot.</summary>
+    public static async Task<LotDossier?> Of(EarthyTuftDb db, string code, CancellationToken stop)
+    {
+        await db.Database.OpenConnectionAsync(stop);
+        try
+        {
+            if (await Family.OfCode(db, code, stop) is not { } family)
+            {
+                return null;
+            }
+
+            var lot = family.Lots.Values.Single(l => l.Code == code);
+            await using var batch = new NpgsqlBatch((NpgsqlConnection)db.Database.GetDbConnection())
+            {
+                BatchCommands =
+                {
+                    new(LocksOfLots) { Parameters = { new() { Value = family.Lots.Keys.ToArray() } } },
+                    new(SamplesOfLot) { Parameters = { new() { Value = lot.Id } } },
+                },
+            };
+            await using var reader = await batch.ExecuteReaderAsync(CommandBehavior.Default, stop);
+            var locks = await Read(reader, Lock, stop);
+            await reader.NextResultAsync(stop);
+            return new LotDossier(lot, family, locks, await Read(reader, Sample, stop));
+        }
+        finally
+        {
+            await db.Database.CloseConnectionAsync();
+        }
+    }
+
+    private static async Task<List<T>> Read<T>(NpgsqlDataReader reader, Func<NpgsqlDataReader, T> row, CancellationToken stop)
+    {
+        var rows = new List<T>();
+        while (await reader.ReadAsync(stop))
+        {
+            rows.Add(row(reader));
+        }
+
+        return rows;
+    }
+
+    private static T? Maybe<T>(NpgsqlDataReader r, int i)
+        where T : struct => r.IsDBNull(i) ? null : r.GetFieldValue<T>(i);
+
+    private static T? Word<T>(NpgsqlDataReader r, int i)
+        where T : struct, Enum => r.IsDBNull(i) ? null : Enum.Parse<T>(r.GetString(i));
+
+    private static LockRow Lock(NpgsqlDataReader r) => new()
+    {
+        Id = r.GetGuid(0),
+        LotId = r.GetGuid(1),
+        Place = Word<FleecePlace>(r, 2)!.Value,
+        LengthMillimetres = r.GetDouble(3),
+        Crimps = Maybe<int>(r, 4),
+        SpanMillimetres = Maybe<double>(r, 5),
+        Wave = Word<Wave>(r, 6),
+    };
+
+    private static SampleRow Sample(NpgsqlDataReader r) => new()
+    {
+        Id = r.GetGuid(0),
+        LotId = r.GetGuid(1),
+        Code = r.GetString(2),
+        Form = Word<LotForm>(r, 3)!.Value,
+        Draw = Word<Draw>(r, 4),
+        WrapsPerInch = Maybe<double>(r, 5),
+        Plies = Maybe<int>(r, 6),
+        TwistAngleDegrees = Maybe<double>(r, 7),
+        Verdict = r.GetString(8),
+        Uses = r.GetFieldValue<string[]>(9),
+        MadeAt = r.GetFieldValue<DateTimeOffset>(10),
+        Who = r.GetString(11),
+    };
+}
