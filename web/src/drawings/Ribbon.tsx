@@ -140,7 +140,7 @@ function BandWords({ placed, press }: { placed: PlacedBand; press: object | unde
     </tspan>
   );
   const label = press ? `${band.code}: go to this lot` : undefined;
-  if (thick >= 40) {
+  if (thick >= 40 && (band.toEntryId || band.onPath)) {
     const y = y1 * 0.8 + y2 * 0.2 + thick / 2 - 3;
     return (
       <g {...press} aria-label={label}>
@@ -174,9 +174,17 @@ function BandWords({ placed, press }: { placed: PlacedBand; press: object | unde
       </g>
     );
   }
+  // Half way along it, so that bands which meet at one stage keep their words apart.
+  const slanted = Math.abs(y2 - y1) > 12;
   return (
     <g {...press} aria-label={label}>
-      <text x={x2 - 12} y={y2 + thick + 15} fontSize={13} textAnchor="end" fill={tone('peat')}>
+      <text
+        x={(x1 + x2) / 2 + (slanted ? thick / 2 + 10 : 0)}
+        y={(y1 + y2) / 2 + thick + (slanted ? 0 : 15)}
+        fontSize={13}
+        textAnchor={slanted ? 'start' : 'middle'}
+        fill={tone('peat')}
+      >
         {code} {mass}
       </text>
     </g>

@@ -119,7 +119,7 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
               onChange={(e) => set(f.name, e.target.value)}
               error={!!error?.at(f.name)}
               helperText={error?.at(f.name)}
-              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+              slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
             />
           ),
         )}
