@@ -153,7 +153,8 @@ internal sealed class DemoScenario
             Colour = colour,
             ShornOn = DateOnly.FromDateTime(at.UtcDateTime).AddDays(-12),
             Price = price,
-        }, grams, 5) with { HumidityPercent = humidity });
+        }, grams, 5) with
+        { HumidityPercent = humidity });
     }
 
     private void Step(int daysAgo, StepKind step, string who, int minutes, double? humidity, WeighLogRow from, params WeighLogRow[] rest) =>
