@@ -2,7 +2,14 @@
 import { chromium } from '@playwright/test';
 
 const address = process.argv[2];
-const args = ['--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const args = [
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
 if (process.getuid?.() === 0) args.push('--no-sandbox');
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
 const times = [];
