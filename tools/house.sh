@@ -4,8 +4,12 @@
 say() { printf '%s\n' "$*"; }
 refuse() { printf '%s\n' "$*" >&2; exit 1; }
 
-# The newest PostgreSQL server on this machine, or nothing.
-pg_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -n 1; }
+# The folder of the newest PostgreSQL server on this machine, or nothing. The client alone has such a folder too, but no initdb.
+pg_bin() {
+  local initdb
+  initdb=$(ls /usr/lib/postgresql/*/bin/initdb 2>/dev/null | sort -V | tail -n 1)
+  [ -z "$initdb" ] || dirname "$initdb"
+}
 
 # Installs Debian packages; says so first, and refuses where it may not.
 install_packages() {
