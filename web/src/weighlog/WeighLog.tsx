@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useState, type ChangeEvent } from 'react';
+import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, refreshLog, sendText, useSession, type Schema } from '../api/client';
 import { tone } from '../app/theme';
@@ -17,6 +17,7 @@ export function WeighLog() {
   const [look, setLook] = useState<Schema['ImportReport'] | null>(null);
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
   const run = async (path: string, from: File) => {
     setBusy(true);
     setError(null);
@@ -65,17 +66,21 @@ export function WeighLog() {
           </Link>{' '}
           shows the columns.
         </Typography>
-        <Button variant="contained" component="label" disabled={busy || session.data?.workshop?.role === 'looker'}>
+        <Button
+          variant="contained"
+          disabled={busy || session.data?.workshop?.role === 'looker'}
+          onClick={() => input.current?.click()}
+        >
           Choose a file
-          <Box
-            component="input"
-            type="file"
-            accept=".csv,text/csv"
-            onChange={choose}
-            aria-label="A weigh log as CSV"
-            sx={{ position: 'absolute', opacity: 0, width: 1, height: 1 }}
-          />
         </Button>
+        <input
+          ref={input}
+          type="file"
+          accept=".csv,text/csv"
+          onChange={choose}
+          aria-label="A weigh log as CSV"
+          hidden
+        />
         <Box sx={{ mt: 2, display: 'grid', gap: 2 }} aria-live="polite">
           <ProblemNotice error={error} />
           {look && (
