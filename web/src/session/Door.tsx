@@ -17,6 +17,8 @@ export function Door() {
   const [way, setWay] = useState<'in' | 'new'>('in');
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
+  // Whether there is a demo decides the layout: nothing is shown that would move under the finger.
+  if (session.isPending) return null;
   if (session.data?.signedIn && session.data.workshop) return <Navigate to="/" replace />;
 
   const enter = async (act: () => Promise<unknown>) => {
