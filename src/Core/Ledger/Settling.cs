@@ -73,7 +73,7 @@ public sealed class Settling
 
     /// <summary>The balance of one entry.</summary>
     /// <param name="entryId">An entry of the family.</param>
-    public Balance BalanceOf(Guid entryId)
+    public Balance BalanceAt(Guid entryId)
     {
         var flows = entries[entryId].Flows.Select(f => (f, Of(f))).ToArray();
         return entries[entryId].Step == StepKind.TakeIn ? Balance.OfTakingIn(flows) : Balance.Of(flows);

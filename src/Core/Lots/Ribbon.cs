@@ -57,7 +57,7 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
             }
         }
 
-        var stages = family.Select(e => new RibbonStage(e.Id, columns[e.Id], settling.BalanceOf(e.Id))).OrderBy(s => s.Column).ToArray();
+        var stages = family.Select(e => new RibbonStage(e.Id, columns[e.Id], settling.BalanceAt(e.Id))).OrderBy(s => s.Column).ToArray();
         var strands = stages.SelectMany(s => byId[s.EntryId].Flows
             .Where(f => f.Role == FlowRole.Loss)
             .Select(f => Strand(s, f, settling))).ToArray();

@@ -160,7 +160,7 @@ public static class LedgerStore
         var settled = family.Entries.ToDictionary(e => e.Id);
         foreach (var entry in entries.Where(e => e.Step != StepKind.TakeIn))
         {
-            var balance = family.Settling.BalanceOf(entry.Id);
+            var balance = family.Settling.BalanceAt(entry.Id);
             Judge(entry, balance);
             var flows = settled[entry.Id].Flows.ToDictionary(f => f.Id);
             foreach (var row in entry.Flows.Where(f => f.Amount != Amount.Weighed))

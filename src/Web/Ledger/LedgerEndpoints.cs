@@ -116,7 +116,7 @@ public static class LedgerEndpoints
         if (LedgerStore.NeedsFamily(command.Value, outcome))
         {
             await LedgerStore.Refresh(db, [made[0].Id], stop);
-            view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceOf(entry.Id).View(bench.Facts.Unit);
+            view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
         }
 
         await transaction.CommitAsync(stop);
@@ -183,7 +183,7 @@ public static class LedgerEndpoints
         await LedgerStore.Refresh(db, [lotId], stop);
         await transaction.CommitAsync(stop);
         var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(stop);
-        var view = step == StepKind.TakeIn ? null : (await Family.Of(db, [lotId], stop)).Settling.BalanceOf(id).View(bench.Facts.Unit);
+        var view = step == StepKind.TakeIn ? null : (await Family.Of(db, [lotId], stop)).Settling.BalanceAt(id).View(bench.Facts.Unit);
         return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
     }
 
@@ -197,7 +197,7 @@ public static class LedgerEndpoints
         {
             var made = await db.Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
                 .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form)).ToListAsync(stop);
-            var view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceOf(entry.Id).View(bench.Facts.Unit);
+            var view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
             return new EntryAnswer(true, entry.Id, null, view, view.Sentence, made);
         }
 

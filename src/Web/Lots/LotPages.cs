@@ -163,7 +163,7 @@ public static class LotPages
     {
         var first = flows[0];
         var core = entry.Flows.ToDictionary(f => f.Id);
-        var balance = first.Step == StepKind.TakeIn ? null : family.Settling.BalanceOf(first.EntryId);
+        var balance = first.Step == StepKind.TakeIn ? null : family.Settling.BalanceAt(first.EntryId);
         return new EntryView(
             first.EntryId,
             first.Step,

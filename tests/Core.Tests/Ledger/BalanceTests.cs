@@ -13,7 +13,7 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 2000));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1755), Family.Loss(244));
-        var balance = family.Settled.BalanceOf(skirt.Id);
+        var balance = family.Settled.BalanceAt(skirt.Id);
         Assert.Equal(Standing.Fits, balance.Standing);
         Assert.Equal(1, balance.Unaccounted!.Mass.Grams, 6);
         Assert.Equal(0.8775, balance.Yield!.Value, 6);
@@ -26,7 +26,7 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 2000));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1755), Family.Loss(150));
-        var balance = family.Settled.BalanceOf(skirt.Id);
+        var balance = family.Settled.BalanceAt(skirt.Id);
         Assert.Equal((Standing.Suspicious, 95), (balance.Standing, Math.Round(balance.Unaccounted!.Mass.Grams)));
     }
 
@@ -36,7 +36,7 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 1105));
         var wash = family.Step(StepKind.Wash, family.All("raw"), family.Out("clean", 1240), Family.Gone());
-        var balance = family.Settled.BalanceOf(wash.Id);
+        var balance = family.Settled.BalanceAt(wash.Id);
         Assert.Equal(Standing.Impossible, balance.Standing);
         Assert.Equal(-135, balance.ByDifference!.Mass.Grams, 6);
     }
@@ -47,7 +47,7 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 500));
         var card = family.Step(StepKind.Card, family.All("raw"), Family.Gain(20), family.Out("batt", 515), Family.Loss(5));
-        Assert.Equal((Standing.Fits, 0), (family.Settled.BalanceOf(card.Id).Standing, Math.Round(family.Settled.BalanceOf(card.Id).Unaccounted!.Mass.Grams)));
+        Assert.Equal((Standing.Fits, 0), (family.Settled.BalanceAt(card.Id).Standing, Math.Round(family.Settled.BalanceAt(card.Id).Unaccounted!.Mass.Grams)));
     }
 
     [Fact]
@@ -56,14 +56,14 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 919));
         var wash = family.Step(StepKind.Wash, family.All("raw"), family.Out("damp", null), Family.Gone());
-        Assert.Equal(Standing.Open, family.Settled.BalanceOf(wash.Id).Standing);
+        Assert.Equal(Standing.Open, family.Settled.BalanceAt(wash.Id).Standing);
         Assert.Null(family.Settled.Made(family["damp"]));
 
         var dry = family.Step(StepKind.Dry, family.All("damp"), family.Out("clean", 614));
         var settled = family.Settled;
         Assert.Equal(614, settled.Made(family["damp"])!.Grams, 6);
-        Assert.Equal(305, settled.BalanceOf(wash.Id).ByDifference!.Mass.Grams, 6);
-        Assert.Equal(Standing.Fits, settled.BalanceOf(dry.Id).Standing);
+        Assert.Equal(305, settled.BalanceAt(wash.Id).ByDifference!.Mass.Grams, 6);
+        Assert.Equal(Standing.Fits, settled.BalanceAt(dry.Id).Standing);
         Assert.Equal(0, settled.Left(family["damp"])!.Grams);
         Assert.Equal(614, settled.Left(family["clean"])!.Grams, 6);
     }
@@ -85,7 +85,7 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 900));
         var wash = family.Step(StepKind.Wash, family.All("raw"), family.Out("a", null), family.Out("b", null));
-        Assert.Null(family.Settled.BalanceOf(wash.Id).Kept);
+        Assert.Null(family.Settled.BalanceAt(wash.Id).Kept);
         Assert.Null(family.Settled.Left(family["a"]));
     }
 
@@ -108,7 +108,7 @@ public class BalanceTests
                 .. byDifference ? new[] { Family.Gone() } : [],
             ];
             var card = family.Step(StepKind.Card, flows);
-            var b = family.Settled.BalanceOf(card.Id);
+            var b = family.Settled.BalanceAt(card.Id);
             var rest = (b.Unaccounted ?? b.ByDifference)!.Mass.Grams;
             Assert.Equal(b.In!.Mass.Grams + b.Gains.Mass.Grams, b.Kept!.Mass.Grams + b.WeighedLosses!.Mass.Grams + rest, 6);
             Assert.Equal(byDifference, b.Unaccounted is null);
@@ -133,7 +133,7 @@ public class BalanceTests
 
         var settled = family.Settled;
         Assert.Equal(4000, settled.Left(family[$"{yields.Length}"])!.Grams + lost, 5);
-        Assert.All(family.Entries, e => Assert.NotEqual(Standing.Open, settled.BalanceOf(e.Id).Standing));
+        Assert.All(family.Entries, e => Assert.NotEqual(Standing.Open, settled.BalanceAt(e.Id).Standing));
     });
 }
 
@@ -146,7 +146,7 @@ public class SlipTests
         var entry = family.Step(StepKind.Card, [family.All("raw"), family.Out("batt", logged), .. (losses ?? []).Select(Family.Loss)]);
         var settled = family.Settled;
         var flows = entry.Flows.Select(f => (f, settled.Of(f))).ToArray();
-        return Slips.Likeliest(flows, settled.BalanceOf(entry.Id).Unaccounted!, bowl is { } b ? Mass.FromGrams(b) : null);
+        return Slips.Likeliest(flows, settled.BalanceAt(entry.Id).Unaccounted!, bowl is { } b ? Mass.FromGrams(b) : null);
     }
 
     [Fact]

@@ -1,0 +1,169 @@
+import { describe, expect, it } from 'vitest';
+import type { Schema } from '../api/client';
+import { layOut, shownGap } from './ribbonLayout';
+
+const mass = (grams: number): Schema['MassFigure'] => ({ grams, text: `${grams} g`, from: 'measured' });
+
+const stage = (
+  entryId: string,
+  column: number,
+  more: Partial<Schema['RibbonStageView']> = {},
+): Schema['RibbonStageView'] => ({
+  entryId,
+  step: column === 0 ? 'takeIn' : 'skirt',
+  column,
+  doneAt: '2026-05-14T10:00:00Z',
+  standing: 'fits',
+  unaccounted: null,
+  yield: null,
+  ...more,
+});
+
+const band = (
+  lotId: string,
+  fromEntryId: string,
+  toEntryId: string | null,
+  grams: number | null,
+  more: Partial<Schema['RibbonBandView']> = {},
+): Schema['RibbonBandView'] => ({
+  lotId,
+  code: lotId,
+  form: 'raw',
+  fromEntryId,
+  toEntryId,
+  mass: grams === null ? null : mass(grams),
+  onPath: true,
+  isThis: false,
+  ...more,
+});
+
+const strand = (
+  entryId: string,
+  grams: number,
+  kind: Schema['LossKind'] = 'skirtings',
+): Schema['RibbonStrandView'] => ({
+  entryId,
+  kind,
+  fate: null,
+  mass: mass(grams),
+  share: null,
+  byDifference: false,
+});
+
+/** A fleece skirted, half of it carded twice over, a third still there. */
+const course: Schema['RibbonView'] = {
+  stages: [stage('in', 0), stage('skirt', 1), stage('card', 2), stage('again', 2)],
+  bands: [
+    band('raw', 'in', 'skirt', 2000),
+    band('skirted', 'skirt', 'card', 600, { isThis: true }),
+    band('skirted', 'skirt', 'again', 600, { onPath: false }),
+    band('skirted', 'skirt', null, 600, { onPath: false }),
+    band('batt', 'card', null, 580),
+    band('other', 'again', null, 590, { onPath: false }),
+  ],
+  strands: [strand('skirt', 120), strand('skirt', 80, 'dungTags'), strand('card', 20, 'cardWaste')],
+};
+
+describe('a ribbon', () => {
+  const layout = layOut(course, 1000);
+  const of = (from: string, to: string | null) =>
+    layout.bands.find((b) => b.band.fromEntryId === from && b.band.toEntryId === to)!;
+
+  it('is as thick as its mass', () => {
+    expect(of('in', 'skirt').thick / of('skirt', 'card').thick).toBeCloseTo(2000 / 600, 6);
+  });
+
+  it('runs from left to right by column', () => {
+    for (const b of layout.bands) expect(b.x2).toBeGreaterThan(b.x1);
+    expect(of('in', 'skirt').x2).toBe(of('skirt', 'card').x1);
+  });
+
+  it('keeps the way of the lot in question level and on top', () => {
+    const way = of('skirt', 'card');
+    expect(way.y1).toBe(way.y2);
+    for (const b of layout.bands) expect(b.y2).toBeGreaterThanOrEqual(way.y2);
+  });
+
+  it('lets what leaves one step lie side by side, without a gap and without overlap', () => {
+    const leaving = layout.bands.filter((b) => b.band.fromEntryId === 'skirt').sort((a, b) => a.y1 - b.y1);
+    leaving.slice(1).forEach((b, i) => expect(b.y1).toBeCloseTo(leaving[i]!.y1 + leaving[i]!.thick, 6));
+  });
+
+  it('gives two steps in one column lanes of their own', () => {
+    const [card, again] = ['card', 'again'].map((id) => layout.stages.find((s) => s.stage.entryId === id)!);
+    expect(again!.top).toBeGreaterThan(card!.bottom);
+  });
+
+  it('cuts losses from the lower edge, the lowest hanging nearest and deepest', () => {
+    const [deep, high] = layout.strands.filter((s) => s.strand.entryId === 'skirt').sort((a, b) => a.endX - b.endX);
+    expect(deep!.endY).toBeGreaterThan(high!.endY);
+    expect(deep!.y).toBeGreaterThan(high!.y);
+    const skirt = layout.stages.find((s) => s.stage.entryId === 'skirt')!;
+    expect(deep!.y + deep!.thick).toBeCloseTo(skirt.bottom, 6);
+  });
+
+  it('stays within its own picture', () => {
+    for (const b of layout.bands) {
+      expect(b.x2).toBeLessThan(layout.width);
+      expect(Math.max(b.y1, b.y2) + b.thick).toBeLessThan(layout.height);
+    }
+    for (const s of layout.strands) expect(s.endY).toBeLessThan(layout.height);
+  });
+
+  it('keeps a readable distance between many steps by growing wider than the screen', () => {
+    const stages = Array.from({ length: 12 }, (_, i) => stage(`${i}`, i));
+    const bands = stages.slice(1).map((s, i) => band(`lot ${i}`, `${i}`, s.entryId, 500));
+    expect(layOut({ stages, bands, strands: [] }, 390).width).toBeGreaterThan(12 * 140);
+  });
+
+  it('brings joined lots to one step, one under the other', () => {
+    const joined = layOut(
+      {
+        stages: [stage('a', 0), stage('b', 0), stage('card', 1)],
+        bands: [
+          band('one', 'a', 'card', 300),
+          band('two', 'b', 'card', 100),
+          band('batt', 'card', null, 390, { isThis: true }),
+        ],
+        strands: [],
+      },
+      900,
+    );
+    const [one, two] = joined.bands.filter((b) => b.band.toEntryId === 'card');
+    expect(two!.y2).toBeCloseTo(one!.y2 + one!.thick, 6);
+    expect(two!.y1).toBeGreaterThan(one!.y1 + one!.thick);
+  });
+
+  it('draws what nobody weighed as an outline as thick as what it was made from', () => {
+    const damp = layOut(
+      {
+        stages: [stage('in', 0), stage('wash', 1)],
+        bands: [band('raw', 'in', 'wash', 900), band('damp', 'wash', null, null)],
+        strands: [],
+      },
+      900,
+    );
+    const [raw, washed] = damp.bands;
+    expect(washed).toMatchObject({ known: false, thick: raw!.thick });
+  });
+
+  it('hatches a gap only where the balance does not close', () => {
+    const gap = (standing: Schema['Standing']) => stage('s', 1, { standing, unaccounted: mass(40) });
+    expect(shownGap(gap('fits'))).toBe(false);
+    expect(shownGap(gap('suspicious'))).toBe(true);
+    expect(shownGap(gap('impossible'))).toBe(true);
+    const shown = layOut(
+      {
+        stages: [stage('in', 0), gap('suspicious')],
+        bands: [band('raw', 'in', 's', 900), band('out', 's', null, 860)],
+        strands: [],
+      },
+      900,
+    );
+    expect(shown.stages[1]!.gap!.thick).toBeCloseTo((40 / 900) * 92, 6);
+  });
+
+  it('survives a view with nothing in it', () => {
+    expect(layOut({ stages: [], bands: [], strands: [] }, 500)).toMatchObject({ bands: [], strands: [], stages: [] });
+  });
+});

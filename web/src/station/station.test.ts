@@ -1,0 +1,110 @@
+import { describe, expect, it } from 'vitest';
+import type { Schema } from '../api/client';
+import { freshState, fromDraft, sentLosses, toRequest, type OnBench } from './stationState';
+import { stepView } from './stepView';
+
+const wash: Schema['StationView'] = {
+  step: 'wash',
+  takes: ['raw', 'skirted'],
+  gives: ['washed', 'clean'],
+  usualLosses: ['waxAndSuint'],
+  byDifference: 'waxAndSuint',
+  mayFindByDifference: true,
+  usualState: 'damp',
+  caution: { hazard: 'hot', care: 'gloves', defersTo: 'the sheet' },
+};
+
+const lot: Schema['LotLine'] = {
+  id: 'lot-1',
+  code: 'G-01.2',
+  version: 7,
+  form: 'skirted',
+  fibre: 'wool',
+  parentage: 'Gotland',
+  animal: '',
+  colour: 'grey',
+  left: { grams: 900, text: '900 g', from: 'reckoned' },
+  changedAt: '2026-05-13T10:00:00Z',
+  stapleMillimetres: null,
+  next: 'wash',
+};
+
+const bench = (more: Partial<OnBench> = {}): OnBench => ({
+  ...freshState(wash)(),
+  from: [{ lotId: 'lot-1', all: true, mass: '' }],
+  ...more,
+});
+
+describe('a station', () => {
+  it('starts with the usual output and the loss that is found by difference', () => {
+    const state = freshState(wash)();
+    expect(state.to).toEqual([{ form: 'washed', mass: '', state: 'damp' }]);
+    expect(sentLosses(state)).toEqual([{ kind: 'waxAndSuint', mass: '', fate: '', byDifference: true }]);
+    expect(freshState(wash)().key).not.toBe(state.key);
+  });
+
+  it('sends what was typed as it was typed, with the version that was seen', () => {
+    const request = toRequest('wash', bench({ humidity: '62,5', minutes: '40', notes: ' soft water ' }), [lot]);
+    expect(request).toMatchObject({
+      step: 'wash',
+      from: [{ lotId: 'lot-1', version: 7, mass: null, all: true }],
+      to: [{ form: 'washed', mass: null, state: 'damp' }],
+      losses: [{ kind: 'waxAndSuint', mass: null, fate: null }],
+      humidityPercent: 62.5,
+      minutes: 40,
+      notes: 'soft water',
+    });
+  });
+
+  it('leaves out losses nobody weighed, and keeps a part that was weighed', () => {
+    const state = bench({
+      from: [{ lotId: 'lot-1', all: false, mass: '1 lb' }],
+      losses: [
+        { kind: 'dust', mass: ' ', fate: '', byDifference: false },
+        { kind: 'other', mass: '5', fate: 'compost', byDifference: false },
+      ],
+    });
+    const request = toRequest('wash', state, [lot]);
+    expect(request.losses).toEqual([{ kind: 'other', mass: '5', fate: 'compost' }]);
+    expect(request.from).toEqual([{ lotId: 'lot-1', version: 7, mass: '1 lb', all: false }]);
+  });
+
+  it('brings a draft back as it was typed, under a key of its own', () => {
+    const typed = bench({ to: [{ form: 'clean', mass: '1 240', state: 'rested' }], minutes: '30' });
+    const draft: Schema['DraftView'] = {
+      id: 'draft-1',
+      step: 'wash',
+      request: toRequest('wash', typed, [lot]),
+      trouble: 'More came out than went in.',
+      recordedAt: '2026-05-14T10:00:00Z',
+    };
+    const again = fromDraft(draft, wash);
+    expect(again).toMatchObject({ from: typed.from, to: typed.to, minutes: '30', draftId: 'draft-1' });
+    expect(again.losses).toEqual(typed.losses);
+    expect(again.key).not.toBe(typed.key);
+  });
+
+  it('draws the step from the server’s figures and from no other', () => {
+    const figure = (grams: number): Schema['MassFigure'] => ({ grams, text: `${grams} g`, from: 'reckoned' });
+    const answer: Schema['WeighedUp'] = {
+      balance: {
+        in: figure(900),
+        gains: figure(0),
+        kept: figure(601.5),
+        weighedLosses: figure(0),
+        byDifference: figure(298.5),
+        unaccounted: null,
+        standing: 'fits',
+        yield: null,
+        sentence: '',
+      },
+      understood: [{ field: 'to[0].mass', logged: figure(600), reference: figure(601.5) }],
+    };
+    const view = stepView('wash', bench({ to: [{ form: 'clean', mass: '600', state: 'rested' }] }), [lot], answer);
+    expect(view.bands.map((b) => b.mass?.grams)).toEqual([900, 601.5]);
+    expect(view.strands.map((s) => s.mass?.grams)).toEqual([298.5]);
+    const unanswered = stepView('wash', bench(), [lot], undefined);
+    expect(unanswered.bands.map((b) => b.mass?.grams ?? null)).toEqual([900, null]);
+    expect(unanswered.stages[1]!.standing).toBe('open');
+  });
+});
