@@ -61,6 +61,24 @@ for (const [colour, width, height] of [
   });
 }
 
+test('what opens over a screen has no axe violation either, and closes by Escape', async ({ page }) => {
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+  await enterDemo(page);
+  await page.goto(at('/lots/G-01.5'));
+  const opened: [string, () => Promise<void>, 'dialog' | 'listbox'][] = [
+    ['working', () => page.getByRole('button', { name: /^of raw/ }).click(), 'dialog'],
+    ['set right', () => page.getByRole('button', { name: 'Set 702 g right' }).click(), 'dialog'],
+    ['find', () => page.getByRole('combobox', { name: 'Find a lot, breed or sample' }).fill('gotland'), 'listbox'],
+  ];
+  for (const [name, open, role] of opened) {
+    await open();
+    await expect(page.getByRole(role)).toBeVisible();
+    expect(tell((await check(page)).violations), name).toEqual([]);
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole(role)).toBeHidden();
+  }
+});
+
 test('a lot is found by code, breed and word', async ({ page }) => {
   await enterDemo(page);
   const find = page.getByRole('combobox', {
