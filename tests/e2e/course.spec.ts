@@ -68,6 +68,9 @@ test('a fleece goes the whole course, and its yields are those done by hand', as
   await page.getByLabel('Verdict, in your words').fill('Shines and hangs straight.');
   await page.getByLabel('Draw').selectOption('short draw, twist held back');
   await page.getByLabel('Wraps per inch').fill('16');
+  // Nothing is filled in that nobody measured.
+  await expect(page.getByLabel('Plies')).toHaveValue('');
+  await page.getByLabel('Plies').fill('2');
   await page.getByLabel('Twist angle, degrees').fill('30');
   await page.getByLabel('What you would use it for').fill('weaving');
   await page.keyboard.press('Enter');

@@ -16,7 +16,7 @@ const fresh = () => ({
   key: newKey(),
   draw: '' as Schema['Draw'] | '',
   wpi: '',
-  plies: '2',
+  plies: '',
   angle: '',
   verdict: '',
   uses: [] as string[],
