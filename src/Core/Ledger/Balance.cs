@@ -68,6 +68,21 @@ public sealed record Balance(
     public static Balance OfTakingIn(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows) =>
         new(null, LinearForm.Nothing.Estimate, Total(flows, f => f.Role == FlowRole.Out)?.Estimate, LinearForm.Nothing.Estimate, null, null, Standing.Fits);
 
+    /// <summary>What leaves the course has nothing to be held against: it fits as it is.</summary>
+    /// <param name="flows">What was taken from lots.</param>
+    public static Balance OfLeaving(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows) =>
+        new(Total(flows, f => f.Role == FlowRole.In)?.Estimate, LinearForm.Nothing.Estimate, null, LinearForm.Nothing.Estimate, null, null, Standing.Fits);
+
+    /// <summary>A recount: what should have been there against what was. Found fibre is a negative rest; neither kind is impossible, for bags do turn up.</summary>
+    /// <param name="before">What the log said was left, null when it could not tell.</param>
+    /// <param name="counted">What the scale says now, null when it was damp.</param>
+    public static Balance OfRecount(LinearForm? before, LinearForm? counted)
+    {
+        var rest = before is null || counted is null ? null : (before - counted).Estimate;
+        var standing = rest is null ? Standing.Open : Judge(rest, false) == Standing.Fits ? Standing.Fits : Standing.Suspicious;
+        return new Balance(before?.Estimate, LinearForm.Nothing.Estimate, counted?.Estimate, LinearForm.Nothing.Estimate, null, rest, standing);
+    }
+
     /// <summary>What a gap comes to. A loss found by difference may be as large as it likes, but not below nothing.</summary>
     /// <param name="gap">In and gains less kept and weighed losses; null when not known.</param>
     /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>

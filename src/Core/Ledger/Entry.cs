@@ -20,6 +20,48 @@ public enum StepKind
 
     /// <summary>Drawn through tines.</summary>
     Comb,
+
+    /// <summary>Opened into a loose mass: picking, teasing, willowing.</summary>
+    Open,
+
+    /// <summary>Down apart from guard hair.</summary>
+    Dehair,
+
+    /// <summary>One lot parted in several, as it is: sorted by length or fineness, or simply divided.</summary>
+    Divide,
+
+    /// <summary>Several lots of one kind put together, as they are.</summary>
+    Join,
+
+    /// <summary>Used up outside of this log: spun, felted, stuffed.</summary>
+    UseUp,
+
+    /// <summary>Given away.</summary>
+    GiveAway,
+
+    /// <summary>Sold.</summary>
+    Sell,
+
+    /// <summary>Thrown away.</summary>
+    Discard,
+
+    /// <summary>Kept as a reference: a lock for the card, a staple for the drawer.</summary>
+    KeepAsReference,
+
+    /// <summary>What is left of a lot, weighed anew.</summary>
+    Recount,
+}
+
+/// <summary>What the ledger knows of kinds of step.</summary>
+public static class StepKinds
+{
+    /// <summary>Fibre leaves the course: nothing is made of it here.</summary>
+    /// <param name="step">The step.</param>
+    public static bool IsLeaving(this StepKind step) => step is StepKind.UseUp or StepKind.GiveAway or StepKind.Sell or StepKind.Discard or StepKind.KeepAsReference;
+
+    /// <summary>Takes from lots and gives to lots, so that what went in can be held against what came out.</summary>
+    /// <param name="step">The step.</param>
+    public static bool HasBalance(this StepKind step) => step != StepKind.TakeIn && step != StepKind.Recount && !step.IsLeaving();
 }
 
 /// <summary>Which way a flow goes through a step.</summary>
@@ -36,6 +78,9 @@ public enum FlowRole
 
     /// <summary>Left the course.</summary>
     Loss,
+
+    /// <summary>What is left of a lot, weighed anew: it stands for what was there before and for what can be taken after.</summary>
+    Count,
 }
 
 /// <summary>How a flow's mass is known.</summary>
@@ -154,7 +199,7 @@ public static class LossKinds
 /// <param name="Id">The flow's id.</param>
 /// <param name="Role">Which way it goes.</param>
 /// <param name="Amount">How its mass is known.</param>
-/// <param name="LotId">The lot taken from or made; null for gains and losses.</param>
+/// <param name="LotId">The lot taken from, made or counted; null for gains and losses.</param>
 /// <param name="Weighing">The weighing in reference mass; null when not weighed or damp.</param>
 /// <param name="EmptiesLot">For a taking: nothing of the lot was left afterwards.</param>
 public sealed record Flow(Guid Id, FlowRole Role, Amount Amount, Guid? LotId, ReferenceWeighing? Weighing, bool EmptiesLot = false);

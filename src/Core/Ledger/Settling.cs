@@ -11,29 +11,33 @@ public sealed class Settling
 {
     private readonly Dictionary<Guid, LinearForm> known = [];
     private readonly Dictionary<Guid, Entry> entries;
-    private readonly Dictionary<Guid, Flow> madeBy = [];
-    private readonly ILookup<Guid, Flow> takings;
+    private readonly IReadOnlyList<LotStretch> stretches;
+    private readonly Dictionary<Guid, LotStretch> first = [];
+    private readonly Dictionary<Guid, LotStretch> last = [];
+    private readonly Dictionary<Guid, LotStretch> endedBy = [];
 
     private Settling(IReadOnlyCollection<Entry> family)
     {
         entries = family.ToDictionary(e => e.Id);
-        takings = family.SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.In).ToLookup(f => f.LotId!.Value);
-        foreach (var flow in family.SelectMany(e => e.Flows))
+        stretches = LotStretch.Of(family);
+        foreach (var stretch in stretches)
         {
-            if (flow.Role == FlowRole.Out)
+            first.TryAdd(stretch.LotId, stretch);
+            last[stretch.LotId] = stretch;
+            if (stretch.EndedBy is { } recount)
             {
-                madeBy[flow.LotId!.Value] = flow;
+                endedBy[recount.Id] = stretch;
             }
+        }
 
-            if (flow.Weighing is not null)
-            {
-                known[flow.Id] = LinearForm.Of(flow.Weighing);
-            }
+        foreach (var flow in family.SelectMany(e => e.Flows).Where(f => f.Weighing is not null))
+        {
+            known[flow.Id] = LinearForm.Of(flow.Weighing!);
         }
     }
 
     /// <summary>Settles a family.</summary>
-    /// <param name="family">All entries that made or used the lots in question, each once.</param>
+    /// <param name="family">All entries that made or used the lots in question, each once, oldest first.</param>
     public static Settling Of(IReadOnlyCollection<Entry> family)
     {
         var settling = new Settling(family);
@@ -42,7 +46,7 @@ public sealed class Settling
     }
 
     /// <summary>Settles lots from what made them and what took from them alone; the steps' other flows are not at hand, so no step tells anything.</summary>
-    /// <param name="partly">Entries with only the flows of the lots in question.</param>
+    /// <param name="partly">Entries with only the flows of the lots in question, oldest first.</param>
     public static Settling OfLots(IReadOnlyCollection<Entry> partly)
     {
         var settling = new Settling(partly);
@@ -56,37 +60,38 @@ public sealed class Settling
 
     /// <summary>What a lot was made with, null when it cannot be told or its making is outside the family.</summary>
     /// <param name="lotId">The lot.</param>
-    public LinearForm? Made(Guid lotId) => madeBy.TryGetValue(lotId, out var flow) ? Of(flow) : null;
+    public LinearForm? Made(Guid lotId) => first.TryGetValue(lotId, out var stretch) && stretch.Start.Role == FlowRole.Out ? Of(stretch.Start) : null;
 
     /// <summary>What is left of a lot: nothing once it was emptied, null when it cannot be told.</summary>
     /// <param name="lotId">The lot.</param>
-    public LinearForm? Left(Guid lotId)
-    {
-        var taken = takings[lotId].ToArray();
-        if (taken.Any(t => t.EmptiesLot))
-        {
-            return LinearForm.Nothing;
-        }
-
-        return Made(lotId) is { } made && taken.All(t => Of(t) is not null) ? made - LinearForm.Sum(taken.Select(t => Of(t)!)) : null;
-    }
+    public LinearForm? Left(Guid lotId) => last.TryGetValue(lotId, out var stretch) ? Rest(stretch) : null;
 
     /// <summary>The balance of one entry.</summary>
     /// <param name="entryId">An entry of the family.</param>
     public Balance BalanceAt(Guid entryId)
     {
-        var flows = entries[entryId].Flows.Select(f => (f, Of(f))).ToArray();
-        return entries[entryId].Step == StepKind.TakeIn ? Balance.OfTakingIn(flows) : Balance.Of(flows);
+        var entry = entries[entryId];
+        var flows = entry.Flows.Select(f => (f, Of(f))).ToArray();
+        return entry.Step switch
+        {
+            StepKind.TakeIn => Balance.OfTakingIn(flows),
+            StepKind.Recount => Balance.OfRecount(endedBy.TryGetValue(entry.Flows[0].Id, out var before) ? Rest(before) : null, Of(entry.Flows[0])),
+            _ when entry.Step.IsLeaving() => Balance.OfLeaving(flows),
+            _ => Balance.Of(flows),
+        };
     }
 
+    private LinearForm? Rest(LotStretch stretch) => stretch.IsClosed ? LinearForm.Nothing
+        : Of(stretch.Start) is { } there && stretch.Takings.All(t => Of(t) is not null) ? there - LinearForm.Sum(stretch.Takings.Select(t => Of(t)!))
+        : null;
+
     private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> StepEquations() => entries.Values
-        .Where(e => e.Step != StepKind.TakeIn)
+        .Where(e => e.Step.HasBalance())
         .Select(e => (false, e.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f)).ToArray()));
 
-    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> LotEquations() => madeBy
-        .Select(made => (Made: made.Value, Taken: takings[made.Key].ToArray()))
-        .Where(lot => lot.Taken.Any(t => t.EmptiesLot))
-        .Select(lot => (true, lot.Taken.Select(t => (-1.0, t)).Prepend((1.0, lot.Made)).ToArray()));
+    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> LotEquations() => stretches
+        .Where(s => s.IsClosed)
+        .Select(s => (true, s.Takings.Select(t => (-1.0, t)).Prepend((1.0, s.Start)).ToArray()));
 
     private void Solve(IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> all)
     {

@@ -58,7 +58,12 @@ public static class Slips
         }
 
         var weighed = flows.Where(f => f.Flow.Weighing is { Grams: > 0 }).Select(f => f.Flow).ToArray();
-        var candidates = weighed.SelectMany(f => Of(f, gap, usualBowl)).ToList();
+        var candidates = weighed.SelectMany(f =>
+        {
+            // What the flow should have been for the gap to vanish, and how sharply the rest of the balance fixes that.
+            var sign = f.Role is FlowRole.In or FlowRole.Gain ? 1 : -1;
+            return Explaining(f, f.Weighing!.Grams - (gap.Mass.Grams * sign), gap.Sigma, usualBowl);
+        }).ToList();
         candidates.AddRange(Exchanged(weighed, gap));
 
         // Ties are broken by how often people make the slip: the enumeration is in that order.
@@ -66,15 +71,23 @@ public static class Slips
             ?? (gap.Mass.Grams > 0 ? new Slip(SlipKind.SomethingNotLogged, null, 0, gap.Mass.Grams, 1) : null);
     }
 
-    private static IEnumerable<Slip> Of(Flow flow, Estimate gap, Mass? usualBowl)
+    /// <summary>Which slips would have turned the right weight of a flow into the logged one.</summary>
+    /// <param name="flow">A weighed flow.</param>
+    /// <param name="rightGrams">What it should have been, in reference grams, by everything else.</param>
+    /// <param name="sigma">How sharply everything else says so, in grams.</param>
+    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <returns>Every slip that fits, in no order; the misfit tells them apart.</returns>
+    public static IEnumerable<Slip> Explaining(Flow flow, double rightGrams, double sigma, Mass? usualBowl)
     {
-        var weighing = flow.Weighing!;
+        if (flow.Weighing is not { Grams: > 0, Logged: > 0 } weighing)
+        {
+            yield break;
+        }
+
         var factor = weighing.Grams / weighing.Logged;
-        var sign = flow.Role is FlowRole.In or FlowRole.Gain ? 1 : -1;
         var logged = weighing.Logged;
-        // What the scale should have said for the gap to vanish, and how sharply the rest of the balance fixes that.
-        var right = logged - (gap.Mass.Grams * sign / factor);
-        var blur = Math.Max(gap.Sigma / factor, 0.5);
+        var right = rightGrams / factor;
+        var blur = Math.Max(sigma / factor, 0.5);
         if (right <= 0)
         {
             yield break;

@@ -1,0 +1,85 @@
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Ledger;
+
+// The idea, once. The same weight takes part in several balances: what skirting gave is what washing took. Where more was weighed than
+// was needed, the weighings contradict each other a little, and the least change that makes every balance close (each weighing moved in
+// proportion to how badly it is known) is the best guess at what really was there. A weighing that has to move further than its
+// uncertainty allows is probably a slip. One slip drags its neighbours along, so only the worst is named; it is set aside as if nobody
+// had weighed it, and the rest is looked at again (handbook section 4).
+
+/// <summary>What reconciliation makes of one flow.</summary>
+/// <param name="FlowId">The flow.</param>
+/// <param name="LoggedGrams">Its own weighing in reference grams, null when not weighed.</param>
+/// <param name="Reconciled">The figure that makes the balances close; null when nothing fixes it.</param>
+/// <param name="ZScore">How far the weighing had to move, in its own standard deviations; null when no balance can check it.</param>
+/// <param name="SetAside">It was named as a slip and took no part.</param>
+/// <param name="BelowNothing">Solved to less than nothing by more than three standard deviations: something else is wrong.</param>
+public sealed record ReconciledFlow(Guid FlowId, double? LoggedGrams, Estimate? Reconciled, double? ZScore, bool SetAside, bool BelowNothing);
+
+/// <summary>A weighing that probably is wrong.</summary>
+/// <param name="FlowIds">The weighings that no balance can tell apart, likeliest first; one when it stands alone; the two of them when labels changed places.</param>
+/// <param name="EntryIds">Their entries, in the same order.</param>
+/// <param name="ZScore">How far out it is, in standard deviations, positive when logged too light.</param>
+/// <param name="LoggedGrams">The likeliest one's logged reference mass.</param>
+/// <param name="Likelier">What the rest of the family says it was.</param>
+/// <param name="Slip">The likeliest kind of slip, null when none is known that would do it.</param>
+public sealed record Doubt(IReadOnlyList<Guid> FlowIds, IReadOnlyList<Guid> EntryIds, double ZScore, double LoggedGrams, Estimate Likelier, Slip? Slip);
+
+/// <summary>All weights of a family made to agree. The log is never changed by it.</summary>
+public sealed class Reconciliation
+{
+    private Reconciliation(IReadOnlyDictionary<Guid, ReconciledFlow> flows, IReadOnlyList<Doubt> doubts, double chiSquared, int degrees, int checkable)
+    {
+        Flows = flows;
+        Doubts = doubts;
+        ChiSquared = chiSquared;
+        Degrees = degrees;
+        Checkable = checkable;
+    }
+
+    /// <summary>Every flow of the family.</summary>
+    public IReadOnlyDictionary<Guid, ReconciledFlow> Flows { get; }
+
+    /// <summary>The weighings that were set aside, the worst first.</summary>
+    public IReadOnlyList<Doubt> Doubts { get; }
+
+    /// <summary>What the weighings that were kept still contradict each other by.</summary>
+    public double ChiSquared { get; }
+
+    /// <summary>How many independent balances check them.</summary>
+    public int Degrees { get; }
+
+    /// <summary>How many weighings some balance checks.</summary>
+    public int Checkable { get; }
+
+    /// <summary>The two-sided critical value, 1 % over the whole family: <c>alpha = 1 - 0.99^(1/n)</c> (handbook section 4).</summary>
+    /// <param name="checkable">How many weighings are checked, at least one.</param>
+    public static double Critical(int checkable) =>
+        MathNet.Numerics.Distributions.Normal.InvCDF(0, 1, 1 - ((1 - Math.Pow(0.99, 1.0 / checkable)) / 2));
+
+    /// <summary>Reconciles a family.</summary>
+    /// <param name="family">Its entries, oldest first.</param>
+    /// <param name="usualBowl">The workshop's usual bowl, null when it has none: it helps to tell one slip from another.</param>
+    public static Reconciliation Of(IReadOnlyCollection<Entry> family, Mass? usualBowl = null)
+    {
+        var network = FlowNetwork.Of(family);
+        var work = new WeighingAdjustment(network, usualBowl);
+        var doubts = new List<Doubt>();
+        while (work.Worst() is { } worst)
+        {
+            doubts.Add(worst);
+            foreach (var flow in worst.FlowIds.Take(worst.Slip?.Kind == SlipKind.LotsExchanged ? 2 : 1))
+            {
+                work.SetAside(flow);
+            }
+        }
+
+        return new Reconciliation(
+            network.Edges.ToDictionary(e => e.Flow.Id, work.Tell),
+            doubts,
+            work.ChiSquared,
+            work.Degrees,
+            work.Checkable);
+    }
+}

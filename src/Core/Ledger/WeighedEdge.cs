@@ -1,0 +1,49 @@
+namespace EarthyTuft.Core.Ledger;
+
+/// <summary>A weighing on its edge.</summary>
+internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int sitting)
+{
+    public FlowNetwork.Edge Edge { get; } = edge;
+
+    public int From { get; } = from == to ? -1 : from;
+
+    public int To { get; } = from == to ? -1 : to;
+
+    public int Sitting { get; } = sitting;
+
+    public double Grams { get; } = edge.Flow.Weighing!.Grams;
+
+    // A weight that is said to be exact would make the matrix singular where two of them meet.
+    public double OwnVariance { get; } = Math.Max(edge.Flow.Weighing!.OwnVariance, 1e-9);
+
+    public double Shared { get; } = edge.Flow.Weighing!.Shared;
+
+    /// <summary>a' M^-1 r.</summary>
+    public double Push { get; set; }
+
+    /// <summary>a' M^-1 a: nothing when no balance checks it.</summary>
+    public double Weight { get; set; }
+
+    public double WeightAtFirst { get; set; }
+
+    public bool IsAside { get; set; }
+
+    public bool IsChecked => Weight > 0 && Weight * OwnVariance > WeighingAdjustment.NoCheck;
+
+    /// <summary>
+    /// The shift of this weighing alone in its standard deviations. Where no sitting is shared it is the handbook's z; where one is,
+    /// it does not take a neighbour's slip for its own, as z does.
+    /// </summary>
+    public double Statistic => Push / Math.Sqrt(Weight);
+
+    public static WeighedEdge Of(FlowNetwork.Edge edge, int[] row, Dictionary<DateOnly, int> sittings, int rows)
+    {
+        var sitting = -1;
+        if (edge.Flow.Weighing!.Shared != 0 && !sittings.TryGetValue(edge.Flow.Weighing.Sitting, out sitting))
+        {
+            sittings[edge.Flow.Weighing.Sitting] = sitting = rows + sittings.Count;
+        }
+
+        return new WeighedEdge(edge, row[edge.From], row[edge.To], sitting);
+    }
+}

@@ -1,0 +1,399 @@
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Ledger;
+
+/// <summary>
+/// The sums behind reconciliation: multipliers of the balances, and for each weighing how hard they push it and how well they hold it.
+/// A weighing that is set aside takes one direction out of the inverse; nothing is taken apart a second time.
+/// </summary>
+internal sealed class WeighingAdjustment
+{
+    /// <summary>A share of its variance below which a weighing counts as not checkable (handbook section 4).</summary>
+    public const double NoCheck = 1e-9;
+
+    /// <summary>Weighings whose statistic differs by less than this share are told apart by no balance.</summary>
+    private const double Equal = 1e-6;
+
+    /// <summary>The most weighings tried against each other for changed places.</summary>
+    private const int MostSuspects = 40;
+
+    private readonly FlowNetwork network;
+    private readonly Mass? usualBowl;
+    private readonly WeighedEdge[] measured;
+    private readonly Dictionary<Guid, WeighedEdge> byFlow;
+    private readonly ILookup<int, WeighedEdge> bySitting;
+    private readonly SparseLdl? inverse;
+    private readonly int rows;
+    private readonly double[] multipliers;
+    private readonly List<(double[] Moved, double Size)> aside = [];
+    private readonly Lazy<UnweighedMasses> solved;
+
+    public WeighingAdjustment(FlowNetwork network, Mass? usualBowl)
+    {
+        this.network = network;
+        this.usualBowl = usualBowl;
+        var row = Rows(network);
+        rows = row.Max() + 1;
+        var sittings = new Dictionary<DateOnly, int>();
+        measured = [.. network.Edges.Where(e => e.Flow.Weighing is not null).Select(e => WeighedEdge.Of(e, row, sittings, rows))];
+        bySitting = measured.Where(m => m.Sitting >= 0).ToLookup(m => m.Sitting);
+        byFlow = measured.ToDictionary(m => m.Edge.Flow.Id);
+        var residual = new double[rows + sittings.Count];
+        foreach (var m in measured)
+        {
+            Add(residual, m, m.Grams);
+        }
+
+        inverse = rows == 0 ? null : Factor(residual.Length);
+        multipliers = inverse?.Solve(residual) ?? residual;
+        ChiSquared = residual.Zip(multipliers).Sum(p => p.First * p.Second);
+        foreach (var m in measured)
+        {
+            (m.Push, m.Weight) = Raw(m);
+            m.WeightAtFirst = m.Weight;
+        }
+
+        solved = new Lazy<UnweighedMasses>(() => UnweighedMasses.Of(network, this));
+    }
+
+    public int Degrees => rows - aside.Count;
+
+    public int Checkable => measured.Count(m => m.IsChecked);
+
+    public double ChiSquared { get; private set; }
+
+    /// <summary>The weighing that is out furthest, with those that cannot be told from it, if it is out far enough.</summary>
+    public Doubt? Worst()
+    {
+        var checkedOnes = measured.Where(m => m.IsChecked && m.Edge.Flow.Amount == Amount.Weighed).ToArray();
+        if (checkedOnes.Length == 0)
+        {
+            return null;
+        }
+
+        var most = checkedOnes.Max(m => Math.Abs(m.Statistic));
+        if (most <= Reconciliation.Critical(checkedOnes.Length))
+        {
+            return null;
+        }
+
+        var group = checkedOnes
+            .Where(m => Math.Abs(m.Statistic) >= most * (1 - Equal))
+            .Select(m => (Flow: m, Right: Otherwise(m)))
+            .Select(g => (g.Flow, g.Right, Slip: Slips.Explaining(g.Flow.Edge.Flow, g.Right.Mass.Grams, g.Right.Sigma, usualBowl).OrderBy(s => Math.Round(s.Misfit, 2)).ThenBy(s => s.Kind).FirstOrDefault()))
+            .OrderBy(g => g.Right.Mass.Grams < -Balance.Bound * g.Right.Sigma)
+            .ThenBy(g => g.Slip?.Misfit ?? double.MaxValue)
+            .ToArray();
+        if (Exchanged(checkedOnes, most * most) is { } exchanged)
+        {
+            return exchanged;
+        }
+
+        var (first, right, slip) = group[0];
+        return new Doubt([.. group.Select(g => g.Flow.Edge.Flow.Id)], [.. group.Select(g => g.Flow.Edge.EntryId)], ZScore(first)!.Value, first.Grams, right, slip);
+    }
+
+    // Two labels that changed places are one slip, though two weighings are wrong. Nothing is fitted then: the logged figures themselves,
+    // the other way round, have to close the balances better than any one weighing left free could.
+    private Doubt? Exchanged(WeighedEdge[] checkedOnes, double bestAlone)
+    {
+        var suspects = checkedOnes.Where(m => m.Statistic * m.Statistic > bestAlone / 9).OrderByDescending(m => Math.Abs(m.Statistic)).Take(MostSuspects).ToArray();
+        var moved = new Dictionary<WeighedEdge, double[]>();
+        (WeighedEdge One, WeighedEdge Other, double Gain)? best = null;
+        foreach (var (i, one) in suspects.Index())
+        {
+            foreach (var other in suspects.Skip(i + 1).Where(o => o.Edge.Flow.Role == one.Edge.Flow.Role && o.Edge.Flow.Weighing!.Sitting == one.Edge.Flow.Weighing!.Sitting))
+            {
+                var apart = one.Grams - other.Grams;
+                if (!moved.TryGetValue(one, out var along))
+                {
+                    moved[one] = along = Along(one);
+                }
+
+                var gain = (2 * apart * (one.Push - other.Push)) - (apart * apart * (one.Weight + other.Weight - (2 * Dot(other, along))));
+                if (gain > bestAlone && gain > (best?.Gain ?? 0))
+                {
+                    best = (one, other, gain);
+                }
+            }
+        }
+
+        if (best is not var (wrong, partner, _))
+        {
+            return null;
+        }
+
+        var slip = new Slip(SlipKind.LotsExchanged, wrong.Edge.Flow.Id, wrong.Edge.Flow.Weighing!.Logged, partner.Edge.Flow.Weighing!.Logged, 0);
+        return new Doubt(
+            [wrong.Edge.Flow.Id, partner.Edge.Flow.Id], [wrong.Edge.EntryId, partner.Edge.EntryId], ZScore(wrong)!.Value, wrong.Grams,
+            new Estimate(Mass.FromGrams(partner.Grams), Math.Sqrt(partner.OwnVariance + (partner.Shared * partner.Shared))), slip);
+    }
+
+    /// <summary>The inverse times a weighing's column, as the inverse is after everything that was set aside.</summary>
+    private double[] Along(WeighedEdge flow)
+    {
+        var along = new double[multipliers.Length];
+        Add(along, flow, 1);
+        var moved = inverse!.Solve(along);
+        foreach (var (before, length) in aside)
+        {
+            var part = Dot(flow, before) / length;
+            for (var i = 0; i < moved.Length; i++)
+            {
+                moved[i] -= before[i] * part;
+            }
+        }
+
+        return moved;
+    }
+
+    /// <summary>Takes a weighing out. With its variance grown beyond all bounds the inverse loses one direction, and every figure with it.</summary>
+    public void SetAside(Guid flowId)
+    {
+        var flow = byFlow[flowId];
+        if (!flow.IsChecked)
+        {
+            flow.IsAside = true;
+            return;
+        }
+
+        var moved = Along(flow);
+        var size = Dot(flow, moved);
+        aside.Add((moved, size));
+        ChiSquared -= flow.Push * flow.Push / size;
+        var push = flow.Push / size;
+        for (var i = 0; i < multipliers.Length; i++)
+        {
+            multipliers[i] -= moved[i] * push;
+        }
+
+        foreach (var m in measured)
+        {
+            var shared = Dot(m, moved);
+            m.Push -= shared * push;
+            m.Weight -= shared * shared / size;
+            if (m == flow || m.Weight <= 1e-8 * m.WeightAtFirst)
+            {
+                (m.Push, m.Weight) = (0, 0);
+            }
+        }
+
+        flow.IsAside = true;
+    }
+
+    public ReconciledFlow Tell(FlowNetwork.Edge edge)
+    {
+        if (byFlow.TryGetValue(edge.Flow.Id, out var m) && !m.IsAside)
+        {
+            return new ReconciledFlow(edge.Flow.Id, m.Grams, Reconciled(m), ZScore(m), false, false);
+        }
+
+        var value = solved.Value.Of(edge);
+        return new ReconciledFlow(
+            edge.Flow.Id, m?.Grams, value, null, m is not null, value is not null && value.Mass.Grams < (-Balance.Bound * value.Sigma) - 1e-9);
+    }
+
+    /// <summary>x - y of a weighing: minus V Ar' times the multipliers.</summary>
+    public double Adjustment(WeighedEdge m)
+    {
+        var shared = m.Sitting < 0 ? 0 : m.Shared * multipliers[m.Sitting];
+        return -((m.OwnVariance * Dot(m, multipliers)) + shared);
+    }
+
+    public bool IsMeasured(Guid flowId) => byFlow.TryGetValue(flowId, out var m) && !m.IsAside;
+
+    public double ReconciledGrams(Guid flowId) => byFlow[flowId].Grams + Adjustment(byFlow[flowId]);
+
+    /// <summary>The standard deviation of a sum of reconciled weighings.</summary>
+    public double Sigma(IReadOnlyList<(double Factor, Guid FlowId)> terms)
+    {
+        if (terms.Count == 1)
+        {
+            return Reconciled(byFlow[terms[0].FlowId]).Sigma;
+        }
+
+        // s'Vs - (Ar V s)' M^-1 (Ar V s), the shared part of V once for each sitting.
+        var own = 0.0;
+        var sitting = new Dictionary<int, double>();
+        var pull = new double[multipliers.Length];
+        foreach (var (factor, id) in terms)
+        {
+            var m = byFlow[id];
+            own += factor * factor * m.OwnVariance;
+            Add(pull, m, factor * m.OwnVariance);
+            if (m.Sitting >= 0)
+            {
+                sitting[m.Sitting] = sitting.GetValueOrDefault(m.Sitting) + (factor * m.Shared);
+            }
+        }
+
+        var shared = sitting.Values.Sum(g => g * g);
+        if (inverse is null)
+        {
+            return Math.Sqrt(own + shared);
+        }
+
+        foreach (var m in sitting.Keys.SelectMany(k => bySitting[k]))
+        {
+            Add(pull, m, m.Shared * sitting[m.Sitting]);
+        }
+
+        var known = 0.0;
+        foreach (var (moved, length) in aside)
+        {
+            var part = 0.0;
+            for (var i = 0; i < rows; i++)
+            {
+                part += moved[i] * pull[i];
+            }
+
+            known -= part * part / length;
+        }
+
+        return Math.Sqrt(Math.Max(0, own + shared - known - inverse.Quadratic(pull)));
+    }
+
+    private static void Add(double[] sum, WeighedEdge m, double factor)
+    {
+        if (m.To >= 0)
+        {
+            sum[m.To] += factor;
+        }
+
+        if (m.From >= 0)
+        {
+            sum[m.From] -= factor;
+        }
+    }
+
+    private static double Dot(WeighedEdge m, double[] vector) => (m.To >= 0 ? vector[m.To] : 0) - (m.From >= 0 ? vector[m.From] : 0);
+
+    // What everything but the weighing itself says of it: the shift that explains the residuals best.
+    private static Estimate Otherwise(WeighedEdge m) =>
+        new(Mass.FromGrams(m.Grams - (m.Push / m.Weight)), Math.Sqrt(Math.Max(0, (1 / m.Weight) - m.OwnVariance)));
+
+    private (double Push, double Weight) Raw(WeighedEdge m)
+    {
+        if (inverse is null || (m.To < 0 && m.From < 0))
+        {
+            return (0, 0);
+        }
+
+        var weight = (m.To >= 0 ? inverse.Inverse(m.To, m.To) : 0) + (m.From >= 0 ? inverse.Inverse(m.From, m.From) : 0)
+            - (m.To >= 0 && m.From >= 0 ? 2 * inverse.Inverse(m.To, m.From) : 0);
+        return (Dot(m, multipliers), weight);
+    }
+
+    // W_ii = c' M^-1 c with c = Ar V e_i; the sitting's node of the matrix holds M^-1 Ar g and 1 - g' Ar' M^-1 Ar g already.
+    private double Moved(WeighedEdge m)
+    {
+        if (inverse is null)
+        {
+            return 0;
+        }
+
+        var own = m.OwnVariance * m.OwnVariance * m.Weight;
+        if (m.Sitting < 0)
+        {
+            return own;
+        }
+
+        var cross = (m.To >= 0 ? inverse.Inverse(m.To, m.Sitting) : 0) - (m.From >= 0 ? inverse.Inverse(m.From, m.Sitting) : 0);
+        var whole = 1 + inverse.Inverse(m.Sitting, m.Sitting);
+        foreach (var (moved, length) in aside)
+        {
+            var part = moved[m.Sitting];
+            cross -= Dot(m, moved) * part / length;
+            whole -= part * part / length;
+        }
+
+        return own + (2 * m.OwnVariance * m.Shared * cross) + (m.Shared * m.Shared * whole);
+    }
+
+    private Estimate Reconciled(WeighedEdge m)
+    {
+        var variance = m.OwnVariance + (m.Shared * m.Shared) - Moved(m);
+        return new Estimate(Mass.FromGrams(m.Grams + Adjustment(m)), Math.Sqrt(Math.Max(0, variance)));
+    }
+
+    private double? ZScore(WeighedEdge m)
+    {
+        var moved = Moved(m);
+        return moved <= NoCheck * (m.OwnVariance + (m.Shared * m.Shared)) ? null : Adjustment(m) / Math.Sqrt(moved);
+    }
+
+    // The matrix Ar D Ar' with one further node for each sitting, whose row holds Ar g and whose diagonal is -1: taking that node out
+    // again gives M = Ar V Ar', yet a room's shared error does not fill the matrix.
+    private SparseLdl Factor(int size)
+    {
+        var diagonal = new double[size];
+        var off = Enumerable.Range(0, size).Select(_ => new Dictionary<int, double>()).ToArray();
+        Array.Fill(diagonal, -1, rows, size - rows);
+        foreach (var m in measured)
+        {
+            if (m.To >= 0)
+            {
+                diagonal[m.To] += m.OwnVariance;
+                Tie(m.To, m.Sitting, m.Shared);
+            }
+
+            if (m.From >= 0)
+            {
+                diagonal[m.From] += m.OwnVariance;
+                Tie(m.From, m.Sitting, -m.Shared);
+            }
+
+            if (m.To >= 0 && m.From >= 0)
+            {
+                Tie(m.To, m.From, -m.OwnVariance);
+            }
+        }
+
+        return SparseLdl.Of(diagonal, off);
+
+        void Tie(int i, int j, double value)
+        {
+            if (j >= 0)
+            {
+                off[i][j] = off[i].GetValueOrDefault(j) + value;
+                off[j][i] = off[i][j];
+            }
+        }
+    }
+
+    /// <summary>For each node its row of Ar, -1 where it checks nothing.</summary>
+    private static int[] Rows(FlowNetwork network)
+    {
+        var joined = new JoinedNodes(network.Nodes);
+        foreach (var edge in network.Edges.Where(e => e.Flow.Weighing is null))
+        {
+            joined.Join(edge.From, edge.To);
+        }
+
+        // Rows that only pass measured masses between themselves add up to nothing: one of them says nothing new.
+        var together = new JoinedNodes(network.Nodes);
+        foreach (var edge in network.Edges.Where(e => e.Flow.Weighing is not null))
+        {
+            together.Join(joined.Of(edge.From), joined.Of(edge.To));
+        }
+
+        var row = new int[network.Nodes];
+        var next = 0;
+        var ground = joined.Of(FlowNetwork.Ground);
+        var spare = new HashSet<int>();
+        var ofRoot = new Dictionary<int, int>();
+        for (var node = 0; node < network.Nodes; node++)
+        {
+            var root = joined.Of(node);
+            if (!ofRoot.TryGetValue(root, out var number))
+            {
+                var isSpare = together.Of(root) != together.Of(ground) && spare.Add(together.Of(root));
+                ofRoot[root] = number = root == ground || isSpare ? -1 : next++;
+            }
+
+            row[node] = number;
+        }
+
+        return row;
+    }
+}
