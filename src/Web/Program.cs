@@ -11,8 +11,10 @@ using EarthyTuft.Web.House;
 using EarthyTuft.Web.Ledger;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Reckoning;
+using EarthyTuft.Web.Routing;
 using EarthyTuft.Web.Sampling;
 using EarthyTuft.Web.Session;
+using EarthyTuft.Web.Stock;
 using EarthyTuft.Web.TakingIn;
 using EarthyTuft.Web.WeighLog;
 using EarthyTuft.Web.Workshops;
@@ -35,6 +37,7 @@ builder.Services.AddSingleton(builder.Configuration["Now"] is { Length: > 0 } st
     : TimeProvider.System);
 builder.Services.AddStorage(connection);
 builder.Services.AddScoped<Bench>();
+builder.Services.AddScoped<BreedBooks>();
 builder.Services.AddSingleton<DemoDoor>();
 builder.Services.AddMemoryCache();
 builder.Services.AddIdentityCore<AppUser>(identity =>
@@ -122,6 +125,8 @@ app.MapTakingIn();
 app.MapLedger();
 app.MapLots();
 app.MapAssessing();
+app.MapRouting();
+app.MapStock();
 app.MapSampling();
 app.MapCourse();
 app.MapReckon();

@@ -12,7 +12,7 @@ public static class CardingStep
     /// <summary>What is particular to carding.</summary>
     public static readonly StepDefinition Definition = new(
         StepKind.Card,
-        [LotForm.Clean, LotForm.Cloud, LotForm.Batt, LotForm.Noil],
+        [LotForm.Clean, LotForm.Opened, LotForm.Down, LotForm.Cloud, LotForm.Batt, LotForm.Noil],
         [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],
         [LossKind.CardWaste, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.Dust, LossKind.Kemp],
         ByDifference: null,

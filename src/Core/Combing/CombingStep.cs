@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 
@@ -12,7 +13,7 @@ public static class CombingStep
     /// <summary>What is particular to combing.</summary>
     public static readonly StepDefinition Definition = new(
         StepKind.Comb,
-        [LotForm.Clean, LotForm.Batt, LotForm.Roving, LotForm.Top],
+        [LotForm.Clean, LotForm.Opened, LotForm.Batt, LotForm.Roving, LotForm.Top],
         [LotForm.Top, LotForm.Noil],
         [LossKind.Noil, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.WeatheredTips, LossKind.Dust],
         ByDifference: null,
@@ -22,5 +23,13 @@ public static class CombingStep
         new(
             "Tines stab deep, and long sessions strain shoulder and wrist.",
             "Stroke away from the body, clamp the pad, cover the tines when you step away, take pauses.",
-            "Keep tetanus protection up to date: ask a doctor. Pain means stop and get advice."));
+            "Keep tetanus protection up to date: ask a doctor. Pain means stop and get advice."),
+        // What is not top is noil and waste; fine fibre leaves the most in the tines (handbook sections 10 and 13).
+        YieldByClass: of => of switch
+        {
+            FleeceClass.Fine or FleeceClass.Down or FleeceClass.Double => new(0.65, 0.86),
+            FleeceClass.Medium or FleeceClass.Hill => new(0.70, 0.90),
+            FleeceClass.Long or FleeceClass.Mohair or FleeceClass.Camelid => new(0.80, 0.92),
+            _ => new(0.65, 0.92),
+        });
 }

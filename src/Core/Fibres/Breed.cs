@@ -32,6 +32,12 @@ public enum Wave
 /// <param name="CrimpsPerCentimetre">Usual count, null where counting means little.</param>
 /// <param name="FleeceKilograms">Usual weight of one raw fleece.</param>
 /// <param name="CleanYield">Clean over raw, as fractions.</param>
+/// <param name="Lustre">The usual shine.</param>
+/// <param name="Felts">How readily it felts.</param>
+/// <param name="Coat">One coat or two.</param>
+/// <param name="Uses">What it is commonly used for.</param>
+/// <param name="ConservationConcern">Well known to be few.</param>
+/// <param name="AlsoKnownAs">Old and other names.</param>
 public sealed record Breed(
     string Name,
     Fibre Fibre,
@@ -41,7 +47,35 @@ public sealed record Breed(
     Wave Wave,
     Span? CrimpsPerCentimetre,
     Span FleeceKilograms,
-    Span CleanYield);
+    Span CleanYield,
+    Lustre Lustre = Lustre.Matt,
+    Felting Felts = Felting.Moderately,
+    Coat Coat = Coat.Single,
+    IReadOnlyList<string>? Uses = null,
+    bool ConservationConcern = false,
+    IReadOnlyList<string>? AlsoKnownAs = null)
+{
+    /// <summary>Checks a workshop's own values.</summary>
+    /// <param name="breed">The values.</param>
+    /// <returns>The breed unchanged, or <c>empty</c>, <c>out-of-range</c>.</returns>
+    public static Result<Breed> Check(Breed breed)
+    {
+        var guard = new Guard().Need(breed.Name.Trim().Length is > 0 and <= 60 && !breed.Name.Contains('/'), "name", "empty", "is a name of up to 60 letters without a slash");
+        foreach (var (span, low, high, field) in new[]
+        {
+            (breed.Micron, 5, 100, "micron"),
+            (breed.StapleMillimetres, 1, 1500, "stapleMillimetres"),
+            (breed.CrimpsPerCentimetre ?? new Span(0, 0), 0.0, 20.0, "crimpsPerCentimetre"),
+            (breed.FleeceKilograms, 0, 30, "fleeceKilograms"),
+            (breed.CleanYield, 0.05, 1, "cleanYield"),
+        })
+        {
+            guard.Need(span.Low >= low && span.High <= high && span.Low <= span.High, field, "out-of-range", FormattableString.Invariant($"is a range between {low} and {high}, the lower end first"));
+        }
+
+        return guard.Then<Breed>(() => breed);
+    }
+}
 
 /// <summary>One parent of a cross and its share.</summary>
 /// <param name="Breed">A name, of the reference or not.</param>
@@ -133,6 +167,12 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
     /// <summary>The typical clean yield: the breed's own, the envelope of a cross's known parents, or that of all sheep classes.</summary>
     /// <param name="reference">Finds a breed by name, null when it has none.</param>
     public Span CleanYield(Func<string, Breed?> reference) => Envelope(reference, b => b.CleanYield) ?? FleeceClasses.UnknownCleanYield;
+
+    /// <summary>The class to decide by: that of the parent with the largest share that the reference knows.</summary>
+    /// <param name="reference">Finds a breed by name, null when it has none.</param>
+    /// <returns>Null when no parent is known.</returns>
+    public FleeceClass? Class(Func<string, Breed?> reference) =>
+        Shares.OrderByDescending(s => s.SharePercent).Select(s => reference(s.Breed)?.Class).FirstOrDefault(c => c is not null);
 
     /// <summary>The span of a figure over the parents that the reference knows.</summary>
     /// <param name="reference">Finds a breed by name, null when it has none.</param>

@@ -87,4 +87,30 @@ public static class FleeceClasses
         FleeceClass.Plant => new(0.33, 0.42),
         _ => throw new ArgumentOutOfRangeException(nameof(of)),
     };
+
+    /// <summary>How readily fibre of a class felts.</summary>
+    /// <param name="of">The class.</param>
+    public static Felting Felts(FleeceClass of) => of switch
+    {
+        FleeceClass.Fine or FleeceClass.Cashmere or FleeceClass.Angora or FleeceClass.Double or FleeceClass.Medium => Felting.Readily,
+        FleeceClass.Long or FleeceClass.Hill => Felting.Moderately,
+        FleeceClass.Camelid or FleeceClass.Undercoat => Felting.Slowly,
+        FleeceClass.Down or FleeceClass.Mohair => Felting.Little,
+        FleeceClass.Silk or FleeceClass.Plant => Felting.No,
+        _ => throw new ArgumentOutOfRangeException(nameof(of)),
+    };
+
+    /// <summary>The class a fibre is of when no breed tells more; null for wool, which can be anything.</summary>
+    /// <param name="fibre">The fibre.</param>
+    public static FleeceClass? Of(Fibre fibre) => fibre switch
+    {
+        Fibre.Mohair => FleeceClass.Mohair,
+        Fibre.Alpaca or Fibre.Llama => FleeceClass.Camelid,
+        Fibre.Cashmere => FleeceClass.Cashmere,
+        Fibre.Yak or Fibre.Camel or Fibre.MuskOx => FleeceClass.Undercoat,
+        Fibre.Angora => FleeceClass.Angora,
+        Fibre.Silk => FleeceClass.Silk,
+        Fibre.Cotton => FleeceClass.Plant,
+        _ => null,
+    };
 }

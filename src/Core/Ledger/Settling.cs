@@ -66,6 +66,10 @@ public sealed class Settling
     /// <param name="lotId">The lot.</param>
     public LinearForm? Left(Guid lotId) => last.TryGetValue(lotId, out var stretch) ? Rest(stretch) : null;
 
+    /// <summary>Whether it is known that nothing of a lot is left.</summary>
+    /// <param name="lotId">The lot.</param>
+    public bool IsEmptied(Guid lotId) => last.TryGetValue(lotId, out var stretch) && stretch.IsClosed;
+
     /// <summary>The balance of one entry.</summary>
     /// <param name="entryId">An entry of the family.</param>
     public Balance BalanceAt(Guid entryId)

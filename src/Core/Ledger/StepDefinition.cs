@@ -19,6 +19,8 @@ public sealed record Caution(string Hazard, string Care, string DefersTo);
 /// <param name="UsualState">The state its outputs are usually weighed in.</param>
 /// <param name="TypicalYield">Kept over taken, clean fibre, as fractions (handbook section 13); null where the class decides.</param>
 /// <param name="Caution">The caution that stands at the step.</param>
+/// <param name="YieldByClass">Where the class decides the yield: typical range by class.</param>
+/// <param name="KeepsForm">True where what comes out is what went in, only parted or put together.</param>
 public sealed record StepDefinition(
     StepKind Kind,
     IReadOnlyList<LotForm> Takes,
@@ -28,4 +30,12 @@ public sealed record StepDefinition(
     bool MayFindByDifference,
     WeighingState UsualState,
     Span? TypicalYield,
-    Caution Caution);
+    Caution Caution,
+    Func<FleeceClass?, Span>? YieldByClass = null,
+    bool KeepsForm = false)
+{
+    /// <summary>Kept over taken as is typical for a class.</summary>
+    /// <param name="of">The class, null when not known.</param>
+    /// <returns>Null where the step loses nothing by itself.</returns>
+    public Span? Typical(FleeceClass? of) => YieldByClass?.Invoke(of) ?? TypicalYield;
+}

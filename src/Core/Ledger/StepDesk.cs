@@ -13,11 +13,18 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="Left">What is left of it, null when that cannot be told.</param>
 /// <param name="Since">When it last changed.</param>
 /// <param name="UsedUp">Whether nothing is left.</param>
-public sealed record SourceLot(Guid Id, string Code, LotForm Form, Fibre Fibre, Span CleanYield, LinearForm? Left, DateTimeOffset Since, bool UsedUp)
+/// <param name="Reserve">Part of it that is kept for a project, null when none is.</param>
+public sealed record SourceLot(
+    Guid Id, string Code, LotForm Form, Fibre Fibre, Span CleanYield, LinearForm? Left, DateTimeOffset Since, bool UsedUp, Reserve? Reserve = null)
 {
     /// <summary>What a weighing of it is made of.</summary>
     public Nature Nature => Nature.Of(Fibre, Form, CleanYield);
 }
+
+/// <summary>Part of a lot that is kept for a project.</summary>
+/// <param name="Mass">How much, in reference mass, above zero.</param>
+/// <param name="For">What for.</param>
+public sealed record Reserve(Mass Mass, string For);
 
 /// <summary>Takes from a lot.</summary>
 /// <param name="Lot">The lot.</param>
@@ -28,13 +35,15 @@ public sealed record Taking(SourceLot Lot, Weighing? Weighing, bool All);
 /// <summary>Makes a new lot.</summary>
 /// <param name="Form">What it is.</param>
 /// <param name="Weighing">Its weight, null when nobody weighed it.</param>
-public sealed record Giving(LotForm Form, Weighing? Weighing);
+/// <param name="Worth">What it is worth as a second grade, null for the main product.</param>
+public sealed record Giving(LotForm Form, Weighing? Weighing, decimal? Worth = null);
 
 /// <summary>Loses something.</summary>
 /// <param name="Kind">What.</param>
 /// <param name="Fate">What became of it, null when it just went.</param>
 /// <param name="Weighing">Its weight, null when it is to be found by difference.</param>
-public sealed record Losing(LossKind Kind, Fate? Fate, Weighing? Weighing);
+/// <param name="Worth">What it is worth as a lower grade, null when nothing.</param>
+public sealed record Losing(LossKind Kind, Fate? Fate, Weighing? Weighing, decimal? Worth = null);
 
 /// <summary>Takes something up.</summary>
 /// <param name="Kind">What.</param>
@@ -47,12 +56,14 @@ public sealed record Gaining(GainKind Kind, Weighing Weighing);
 /// <param name="To">What it made, at least one lot.</param>
 /// <param name="Losses">What it lost, at most one by difference.</param>
 /// <param name="Gains">What it took up.</param>
+/// <param name="IntoReserve">The person was warned and takes what is kept for a project all the same.</param>
 public sealed record StepCommand(
     StepDefinition Definition,
     IReadOnlyList<Taking> From,
     IReadOnlyList<Giving> To,
     IReadOnlyList<Losing> Losses,
-    IReadOnlyList<Gaining> Gains);
+    IReadOnlyList<Gaining> Gains,
+    bool IntoReserve = false);
 
 /// <summary>What the desk makes of a step.</summary>
 /// <param name="Balance">The balance.</param>
@@ -75,7 +86,7 @@ public static class StepDesk
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
     /// <returns>
     /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
-    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
+    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>reserved</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
     /// </returns>
     public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl)
     {
@@ -100,22 +111,15 @@ public static class StepDesk
     {
         for (var i = 0; i < command.From.Count; i++)
         {
-            var (lot, weighing, all) = command.From[i];
             var field = $"from[{i}]";
-            guard.Need(command.Definition.Takes.Contains(lot.Form), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now")
-                .Need(!lot.UsedUp, field, "used-up", FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.Since:d MMM yyyy, HH:mm}"))
-                .Need(weighing is not null || all, field + ".mass", "not-weighed", "is missing: weigh what you take, or take all of it")
-                .Need(weighing is null || weighing.Logged > Mass.Zero, field + ".mass", "empty-lot", "is nothing: there is no such taking");
-            if (weighing is not null && lot.Left is { } left && ReferenceWeighing.Of(weighing, lot.Nature) is { } taken)
-            {
-                var over = (LinearForm.Of(taken) - left).Estimate;
-                var there = left.Estimate.Mass;
-                guard.Need(
-                    over.Mass.Grams <= (Balance.Bound * over.Sigma) + 1e-9,
-                    field + ".mass",
-                    "more-than-there",
-                    FormattableString.Invariant($"is more than is there: {lot.Code} holds {there} (rested at 65 %) since {lot.Since:d MMM yyyy, HH:mm}"));
-            }
+            var lot = command.From[i].Lot;
+            guard.Need(command.Definition.Takes.Contains(lot.Form), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now");
+            TakingRules.Check(command.From[i], field, command.IntoReserve, guard);
+        }
+
+        if (command.Definition.KeepsForm)
+        {
+            guard.Need(command.From.Select(t => t.Lot.Form).Distinct().Count() == 1, "from", "unlike-forms", "holds lots of unlike form: only like and like are put together");
         }
     }
 
@@ -123,7 +127,8 @@ public static class StepDesk
     {
         for (var i = 0; i < command.To.Count; i++)
         {
-            guard.Need(command.Definition.Gives.Contains(command.To[i].Form), $"to[{i}].form", "wrong-form", "is not something this step makes")
+            var gives = command.Definition.KeepsForm ? command.To[i].Form == command.From[0].Lot.Form : command.Definition.Gives.Contains(command.To[i].Form);
+            guard.Need(gives, $"to[{i}].form", "wrong-form", "is not something this step makes")
                 .Need(command.To[i].Weighing is not { } w || w.Logged > Mass.Zero, $"to[{i}].mass", "empty-lot", "is nothing: leave the lot out, or weigh it");
         }
 

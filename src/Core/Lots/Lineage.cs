@@ -15,6 +15,7 @@ public sealed record Origin(Guid RootLotId, double RawGrams, double Share);
 public sealed class Lineage
 {
     private readonly Settling settling;
+    private readonly TakenShares shares;
     private readonly Dictionary<Guid, Entry> maker = [];
     private readonly Dictionary<Guid, IReadOnlyDictionary<Guid, double>?> behind = [];
 
@@ -24,6 +25,7 @@ public sealed class Lineage
     public Lineage(IReadOnlyCollection<Entry> family, Settling settling)
     {
         this.settling = settling;
+        shares = TakenShares.Of(family, settling);
         foreach (var entry in family)
         {
             foreach (var flow in entry.Flows.Where(f => f.Role == FlowRole.Out))
@@ -95,7 +97,7 @@ public sealed class Lineage
         foreach (var taking in entry.Flows.Where(f => f.Role == FlowRole.In))
         {
             var source = taking.LotId!.Value;
-            if (behind[source] is not { } raw || TakenPart(taking, source) is not { } part)
+            if (behind[source] is not { } raw || shares.Of(taking) is not { } part)
             {
                 return null;
             }
@@ -119,16 +121,5 @@ public sealed class Lineage
         var masses = outs.Select(settling.Of).ToArray();
         var all = masses.Any(m => m is null) ? 0 : masses.Sum(m => m!.Grams);
         return all > 0 ? settling.Made(lot)!.Grams / all : null;
-    }
-
-    private double? TakenPart(Flow taking, Guid source)
-    {
-        if (taking.Amount == Amount.Whole && settling.Made(source) is null)
-        {
-            // All of an unweighed lot is all of it, whatever it weighed.
-            return 1;
-        }
-
-        return settling.Of(taking) is { } taken && settling.Made(source) is { Grams: > 0 } made ? Math.Min(1, taken.Grams / made.Grams) : null;
     }
 }

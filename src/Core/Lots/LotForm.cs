@@ -15,6 +15,12 @@ public enum LotForm
     /// <summary>Washed and dry, locks or loose.</summary>
     Clean,
 
+    /// <summary>Clean and opened: picked, teased or willowed.</summary>
+    Opened,
+
+    /// <summary>Down, parted from its guard hair.</summary>
+    Down,
+
     /// <summary>Opened by hand or lightly carded.</summary>
     Cloud,
 

@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 
@@ -19,5 +20,6 @@ public static class ScouringStep
         new(
             "Scalds and slips: hot water, and wet fleece is heavy.",
             "Pour low, wear long gloves, lift in portions with a net or colander, keep children and animals out.",
-            "The agent's data sheet and local rules for waste water come first."));
+            "The agent's data sheet and local rules for waste water come first."),
+        YieldByClass: of => of is { } known ? FleeceClasses.CleanYield(known) : FleeceClasses.UnknownCleanYield);
 }

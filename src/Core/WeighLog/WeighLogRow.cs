@@ -24,6 +24,9 @@ public enum RowKind
 
     /// <summary>An earlier row's weight set right.</summary>
     Correction,
+
+    /// <summary>What is left of a lot, weighed anew.</summary>
+    Count,
 }
 
 /// <summary>
@@ -37,6 +40,7 @@ public sealed record WeighLogRow
     [
         "entry", "line", "step", "done_at", "who", "minutes", "notes", "confirmed_because", "flow", "lot", "form", "fibre", "breed", "animal",
         "colour", "shorn_on", "price", "amount", "empties_lot", "kind", "fate", "mass_g", "state", "humidity_percent", "scale_step_g", "weighed_on",
+        "spent", "worth", "voided_because",
     ];
 
     /// <summary>Numbers the entry within the file; rows of one entry stand together.</summary>
@@ -120,6 +124,15 @@ public sealed record WeighLogRow
     /// <summary>The workshop's day of the weighing.</summary>
     public DateOnly? WeighedOn { get; init; }
 
+    /// <summary>Carriage of a fleece, agents of a step, in the workshop's currency; of the entry.</summary>
+    public decimal? Spent { get; init; }
+
+    /// <summary>What a second grade is worth, or what was paid for what was sold.</summary>
+    public decimal? Worth { get; init; }
+
+    /// <summary>Why the entry was voided, empty when it was not.</summary>
+    public string VoidedBecause { get; init; } = "";
+
     /// <summary>The row as cells, in the order of <see cref="Columns"/>, safe to open in a spreadsheet.</summary>
     public IReadOnlyList<string> ToCells() =>
     [
@@ -149,6 +162,9 @@ public sealed record WeighLogRow
         Number(HumidityPercent),
         Number(ScaleStepGrams),
         Day(WeighedOn),
+        Number(Spent),
+        Number(Worth),
+        Harmless(VoidedBecause),
     ];
 
     /// <summary>Reads a row.</summary>
@@ -187,6 +203,9 @@ public sealed record WeighLogRow
             HumidityPercent = reader.Number("humidity_percent", 0, 100),
             ScaleStepGrams = reader.Number("scale_step_g", 0.0001, 1000),
             WeighedOn = reader.Day("weighed_on"),
+            Spent = (decimal?)reader.Number("spent", 0, 1_000_000),
+            Worth = (decimal?)reader.Number("worth", 0, 1_000_000),
+            VoidedBecause = reader.Text("voided_because", 500),
         };
         if (row.Amount == Amount.Weighed && row.MassGrams is null && reader.Passed)
         {

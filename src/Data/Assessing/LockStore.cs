@@ -9,18 +9,32 @@ public static class LockStore
     /// Writes the mean length of a lot's locks to it and to everything made of it that has no locks of its own: the length
     /// decides at which station clean fibre waits.
     /// </summary>
-    public static Task<int> CarryLength(EarthyTuftDb db, Guid lotId, CancellationToken stop) => db.Database.ExecuteSqlAsync(
-        $"""
-        with recursive down(lot) as (
-            select id from lots where id = {lotId} and workshop_id = {db.Workshop}
-            union
-            select o.lot_id from down
-            join flows i on i.lot_id = down.lot and i.role = 'In'
-            join flows o on o.entry_id = i.entry_id and o.role = 'Out'
-            where not exists (select 1 from locks k where k.lot_id = o.lot_id and k.withdrawn_at is null))
-        update lots set staple_millimetres = (
-            select avg(k.length_millimetres) from locks k where k.lot_id = {lotId} and k.withdrawn_at is null)
-        where id in (select lot from down)
-        """,
-        stop);
+    public static async Task CarryLength(EarthyTuftDb db, Guid lotId, CancellationToken stop)
+    {
+        var mean = await db.Locks.Where(k => k.LotId == lotId && k.WithdrawnAt == null).AverageAsync(k => (double?)k.LengthMillimetres, stop);
+        foreach (var lot in await Below(db, lotId, ownLocksStop: true, stop))
+        {
+            lot.StapleMillimetres = mean;
+            lot.Place();
+        }
+
+        await db.SaveChangesAsync(stop);
+    }
+
+    /// <summary>A lot and everything that was made of it, tracked; with lots that have locks of their own left out, if asked so.</summary>
+    public static async Task<IReadOnlyList<LotRow>> Below(EarthyTuftDb db, Guid lotId, bool ownLocksStop, CancellationToken stop)
+    {
+        var ids = await db.Database.SqlQuery<Guid>(
+            $"""
+            with recursive down(lot) as (
+                select id from lots where id = {lotId} and workshop_id = {db.Workshop}
+                union
+                select o.lot_id from down
+                join flows i on i.lot_id = down.lot and i.role = 'In' and not i.voided
+                join flows o on o.entry_id = i.entry_id and o.role = 'Out'
+                where not {ownLocksStop} or not exists (select 1 from locks k where k.lot_id = o.lot_id and k.withdrawn_at is null))
+            select lot as "Value" from down
+            """).ToArrayAsync(stop);
+        return await db.Lots.Where(l => ids.Contains(l.Id)).ToListAsync(stop);
+    }
 }

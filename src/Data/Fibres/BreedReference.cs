@@ -1,18 +1,21 @@
 using System.Globalization;
 using CsvHelper;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Fibres;
 
-/// <summary>The general breed reference that ships with the product, read from <c>breeds.csv</c> (docs/formats.md).</summary>
+/// <summary>The general breed reference that ships with the product, read from <c>breeds.csv</c> (docs/formats.md), and a workshop's own values before it.</summary>
 public static class BreedReference
 {
     private static readonly Lazy<IReadOnlyList<Breed>> Shipped = new(Load);
-    private static readonly Lazy<Dictionary<string, Breed>> ByName = new(() => All.ToDictionary(b => b.Name, StringComparer.OrdinalIgnoreCase));
 
     public static IReadOnlyList<Breed> All => Shipped.Value;
 
-    public static Breed? Find(string name) => ByName.Value.GetValueOrDefault(name.Trim());
+    /// <summary>The book of the scope's workshop.</summary>
+    public static async Task<BreedBook> Book(EarthyTuftDb db, CancellationToken stop) =>
+        new(All, [.. (await db.Breeds.AsNoTracking().ToListAsync(stop)).Select(b => b.Breed)]);
 
     private static List<Breed> Load()
     {
@@ -24,6 +27,7 @@ public static class BreedReference
         while (csv.Read())
         {
             Span Range(string name, double scale = 1) => new(csv.GetField<double>(name + "_low") * scale, csv.GetField<double>(name + "_high") * scale);
+            string[] List(string name) => csv.GetField(name)!.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
             breeds.Add(new Breed(
                 csv.GetField("name")!,
                 csv.GetField<Fibre>("fibre"),
@@ -33,7 +37,13 @@ public static class BreedReference
                 csv.GetField<Wave>("wave"),
                 string.IsNullOrEmpty(csv.GetField("crimps_per_cm_low")) ? null : Range("crimps_per_cm"),
                 Range("fleece_kg"),
-                Range("clean_percent", 0.01)));
+                Range("clean_percent", 0.01),
+                csv.GetField<Lustre>("lustre"),
+                csv.GetField<Felting>("felts"),
+                csv.GetField<Coat>("coat"),
+                List("uses"),
+                csv.GetField("conservation_concern") == "yes",
+                List("also_known_as")));
         }
 
         return breeds;

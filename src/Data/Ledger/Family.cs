@@ -3,6 +3,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
@@ -36,6 +37,8 @@ public sealed record FamilyFlow(
     double? ScaleStepGrams,
     DateOnly? Sitting,
     int? Revision,
+    decimal? Spent,
+    decimal? Worth,
     FamilyLot? Lot);
 
 /// <summary>What the family query tells of a lot.</summary>
@@ -58,8 +61,20 @@ public sealed record FamilyLot(
     double? LeftGrams,
     double? LeftSigma,
     double? StapleMillimetres,
+    StepKind MadeBy,
+    StepKind? WaitsAt,
+    Aim? RouteAim,
+    PreparedAs? RoutePreparation,
+    string? RouteSteps,
+    double? ReservedGrams,
+    string? ReservedFor,
+    decimal? ReadyMadePer100Grams,
+    Content Content,
     uint Version)
 {
+    /// <summary>The route it is on, null when none was chosen.</summary>
+    public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
+
     /// <summary>The lot as a row, as it was read.</summary>
     public LotRow ToRow(Guid workshop) => new()
     {
@@ -83,6 +98,15 @@ public sealed record FamilyLot(
         LeftGrams = LeftGrams,
         LeftSigma = LeftSigma,
         StapleMillimetres = StapleMillimetres,
+        MadeBy = MadeBy,
+        WaitsAt = WaitsAt,
+        RouteAim = RouteAim,
+        RoutePreparation = RoutePreparation,
+        RouteSteps = RouteSteps,
+        ReservedGrams = ReservedGrams,
+        ReservedFor = ReservedFor,
+        ReadyMadePer100Grams = ReadyMadePer100Grams,
+        Content = Content,
         Version = Version,
     };
 }
@@ -96,9 +120,10 @@ public sealed class Family
     private const string Columns = """
         select e.id, e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because,
                f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.gain_kind, f.empties_lot, f.settled_grams, f.settled_sigma,
-               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision,
+               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision, e.spent, f.worth,
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
-               l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres, l.xmin
+               l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
+               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
@@ -111,20 +136,20 @@ public sealed class Family
             select lot from seed
             union
             select i.lot_id from up
-            join flows o on o.lot_id = up.lot and o.role = 'Out'
+            join flows o on o.lot_id = up.lot and o.role = 'Out' and not o.voided
             join flows i on i.entry_id = o.entry_id and i.role = 'In'),
         down(lot) as (
             select lot from seed
             union
             select o.lot_id from down
-            join flows i on i.lot_id = down.lot and i.role = 'In'
+            join flows i on i.lot_id = down.lot and i.role = 'In' and not i.voided
             join flows o on o.entry_id = i.entry_id and o.role = 'Out')
         """;
 
     private const string FromSeed = $"""
         {UpAndDown},
         family(entry) as (
-            select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id)
+            select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id where not f.voided)
         {Columns}
         where f.entry_id = any(array(select entry from family))
         order by e.done_at, e.recorded_at, e.id, f.ordinal
@@ -145,7 +170,7 @@ public sealed class Family
 
     private const string AroundLots = $"""
         {Columns}
-        where f.lot_id = any($1) and f.workshop_id = $2
+        where f.lot_id = any($1) and f.workshop_id = $2 and not f.voided
         order by e.done_at, e.recorded_at, e.id, f.ordinal
         """;
 
@@ -153,7 +178,7 @@ public sealed class Family
 
     private const string EveryEntry = $"""
         {Columns}
-        where f.workshop_id = $1
+        where f.workshop_id = $1 and not f.voided
         order by e.done_at, e.recorded_at, e.id, f.ordinal
         """;
 
@@ -275,26 +300,37 @@ public sealed class Family
             Maybe<double>(21),
             Maybe<DateOnly>(22),
             Maybe<int>(23),
+            Maybe<decimal>(24),
+            Maybe<decimal>(25),
             lotId is null ? null : new FamilyLot(
                 lotId.Value,
-                r.GetString(24),
-                Word<LotForm>(25)!.Value,
-                Word<Fibre>(26)!.Value,
-                r.GetString(27),
-                new Span(r.GetDouble(28), r.GetDouble(29)),
-                r.GetString(30),
-                r.GetString(31),
+                r.GetString(26),
+                Word<LotForm>(27)!.Value,
+                Word<Fibre>(28)!.Value,
+                r.GetString(29),
+                new Span(r.GetDouble(30), r.GetDouble(31)),
                 r.GetString(32),
-                Maybe<DateOnly>(33),
-                Maybe<decimal>(34),
-                r.GetFieldValue<DateTimeOffset>(35),
-                r.GetFieldValue<DateTimeOffset>(36),
-                Maybe<DateTimeOffset>(37),
-                Maybe<double>(38),
-                Maybe<double>(39),
+                r.GetString(33),
+                r.GetString(34),
+                Maybe<DateOnly>(35),
+                Maybe<decimal>(36),
+                r.GetFieldValue<DateTimeOffset>(37),
+                r.GetFieldValue<DateTimeOffset>(38),
+                Maybe<DateTimeOffset>(39),
                 Maybe<double>(40),
                 Maybe<double>(41),
-                r.GetFieldValue<uint>(42)));
+                Maybe<double>(42),
+                Maybe<double>(43),
+                Word<StepKind>(44)!.Value,
+                Word<StepKind>(45),
+                Word<Aim>(46),
+                Word<PreparedAs>(47),
+                r.IsDBNull(48) ? null : r.GetString(48),
+                Maybe<double>(49),
+                r.IsDBNull(50) ? null : r.GetString(50),
+                Maybe<decimal>(51),
+                Word<Content>(52)!.Value,
+                r.GetFieldValue<uint>(53)));
     }
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)

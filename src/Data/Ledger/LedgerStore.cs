@@ -1,13 +1,14 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Stock;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Ledger;
 
 /// <summary>Who logs, when, and what is common to a whole entry.</summary>
-public sealed record EntryFacts(Guid Key, DateTimeOffset DoneAt, DateTimeOffset RecordedAt, Guid RecordedBy, string Who, int? Minutes, string Notes, string? ConfirmedBecause);
+public sealed record EntryFacts(Guid Key, DateTimeOffset DoneAt, DateTimeOffset RecordedAt, Guid RecordedBy, string Who, int? Minutes, string Notes, string? ConfirmedBecause, decimal? Spent = null);
 
 /// <summary>A weighing with what was typed: the row keeps both.</summary>
 public sealed record TypedWeighing(Weighing Weighing, string Typed);
@@ -34,7 +35,8 @@ public static class LedgerStore
             r.CleanYield,
             around.Settling.Left(r.Id) ?? FromProjection(r),
             TimeZoneInfo.ConvertTime(r.ChangedAt, zone),
-            r.UsedUpAt is not null)));
+            r.UsedUpAt is not null,
+            r.Reserve)));
     }
 
     // A lot whose own weighings do not tell its mass may have it from farther up or down its family.
@@ -48,7 +50,7 @@ public static class LedgerStore
         var entry = NewEntry(StepKind.TakeIn, facts);
         entry.Standing = Standing.Fits;
         var reference = ReferenceWeighing.Of(raw.Weighing, Nature.Of(lot.Fibre, lot.Form, lot.CleanYield));
-        Make(lot, reference is null ? null : LinearForm.Of(reference), facts.DoneAt);
+        Make(lot, StepKind.TakeIn, reference is null ? null : LinearForm.Of(reference), facts.DoneAt);
         db.Lots.Add(lot);
         AddFlow(entry, new FlowRow { Role = FlowRole.Out, Amount = Amount.Weighed, LotId = lot.Id }, raw, facts);
         db.Entries.Add(entry);
@@ -82,9 +84,11 @@ public static class LedgerStore
         {
             var (flow, mass) = outcome.Flows[next++];
             // An unweighed only output of a step without losses by difference is settled when the family is.
-            Make(made[i], mass, facts.DoneAt);
+            Make(made[i], command.Definition.Kind, mass, facts.DoneAt);
             db.Lots.Add(made[i]);
-            AddFlow(entry, Row(flow, mass, made[i].Id), Typed(command.To[i].Weighing), facts);
+            var row = Row(flow, mass, made[i].Id);
+            row.Worth = command.To[i].Worth;
+            AddFlow(entry, row, Typed(command.To[i].Weighing), facts);
         }
 
         foreach (var losing in command.Losses)
@@ -93,6 +97,7 @@ public static class LedgerStore
             var row = Row(flow, mass, null);
             row.LossKind = losing.Kind;
             row.Fate = losing.Fate;
+            row.Worth = losing.Worth;
             if (flow.Amount == Amount.ByDifference)
             {
                 row.SettledGrams = outcome.Balance.ByDifference?.Mass.Grams;
@@ -114,10 +119,37 @@ public static class LedgerStore
         return entry;
     }
 
+    /// <summary>Stages fibre that leaves.</summary>
+    public static EntryRow AddLeaving(EarthyTuftDb db, LeavingCommand command, (Flow Flow, LinearForm? Mass) taken, LotRow lot, string? typed, decimal? worth, EntryFacts facts)
+    {
+        var entry = NewEntry(command.Step, facts);
+        entry.Standing = Standing.Fits;
+        var row = Row(taken.Flow, taken.Mass, lot.Id);
+        row.Worth = worth;
+        AddFlow(entry, row, command.Taking.Weighing is { } weighing ? new TypedWeighing(weighing, typed!) : null, facts);
+        TakeFrom(lot, command.Taking.Lot.Left, taken.Mass, command.Taking.All, facts.DoneAt);
+        db.Entries.Add(entry);
+        return entry;
+    }
+
+    /// <summary>Stages a recount: from here on the lot holds what was counted.</summary>
+    public static EntryRow AddRecount(EarthyTuftDb db, (Flow Flow, LinearForm Mass, Balance Balance) counted, LotRow lot, TypedWeighing weighing, EntryFacts facts)
+    {
+        var entry = NewEntry(StepKind.Recount, facts);
+        Judge(entry, counted.Balance);
+        AddFlow(entry, Row(counted.Flow, counted.Mass, lot.Id), weighing, facts);
+        var left = counted.Mass.Estimate;
+        (lot.LeftGrams, lot.LeftSigma, lot.ChangedAt) = (left.Mass.Grams, left.Sigma, facts.DoneAt.ToStored());
+        db.Entries.Add(entry);
+        return entry;
+    }
+
     /// <summary>A lot that a step makes, with what it has from the lots it was made of. Its code is the caller's.</summary>
     public static LotRow NewLot(string code, LotForm form, StepOutcome outcome, IReadOnlyList<LotRow> sources, string notes)
     {
         var measured = sources.Where(s => s.StapleMillimetres is not null).ToArray();
+        // A route goes on with what is made, as long as all of it was on the same one; what fell out of the combs is on none.
+        var onRoute = form != LotForm.Noil && sources.Select(s => (s.RouteAim, s.RoutePreparation)).Distinct().Count() == 1 ? sources[0] : null;
         string Common(Func<LotRow, string> of) => sources.Select(of).Distinct().ToArray() is [var only] ? only : "";
         return new LotRow
         {
@@ -133,6 +165,10 @@ public static class LedgerStore
             Notes = notes,
             ShornOn = sources.Count == 1 ? sources[0].ShornOn : null,
             StapleMillimetres = measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null,
+            RouteAim = onRoute?.RouteAim,
+            RoutePreparation = onRoute?.RoutePreparation,
+            RouteSteps = onRoute?.RouteSteps,
+            Content = sources.Min(s => s.Content),
         };
     }
 
@@ -185,6 +221,7 @@ public static class LedgerStore
         Minutes = facts.Minutes,
         Notes = facts.Notes,
         ConfirmedBecause = facts.ConfirmedBecause,
+        Spent = facts.Spent,
     };
 
     private static void Judge(EntryRow entry, Balance balance)
@@ -193,6 +230,8 @@ public static class LedgerStore
         var gap = balance.Unaccounted ?? balance.ByDifference;
         entry.GapGrams = gap?.Mass.Grams;
         entry.GapSigma = gap?.Sigma;
+        entry.TakenGrams = balance.In?.Mass.Grams;
+        entry.KeptGrams = balance.Kept?.Mass.Grams;
     }
 
     private static FlowRow Row(Flow flow, LinearForm? mass, Guid? lotId) => new()
@@ -232,8 +271,10 @@ public static class LedgerStore
         CorrectedBecause = because,
     };
 
-    private static void Make(LotRow lot, LinearForm? mass, DateTimeOffset at)
+    private static void Make(LotRow lot, StepKind by, LinearForm? mass, DateTimeOffset at)
     {
+        lot.MadeBy = by;
+        lot.Place();
         lot.MadeAt = lot.ChangedAt = at.ToStored();
         lot.MadeGrams = lot.LeftGrams = mass?.Grams;
         lot.LeftSigma = mass?.Estimate.Sigma;
@@ -246,5 +287,9 @@ public static class LedgerStore
         row.LeftSigma = rest?.Sigma;
         row.ChangedAt = at.ToStored();
         row.UsedUpAt = all ? row.ChangedAt : null;
+        if (all)
+        {
+            (row.ReservedGrams, row.ReservedFor) = (null, null);
+        }
     }
 }

@@ -11,7 +11,8 @@ using Npgsql;
 namespace EarthyTuft.Data.Lots;
 
 /// <summary>Everything a lot's page tells, read in two round trips whatever its size: its family; then the family's locks and the lot's samples.</summary>
-public sealed record LotDossier(FamilyLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples)
+public sealed record LotDossier(
+    FamilyLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples, IReadOnlyList<LookOverRow> LookOvers, IReadOnlyList<ChangeRow> Changes)
 {
     private const string LocksOfLots = """
         select k.id, k.lot_id, k.place, k.length_millimetres, k.crimps, k.span_millimetres, k.wave
@@ -24,6 +25,22 @@ public sealed record LotDossier(FamilyLot Lot, Family Family, IReadOnlyList<Lock
         from samples s
         where s.lot_id = $1
         order by s.made_at
+        """;
+
+    private const string LookOversOfLots = """
+        select distinct on (o.lot_id) o.id, o.lot_id, o.handle, o.spring, o.lustre, o.soundness, o.tips, o.lock_structure, o.evenness, o.coat, o.wax, o.dirt,
+               o.vegetable_matter, o.colour, o.first_impression, o.decision, o.measured_micron, o.looked_at, o.who
+        from look_overs o
+        where o.lot_id = any($1)
+        order by o.lot_id, o.looked_at desc
+        """;
+
+    /// <summary>Changes of a lot, and what was voided of what had been done to it.</summary>
+    private const string ChangesOfLot = """
+        select c.id, c.lot_id, c.entry_id, c.what, c."from", c."to", c.because, c.who, c.at
+        from changes c
+        where c.lot_id = $1 or c.entry_id = any($2)
+        order by c.at
         """;
 
     /// <summary>Null when the workshop has no such lot.</summary>
@@ -44,12 +61,18 @@ public sealed record LotDossier(FamilyLot Lot, Family Family, IReadOnlyList<Lock
                 {
                     new(LocksOfLots) { Parameters = { new() { Value = family.Lots.Keys.ToArray() } } },
                     new(SamplesOfLot) { Parameters = { new() { Value = lot.Id } } },
+                    new(LookOversOfLots) { Parameters = { new() { Value = family.Lots.Keys.ToArray() } } },
+                    new(ChangesOfLot) { Parameters = { new() { Value = lot.Id }, new() { Value = family.Entries.Select(e => e.Id).ToArray() } } },
                 },
             };
             await using var reader = await batch.ExecuteReaderAsync(CommandBehavior.Default, stop);
             var locks = await Read(reader, Lock, stop);
             await reader.NextResultAsync(stop);
-            return new LotDossier(lot, family, locks, await Read(reader, Sample, stop));
+            var samples = await Read(reader, Sample, stop);
+            await reader.NextResultAsync(stop);
+            var lookOvers = await Read(reader, LookOver, stop);
+            await reader.NextResultAsync(stop);
+            return new LotDossier(lot, family, locks, samples, lookOvers, await Read(reader, Change, stop));
         }
         finally
         {
@@ -73,6 +96,42 @@ public sealed record LotDossier(FamilyLot Lot, Family Family, IReadOnlyList<Lock
 
     private static T? Word<T>(NpgsqlDataReader r, int i)
         where T : struct, Enum => r.IsDBNull(i) ? null : Enum.Parse<T>(r.GetString(i));
+
+    private static LookOverRow LookOver(NpgsqlDataReader r) => new()
+    {
+        Id = r.GetGuid(0),
+        LotId = r.GetGuid(1),
+        Handle = Word<Handle>(r, 2),
+        Spring = Word<Spring>(r, 3),
+        Lustre = Word<Lustre>(r, 4),
+        Soundness = Word<Soundness>(r, 5),
+        Tips = Word<Tips>(r, 6),
+        LockStructure = Word<LockStructure>(r, 7),
+        Evenness = Word<Evenness>(r, 8),
+        Coat = Word<Coat>(r, 9),
+        Wax = Word<HowMuch>(r, 10),
+        Dirt = Word<HowMuch>(r, 11),
+        VegetableMatter = Word<HowMuch>(r, 12),
+        Colour = Word<FleeceColour>(r, 13),
+        FirstImpression = r.GetString(14),
+        Decision = r.GetString(15),
+        MeasuredMicron = Maybe<double>(r, 16),
+        LookedAt = r.GetFieldValue<DateTimeOffset>(17),
+        Who = r.GetString(18),
+    };
+
+    private static ChangeRow Change(NpgsqlDataReader r) => new()
+    {
+        Id = r.GetGuid(0),
+        LotId = Maybe<Guid>(r, 1),
+        EntryId = Maybe<Guid>(r, 2),
+        What = r.GetString(3),
+        From = r.GetString(4),
+        To = r.GetString(5),
+        Because = r.GetString(6),
+        Who = r.GetString(7),
+        At = r.GetFieldValue<DateTimeOffset>(8),
+    };
 
     private static LockRow Lock(NpgsqlDataReader r) => new()
     {

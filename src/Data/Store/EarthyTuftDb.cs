@@ -31,6 +31,9 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<DraftRow> Drafts => Set<DraftRow>();
     public DbSet<LockRow> Locks => Set<LockRow>();
     public DbSet<SampleRow> Samples => Set<SampleRow>();
+    public DbSet<ChangeRow> Changes => Set<ChangeRow>();
+    public DbSet<LookOverRow> LookOvers => Set<LookOverRow>();
+    public DbSet<BreedRow> Breeds => Set<BreedRow>();
     public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
@@ -87,15 +90,20 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.Property(l => l.Version).IsRowVersion();
             e.HasIndex(l => new { l.WorkshopId, l.Code }).IsUnique();
             // The rail and the stations ask only for what still waits.
-            e.HasIndex(l => new { l.WorkshopId, l.Form, l.ChangedAt }).HasFilter("used_up_at is null");
+            e.HasIndex(l => new { l.WorkshopId, l.Form, l.ChangedAt }).HasFilter("used_up_at is null and voided_at is null");
+            e.Property(l => l.RouteSteps).HasMaxLength(200);
+            e.Property(l => l.ReservedFor).HasMaxLength(120);
             e.Ignore(l => l.CleanYield);
+            e.Ignore(l => l.Reserve);
+            e.Ignore(l => l.Route);
         });
         model.Entity<EntryRow>(e =>
         {
             e.ToTable("entries");
             e.HasIndex(x => new { x.WorkshopId, x.Key }).IsUnique();
             e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id });
-            e.HasIndex(x => new { x.WorkshopId, x.Standing }).HasFilter("standing in ('Suspicious', 'Impossible')");
+            e.HasIndex(x => new { x.WorkshopId, x.Standing }).HasFilter("standing in ('Suspicious', 'Impossible') and voided_at is null");
+            e.HasIndex(x => x.VoidedWith).HasFilter("voided_with is not null");
             e.HasMany(x => x.Flows).WithOne().HasForeignKey(f => f.EntryId).OnDelete(DeleteBehavior.Restrict);
         });
         model.Entity<FlowRow>(e =>
@@ -110,6 +118,8 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         {
             e.ToTable("weighings");
             e.HasIndex(w => new { w.FlowId, w.Revision }).IsUnique();
+            // The room's air of the day is what was last read on it.
+            e.HasIndex(w => new { w.WorkshopId, w.Sitting, w.RecordedAt }).HasFilter("humidity_percent is not null");
         });
         model.Entity<DraftRow>(e =>
         {
@@ -133,6 +143,27 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(s => new { s.WorkshopId, s.Code }).IsUnique();
             e.HasOne(s => s.Lot).WithMany().HasForeignKey(s => s.LotId).OnDelete(DeleteBehavior.Restrict);
             e.Ignore(s => s.Sample);
+        });
+        model.Entity<ChangeRow>(e =>
+        {
+            e.ToTable("changes");
+            e.HasIndex(c => c.LotId);
+            e.HasIndex(c => c.EntryId);
+            e.HasIndex(c => new { c.WorkshopId, c.At });
+        });
+        model.Entity<LookOverRow>(e =>
+        {
+            e.ToTable("look_overs");
+            e.HasIndex(l => new { l.WorkshopId, l.Key }).IsUnique();
+            e.HasIndex(l => new { l.LotId, l.LookedAt });
+            e.HasOne<LotRow>().WithMany().HasForeignKey(l => l.LotId).OnDelete(DeleteBehavior.Restrict);
+            e.Ignore(l => l.Judgements);
+        });
+        model.Entity<BreedRow>(e =>
+        {
+            e.ToTable("breeds");
+            e.HasIndex(b => new { b.WorkshopId, b.PlainName }).IsUnique();
+            e.Ignore(b => b.Breed);
         });
         model.Entity<CodeCounterRow>(e =>
         {

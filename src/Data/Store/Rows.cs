@@ -1,8 +1,10 @@
 using EarthyTuft.Core.Assessing;
+using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Sampling;
 using Microsoft.AspNetCore.Identity;
 
@@ -40,6 +42,14 @@ public sealed class WorkshopRow
     public string Currency { get; set; } = "EUR";
     public double ScaleStepGrams { get; set; } = 1;
     public double? UsualBowlGrams { get; set; }
+
+    /// <summary>What an hour counts for; null when hours are not counted.</summary>
+    public decimal? HourlyRate { get; set; }
+    public WashSchool WashSchool { get; set; } = WashSchool.HandHot;
+    public bool OpenBeforeWash { get; set; }
+    public bool LeaveWax { get; set; }
+    public DownSchool DownSchool { get; set; } = DownSchool.CardedPunis;
+    public FineSockSchool FineSockSchool { get; set; } = FineSockSchool.WithStrongFibre;
     public bool IsDemo { get; set; }
     public DateTimeOffset FoundedAt { get; set; }
     public uint Version { get; set; }
@@ -98,9 +108,36 @@ public sealed class LotRow : IWorkshopOwned
 
     /// <summary>Mean of the locks measured on it or on what it was made of.</summary>
     public double? StapleMillimetres { get; set; }
+
+    /// <summary>The step that made it.</summary>
+    public StepKind MadeBy { get; set; } = StepKind.TakeIn;
+
+    /// <summary>Projection: where it waits, null when it is prepared.</summary>
+    public StepKind? WaitsAt { get; set; }
+
+    /// <summary>The route that was chosen for it or for what it was made of.</summary>
+    public Aim? RouteAim { get; set; }
+    public PreparedAs? RoutePreparation { get; set; }
+    public string? RouteSteps { get; set; }
+    public double? ReservedGrams { get; set; }
+    public string? ReservedFor { get; set; }
+
+    /// <summary>What 100 g of the like cost ready-made, for comparison.</summary>
+    public decimal? ReadyMadePer100Grams { get; set; }
+    public Content Content { get; set; }
+
+    /// <summary>The entry that made it was voided.</summary>
+    public DateTimeOffset? VoidedAt { get; set; }
     public uint Version { get; set; }
 
     public Span CleanYield => new(CleanYieldLow, CleanYieldHigh);
+
+    public Reserve? Reserve => ReservedGrams is { } grams ? new Reserve(Mass.FromGrams(grams), ReservedFor ?? "") : null;
+
+    public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
+
+    /// <summary>Brings the waiting place up to date with form, length and route.</summary>
+    public void Place() => WaitsAt = Stations.Next(Form, MadeBy, StapleMillimetres, Route);
 }
 
 public sealed class EntryRow : IWorkshopOwned
@@ -119,10 +156,25 @@ public sealed class EntryRow : IWorkshopOwned
     /// <summary>Why an entry whose balance cannot be was kept all the same.</summary>
     public string? ConfirmedBecause { get; set; }
 
+    /// <summary>Price and carriage of a fleece, agents of a step; null when nobody noted it.</summary>
+    public decimal? Spent { get; set; }
+
+    /// <summary>Set when it was voided; nothing reckons with it then, and it stays readable.</summary>
+    public DateTimeOffset? VoidedAt { get; set; }
+    public string? VoidedBy { get; set; }
+    public string? VoidedBecause { get; set; }
+
+    /// <summary>The entry that was voided and took this one along; its own id when it was this one.</summary>
+    public Guid? VoidedWith { get; set; }
+
     /// <summary>Projection of the balance.</summary>
     public Standing Standing { get; set; }
     public double? GapGrams { get; set; }
     public double? GapSigma { get; set; }
+
+    /// <summary>Projection: taken from lots and kept, in reference grams; what the workshop learns its yields and its pace from.</summary>
+    public double? TakenGrams { get; set; }
+    public double? KeptGrams { get; set; }
     public List<FlowRow> Flows { get; set; } = [];
 }
 
@@ -140,6 +192,12 @@ public sealed class FlowRow : IWorkshopOwned
     public Fate? Fate { get; set; }
     public GainKind? GainKind { get; set; }
     public bool EmptiesLot { get; set; }
+
+    /// <summary>What a second grade is worth, or what was paid for what was sold.</summary>
+    public decimal? Worth { get; set; }
+
+    /// <summary>Of a voided entry; kept here so that the family query can pass it by.</summary>
+    public bool Voided { get; set; }
 
     /// <summary>Projection: the settled reference mass, for flows whose own weighing does not tell it.</summary>
     public double? SettledGrams { get; set; }
@@ -164,6 +222,103 @@ public sealed class WeighingRow : IWorkshopOwned
     public required string Who { get; set; }
     public DateTimeOffset RecordedAt { get; set; }
     public string? CorrectedBecause { get; set; }
+}
+
+/// <summary>Something other than a weighing that was changed: from what to what, by whom and why.</summary>
+public sealed class ChangeRow : IWorkshopOwned
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid WorkshopId { get; set; }
+    public Guid? LotId { get; set; }
+    public Guid? EntryId { get; set; }
+    public required string What { get; set; }
+    public required string From { get; set; }
+    public required string To { get; set; }
+    public string Because { get; set; } = "";
+    public required string Who { get; set; }
+    public DateTimeOffset At { get; set; }
+}
+
+/// <summary>One look over a fleece. Looking again adds a row; the newest counts and the old ones stay.</summary>
+public sealed class LookOverRow : IWorkshopOwned
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid WorkshopId { get; set; }
+    public Guid LotId { get; set; }
+    public Guid Key { get; set; }
+    public Handle? Handle { get; set; }
+    public Spring? Spring { get; set; }
+    public Lustre? Lustre { get; set; }
+    public Soundness? Soundness { get; set; }
+    public Tips? Tips { get; set; }
+    public LockStructure? LockStructure { get; set; }
+    public Evenness? Evenness { get; set; }
+    public Coat? Coat { get; set; }
+    public HowMuch? Wax { get; set; }
+    public HowMuch? Dirt { get; set; }
+    public HowMuch? VegetableMatter { get; set; }
+    public FleeceColour? Colour { get; set; }
+
+    /// <summary>What was thought before the breed's range was shown; written once and then kept.</summary>
+    public string FirstImpression { get; set; } = "";
+
+    /// <summary>What the person decided it is for.</summary>
+    public string Decision { get; set; } = "";
+    public double? MeasuredMicron { get; set; }
+    public DateTimeOffset LookedAt { get; set; }
+    public required string Who { get; set; }
+
+    public Judgements Judgements
+    {
+        get => new(Handle, Spring, Lustre, Soundness, Tips, LockStructure, Evenness, Coat, Wax, Dirt, VegetableMatter, Colour);
+        set => (Handle, Spring, Lustre, Soundness, Tips, LockStructure, Evenness, Coat, Wax, Dirt, VegetableMatter, Colour) =
+            (value.Handle, value.Spring, value.Lustre, value.Soundness, value.Tips, value.LockStructure, value.Evenness, value.Coat, value.Wax, value.Dirt, value.VegetableMatter, value.Colour);
+    }
+}
+
+/// <summary>A workshop's own figures of a breed; they stand before the general ones.</summary>
+public sealed class BreedRow : IWorkshopOwned
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid WorkshopId { get; set; }
+    public required string Name { get; set; }
+
+    /// <summary>The name as it is looked up: letters only.</summary>
+    public required string PlainName { get; set; }
+    public Fibre Fibre { get; set; }
+    public FleeceClass Class { get; set; }
+    public double MicronLow { get; set; }
+    public double MicronHigh { get; set; }
+    public double StapleLow { get; set; }
+    public double StapleHigh { get; set; }
+    public Wave Wave { get; set; }
+    public double? CrimpsLow { get; set; }
+    public double? CrimpsHigh { get; set; }
+    public double FleeceLow { get; set; }
+    public double FleeceHigh { get; set; }
+    public double CleanLow { get; set; }
+    public double CleanHigh { get; set; }
+    public Lustre Lustre { get; set; }
+    public Felting Felts { get; set; }
+    public Coat Coat { get; set; }
+    public string[] Uses { get; set; } = [];
+    public bool ConservationConcern { get; set; }
+    public string[] AlsoKnownAs { get; set; } = [];
+
+    public Breed Breed
+    {
+        get => new(
+            Name, Fibre, Class, new(MicronLow, MicronHigh), new(StapleLow, StapleHigh), Wave, CrimpsLow is { } low && CrimpsHigh is { } high ? new(low, high) : null,
+            new(FleeceLow, FleeceHigh), new(CleanLow, CleanHigh), Lustre, Felts, Coat, Uses, ConservationConcern, AlsoKnownAs);
+        set
+        {
+            (Name, PlainName, Fibre, Class, Wave, Lustre, Felts, Coat) = (value.Name.Trim(), BreedBook.Plain(value.Name), value.Fibre, value.Class, value.Wave, value.Lustre, value.Felts, value.Coat);
+            (MicronLow, MicronHigh, StapleLow, StapleHigh) = (value.Micron.Low, value.Micron.High, value.StapleMillimetres.Low, value.StapleMillimetres.High);
+            (CrimpsLow, CrimpsHigh) = (value.CrimpsPerCentimetre?.Low, value.CrimpsPerCentimetre?.High);
+            (FleeceLow, FleeceHigh, CleanLow, CleanHigh) = (value.FleeceKilograms.Low, value.FleeceKilograms.High, value.CleanYield.Low, value.CleanYield.High);
+            (Uses, ConservationConcern, AlsoKnownAs) = ([.. value.Uses ?? []], value.ConservationConcern, [.. value.AlsoKnownAs ?? []]);
+        }
+    }
 }
 
 public enum DraftState

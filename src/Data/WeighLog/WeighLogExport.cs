@@ -60,6 +60,7 @@ public static class WeighLogExport
                 FlowRole.In => RowKind.In,
                 FlowRole.Out => RowKind.Out,
                 FlowRole.Gain => RowKind.Gain,
+                FlowRole.Count => RowKind.Count,
                 _ => RowKind.Loss,
             },
             Lot = flow.Lot?.Code ?? "",
@@ -75,6 +76,9 @@ public static class WeighLogExport
             Loss = flow.LossKind,
             Gain = flow.GainKind,
             Fate = flow.Fate,
+            Spent = entry.Spent,
+            Worth = flow.Worth,
+            VoidedBecause = entry.VoidedBecause ?? "",
         };
     }
 

@@ -4,6 +4,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stock;
 using EarthyTuft.Core.TakingIn;
 using EarthyTuft.Core.WeighLog;
 using EarthyTuft.Data.Fibres;
@@ -29,7 +30,9 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private readonly Dictionary<string, LotRow> lots = new(StringComparer.OrdinalIgnoreCase);
     private readonly Dictionary<Guid, LinearForm?> left = [];
     private readonly Dictionary<(int Entry, int Line), FlowRow> flows = [];
+    private readonly HashSet<string> used = new(StringComparer.OrdinalIgnoreCase);
     private readonly HashSet<string> made = new(StringComparer.OrdinalIgnoreCase);
+    private BreedBook breeds = new([], []);
     private int takenRows;
     private int takenEntries;
 
@@ -53,8 +56,11 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
     private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, IReadOnlyDictionary<int, int> broken, int count, CancellationToken stop)
     {
+        breeds = await BreedReference.Book(db, stop);
         await LoadLots([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], stop);
 
+        // What was voided is told in the file, and nothing reckons with it here either: it is not taken in.
+        rows = [.. rows.Where(r => r.Line.VoidedBecause.Length == 0)];
         foreach (var entry in rows.Where(r => r.Line.Flow != RowKind.Correction).GroupBy(r => r.Line.Entry))
         {
             Take([.. entry.OrderBy(r => r.Line.Line)], broken.GetValueOrDefault(entry.Key));
@@ -81,8 +87,9 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
     private async Task LoadLots(string[] codes, CancellationToken stop)
     {
-        var ids = await db.Lots.Where(l => codes.Contains(l.Code)).Select(l => l.Id).ToArrayAsync(stop);
-        var (rows, sources) = await LedgerStore.Sources(db, ids, facts.Zone, toWrite: true, stop);
+        var there = await db.Lots.Where(l => codes.Contains(l.Code)).Select(l => new { l.Id, l.Code }).ToListAsync(stop);
+        used.UnionWith(there.Select(l => l.Code));
+        var (rows, sources) = await LedgerStore.Sources(db, [.. there.Select(l => l.Id)], facts.Zone, toWrite: true, stop);
         foreach (var lot in rows.Values)
         {
             lots[lot.Code] = lot;
@@ -103,7 +110,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var before = refused.Count;
-        var entry = rows[0].Row.Step == StepKind.TakeIn ? TakeIn(rows) : Step(rows);
+        var step = rows[0].Row.Step;
+        var entry = step == StepKind.TakeIn ? TakeIn(rows) : step == StepKind.Recount ? Recount(rows) : step.IsLeaving() ? Leave(rows) : Step(rows);
         if (refused.Count > before)
         {
             RefuseRest(rows, refused[before].Row);
@@ -144,7 +152,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return null;
         }
 
-        var fibre = row.Fibre ?? parentage.Value.Shares.Select(s => BreedReference.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
+        var fibre = row.Fibre ?? parentage.Value.Shares.Select(s => breeds.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
         var weighing = Weigh(row)!;
         var check = TakeInRules.Check(new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Sitting, row.Price));
         if (check.IsRefused)
@@ -152,7 +160,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return Refuse(number, check.Refusals[0].Field switch { "shornOn" => "shorn_on", "price" => "price", _ => "mass_g" }, check.Refusals[0].Reason);
         }
 
-        var clean = parentage.Value.CleanYield(BreedReference.Find);
+        var clean = parentage.Value.CleanYield(breeds.Find);
         var lot = Keep(new LotRow
         {
             Code = row.Lot.ToUpperInvariant(),
@@ -206,9 +214,10 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         var command = new StepCommand(
             Stations.Of(head.Step),
             [.. ins.Select(r => new Taking(Source(lots[r.Row.Lot]), Weigh(r.Row), r.Row.EmptiesLot))],
-            [.. outs.Select(r => new Giving(r.Row.Form!.Value, Weigh(r.Row)))],
-            [.. losses.Select(r => new Losing(r.Row.Loss!.Value, r.Row.Fate, r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row)))],
-            [.. gains.Select(r => new Gaining(r.Row.Gain!.Value, Weigh(r.Row)!))]);
+            [.. outs.Select(r => new Giving(r.Row.Form!.Value, Weigh(r.Row), r.Row.Worth))],
+            [.. losses.Select(r => new Losing(r.Row.Loss!.Value, r.Row.Fate, r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row), r.Row.Worth))],
+            [.. gains.Select(r => new Gaining(r.Row.Gain!.Value, Weigh(r.Row)!))],
+            IntoReserve: true);
         var outcome = StepDesk.WeighUp(command, null);
         if (outcome.IsRefused)
         {
@@ -227,6 +236,55 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         return Stage(command, outcome.Value, outs, head);
+    }
+
+    private EntryRow? Leave(IReadOnlyList<(int Number, WeighLogRow Row)> rows)
+    {
+        var (number, row) = rows[0];
+        if (rows.Count != 1 || row.Flow != RowKind.In)
+        {
+            return Refuse(rows[^1].Number, "flow", "Fibre that leaves is one row: flow in.");
+        }
+
+        if (!lots.TryGetValue(row.Lot, out var lot))
+        {
+            return Refuse(number, "lot", $"There is no lot {row.Lot} here or earlier in the file.");
+        }
+
+        var weighing = Weigh(row);
+        var command = new LeavingCommand(row.Step, new Taking(Source(lot), weighing, row.EmptiesLot), IntoReserve: true);
+        var taken = StockDesk.WeighUp(command);
+        if (taken.IsRefused)
+        {
+            return Refuse(number, "mass_g", taken.Refusals[0].Reason);
+        }
+
+        left[lot.Id] = row.EmptiesLot ? LinearForm.Nothing : left.GetValueOrDefault(lot.Id) is { } before && taken.Value.Mass is { } mass ? before - mass : null;
+        return LedgerStore.AddLeaving(db, command, taken.Value, lot, weighing is null ? null : Typed(weighing), row.Worth, Facts(row));
+    }
+
+    private EntryRow? Recount(IReadOnlyList<(int Number, WeighLogRow Row)> rows)
+    {
+        var (number, row) = rows[0];
+        if (rows.Count != 1 || row.Flow != RowKind.Count || row.Amount != Amount.Weighed)
+        {
+            return Refuse(rows[^1].Number, "flow", "A recount is one row: flow count, weighed.");
+        }
+
+        if (!lots.TryGetValue(row.Lot, out var lot))
+        {
+            return Refuse(number, "lot", $"There is no lot {row.Lot} here or earlier in the file.");
+        }
+
+        var weighing = Weigh(row)!;
+        var counted = StockDesk.WeighUp(new RecountCommand(Source(lot), weighing));
+        if (counted.IsRefused)
+        {
+            return Refuse(number, "mass_g", counted.Refusals[0].Reason);
+        }
+
+        left[lot.Id] = counted.Value.Mass;
+        return LedgerStore.AddRecount(db, counted.Value, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
     }
 
     private EntryRow Stage(StepCommand command, StepOutcome outcome, (int Number, WeighLogRow Row)[] outs, WeighLogRow head)
@@ -291,7 +349,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return false;
         }
 
-        if (lots.ContainsKey(code))
+        // The code of a voided lot stays on its bag too.
+        if (lots.ContainsKey(code) || used.Contains(code))
         {
             Refuse(number, "lot", $"There is a lot {code} already.");
             return false;
@@ -334,7 +393,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         row.Who.Length > 0 ? row.Who : facts.PersonName,
         row.Minutes,
         row.Notes,
-        row.ConfirmedBecause.Length > 0 ? row.ConfirmedBecause : null);
+        row.ConfirmedBecause.Length > 0 ? row.ConfirmedBecause : null,
+        row.Spent);
 
     // Codes that came from the file must not be given out again.
     private async Task KeepCountersAhead(CancellationToken stop)

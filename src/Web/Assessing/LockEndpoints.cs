@@ -4,6 +4,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -25,12 +26,13 @@ public static class LockEndpoints
     public static void MapAssessing(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api").WithTags("assessing").ForMembers();
+        LookOverEndpoints.Map(group);
         group.MapPost("/lots/{id:guid}/locks", Measure).Changes().Produces<StapleView>().ProducesProblem(404);
         group.MapDelete("/locks/{id:guid}", Withdraw).Changes().Produces<StapleView>().ProducesProblem(404);
     }
 
     private static async Task<IResult> Measure(
-        Guid id, LockRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+        Guid id, LockRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id, stop) is not { } lot)
         {
@@ -70,10 +72,10 @@ public static class LockEndpoints
             db.ChangeTracker.Clear();
         }
 
-        return await Answer(db, lot, stop);
+        return await Answer(db, lot, books, stop);
     }
 
-    private static async Task<IResult> Withdraw(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<IResult> Withdraw(Guid id, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await db.Locks.SingleOrDefaultAsync(l => l.Id == id && l.WithdrawnAt == null, stop) is not { } found)
         {
@@ -82,13 +84,13 @@ public static class LockEndpoints
 
         found.WithdrawnAt = bench.Now;
         await db.SaveChangesAsync(stop);
-        return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, stop), stop);
+        return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, stop), books, stop);
     }
 
-    private static async Task<IResult> Answer(EarthyTuftDb db, LotRow lot, CancellationToken stop)
+    private static async Task<IResult> Answer(EarthyTuftDb db, LotRow lot, BreedBooks books, CancellationToken stop)
     {
         await LockStore.CarryLength(db, lot.Id, stop);
         var locks = await db.Locks.AsNoTracking().Where(l => l.LotId == lot.Id && l.WithdrawnAt == null).ToListAsync(stop);
-        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Colour));
+        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Colour, await books.Here(stop)));
     }
 }

@@ -31,10 +31,10 @@ public sealed record StapleView(
     string Colour,
     string Sentence)
 {
-    public static StapleView Of(IReadOnlyList<LockRow> locks, bool inherited, string parentage, string colour)
+    public static StapleView Of(IReadOnlyList<LockRow> locks, bool inherited, string parentage, string colour, BreedBook book)
     {
         var measured = locks.Select(l => l.Measured).ToArray();
-        var staple = Staple.Of(measured, BreedEndpoints.UsualStaple(parentage));
+        var staple = Staple.Of(measured, book.UsualStaple(parentage));
         var length = staple.Length;
         return new StapleView(
             [.. locks.OrderBy(l => l.LengthMillimetres).Select(l => new LockView(

@@ -1,17 +1,76 @@
 using EarthyTuft.Core.Fibres;
-using EarthyTuft.Data.Fibres;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
+using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Breeds;
 
+/// <summary>A breed with where its figures come from.</summary>
+/// <param name="From">Typical for the general reference, yours for the workshop's own values.</param>
+public sealed record BreedView(Breed Breed, Provenance From);
+
 public static class BreedEndpoints
 {
-    public static void MapBreeds(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/breeds").WithTags("breeds").ForMembers().MapGet("", () => TypedResults.Ok(BreedReference.All));
+    private const int MostFound = 12;
 
-    public static Span CleanYield(this Parentage parentage) => parentage.CleanYield(BreedReference.Find);
+    public static void MapBreeds(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/breeds").WithTags("breeds").ForMembers();
+        group.MapGet("", All);
+        group.MapGet("/search", Search);
+        group.MapPut("", Save).Changes().Produces<BreedView>();
+        group.MapDelete("/{name}", Forget).Changes().ProducesProblem(404);
+    }
+
+    private static async Task<BreedView[]> All(BreedBooks books, CancellationToken stop) => View((await books.Here(stop)).All);
+
+    private static async Task<BreedView[]> Search(string q, BreedBooks books, CancellationToken stop) => View((await books.Here(stop)).Search(q.Length > 60 ? q[..60] : q, MostFound));
+
+    /// <summary>Writes the workshop's own figures of a breed: before the general ones where it has them, beside them where it has not.</summary>
+    private static async Task<IResult> Save(Breed breed, EarthyTuftDb db, BreedBooks books, CancellationToken stop)
+    {
+        var check = Breed.Check(breed);
+        if (check.IsRefused)
+        {
+            return Problems.Refused(check.Refusals);
+        }
+
+        var plain = BreedBook.Plain(breed.Name);
+        if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, stop) is { } row)
+        {
+            row.Breed = breed;
+        }
+        else
+        {
+            db.Breeds.Add(new BreedRow { Name = breed.Name, PlainName = plain, Breed = breed });
+        }
+
+        await db.SaveChangesAsync(stop);
+        books.Forget();
+        return TypedResults.Ok(new BreedView(breed, Provenance.Yours));
+    }
+
+    /// <summary>Takes the workshop's own figures away; the general ones, if there are any, stand again.</summary>
+    private static async Task<IResult> Forget(string name, EarthyTuftDb db, BreedBooks books, CancellationToken stop)
+    {
+        var plain = BreedBook.Plain(name);
+        if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, stop) is not { } row)
+        {
+            return Problems.NotHere("breed of your own");
+        }
+
+        db.Breeds.Remove(row);
+        await db.SaveChangesAsync(stop);
+        books.Forget();
+        return TypedResults.NoContent();
+    }
+
+    private static BreedView[] View(IEnumerable<BookedBreed> breeds) => [.. breeds.Select(b => new BreedView(b.Breed, b.IsOwn ? Provenance.Yours : Provenance.Typical))];
+
+    /// <summary>What a lot is said to be; unknown where it does not read, which a stored one always does.</summary>
+    public static Parentage Parentage(string written) => Core.Fibres.Parentage.Read(written, "breed") is { IsRefused: false } read ? read.Value : Core.Fibres.Parentage.Unknown;
 
     /// <summary>The usual staple length of what a lot is said to be, null when nothing is known.</summary>
-    public static Span? UsualStaple(string parentage) =>
-        Parentage.Read(parentage, "breed") is { IsRefused: false } read ? read.Value.Envelope(BreedReference.Find, b => b.StapleMillimetres) : null;
+    public static Span? UsualStaple(this BreedBook book, string parentage) => Parentage(parentage).Envelope(book.Find, b => b.StapleMillimetres);
 }

@@ -1,4 +1,3 @@
-using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -50,7 +49,7 @@ public static class CourseEndpoints
     {
         var group = app.MapGroup("/api/course").WithTags("course").ForMembers();
         group.MapGet("", Now);
-        group.MapGet("/stations", () => TypedResults.Ok(Stations.InOrder.Select(View).ToArray()));
+        group.MapGet("/stations", () => TypedResults.Ok(Stations.InOrder.Concat(Stations.Elsewhere).Select(View).ToArray()));
         group.MapGet("/door", () => TypedResults.Ok(Stations.AtTheDoor));
     }
 
@@ -59,34 +58,28 @@ public static class CourseEndpoints
     private static async Task<Today> Now(EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
         var unit = bench.Facts.Unit;
-        var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null);
+        var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null);
         var sums = await there
-            .GroupBy(l => new { l.Form, Long = l.StapleMillimetres > CardingStep.LongestMillimetres })
-            .Select(g => new { g.Key, Lots = g.Count(), NotWeighed = g.Count(l => l.LeftGrams == null), Grams = g.Sum(l => l.LeftGrams ?? 0), Since = g.Min(l => l.ChangedAt) })
+            .GroupBy(l => l.WaitsAt)
+            .Select(g => new { At = g.Key, Lots = g.Count(), NotWeighed = g.Count(l => l.LeftGrams == null), Grams = g.Sum(l => l.LeftGrams ?? 0), Since = g.Min(l => l.ChangedAt) })
             .ToListAsync(stop);
         var heaps = sums
-            .GroupBy(s => Stations.Next(s.Key.Form, s.Key.Long ? double.MaxValue : null))
-            .Select(g => new Heap(
-                g.Key,
-                g.Sum(s => s.Lots),
-                g.Sum(s => s.NotWeighed),
-                Mass.FromGrams(g.Sum(s => s.Grams)).ToFigure(unit, Provenance.Reckoned),
-                g.Min(s => s.Since)))
+            .Select(s => new Heap(s.At, s.Lots, s.NotWeighed, Mass.FromGrams(s.Grams).ToFigure(unit, Provenance.Reckoned), s.Since))
             .ToArray();
 
         var waiting = await there.OrderBy(l => l.ChangedAt).Take(MostWaiting).ToListAsync(stop);
         var suspicious = await db.Entries.AsNoTracking()
-            .Where(e => e.Standing == Standing.Suspicious || e.Standing == Standing.Impossible)
+            .Where(e => e.VoidedAt == null && (e.Standing == Standing.Suspicious || e.Standing == Standing.Impossible))
             .OrderByDescending(e => e.DoneAt).Take(8)
-            .Select(e => new { e.Id, e.Step, e.DoneAt, e.Standing, e.GapGrams, e.GapSigma, e.ConfirmedBecause, Code = e.Flows.Where(f => f.Role == FlowRole.Out).OrderBy(f => f.Ordinal).Select(f => f.Lot!.Code).First() })
+            .Select(e => new { e.Id, e.Step, e.DoneAt, e.Standing, e.GapGrams, e.GapSigma, e.ConfirmedBecause, Code = e.Flows.Where(f => f.Role == FlowRole.Out || f.Role == FlowRole.Count).OrderBy(f => f.Ordinal).Select(f => f.Lot!.Code).First() })
             .ToListAsync(stop);
         return new Today(
             bench.Now,
             heaps,
-            [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), Stations.Next(l.Form, l.StapleMillimetres), Math.Max(0, bench.Today.DayNumber - bench.DayOf(l.ChangedAt).DayNumber)))],
+            [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), l.WaitsAt, Math.Max(0, bench.Today.DayNumber - bench.DayOf(l.ChangedAt).DayNumber)))],
             [.. suspicious.Select(e => new LookAt(e.Id, e.Step, e.DoneAt, e.Code, e.Standing, Figures.ToFigure(e.GapGrams ?? 0, e.GapSigma, unit, Provenance.Reckoned)!, e.ConfirmedBecause is not null))],
             await db.Drafts.CountAsync(d => d.State == DraftState.Open, stop),
-            await db.Samples.CountAsync(stop),
+            await db.Samples.CountAsync(s => s.Lot!.VoidedAt == null, stop),
             await Month(db, bench, stop));
     }
 
@@ -95,11 +88,11 @@ public static class CourseEndpoints
         var first = new DateTime(bench.Today.Year, bench.Today.Month, 1);
         var from = new DateTimeOffset(first, bench.Facts.Zone.GetUtcOffset(first)).ToUniversalTime();
         var prepared = Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray();
-        var made = await db.Lots.Where(l => l.MadeAt >= from)
+        var made = await db.Lots.Where(l => l.MadeAt >= from && l.VoidedAt == null)
             .GroupBy(l => l.Form)
             .Select(g => new { Form = g.Key, Grams = g.Sum(l => l.MadeGrams ?? 0) })
             .ToListAsync(stop);
-        var minutes = await db.Entries.Where(e => e.DoneAt >= from).SumAsync(e => e.Minutes ?? 0, stop);
+        var minutes = await db.Entries.Where(e => e.DoneAt >= from && e.VoidedAt == null).SumAsync(e => e.Minutes ?? 0, stop);
         return new MonthSums(
             Mass.FromGrams(made.Where(m => m.Form == LotForm.Raw).Sum(m => m.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
             Mass.FromGrams(made.Where(m => prepared.Contains(m.Form)).Sum(m => m.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned),

@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.EntityFrameworkCore;
@@ -18,7 +19,9 @@ public sealed record BenchFacts(
     string Currency,
     double ScaleStepGrams,
     double? UsualBowlGrams,
-    bool IsDemo);
+    bool IsDemo,
+    decimal? HourlyRate,
+    Schools Schools);
 
 /// <summary>The signed-in person at their bench: set before any handler of a workshop runs.</summary>
 public sealed class Bench(TimeProvider clock)
@@ -103,7 +106,9 @@ public static class BenchDoor
             found.Shop.Currency,
             found.Shop.ScaleStepGrams,
             found.Shop.UsualBowlGrams,
-            found.Shop.IsDemo);
+            found.Shop.IsDemo,
+            found.Shop.HourlyRate,
+            new Schools(found.Shop.WashSchool, found.Shop.OpenBeforeWash, found.Shop.LeaveWax, found.Shop.DownSchool, found.Shop.FineSockSchool));
     }
 
     /// <summary>Lets in members only.</summary>

@@ -21,6 +21,7 @@ public static class LedgerEndpoints
         group.MapPost("/weigh-up", WeighUp).Changes().Produces<WeighedUp>();
         group.MapPost("", Log).Changes().Produces<EntryAnswer>().ProducesProblem(409).ProducesProblem(503);
         group.MapPost("/{id:guid}/corrections", Correct).Changes().Produces<EntryAnswer>().ProducesProblem(404).ProducesProblem(409);
+        VoidEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }
 
@@ -109,7 +110,7 @@ public static class LedgerEndpoints
         }
 
         var made = await NewLots(request, command.Value, outcome, rows, db, stop);
-        var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, request.Notes?.Trim() ?? "", because);
+        var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, request.Notes?.Trim() ?? "", because, request.Spent);
         var entry = LedgerStore.AddStep(db, command.Value, outcome, rows, made, reader.Typed, facts);
         await Replace(db, request.DraftId, stop);
         await db.SaveChangesAsync(stop);
@@ -154,7 +155,7 @@ public static class LedgerEndpoints
     private static async Task<IResult> Correct(Guid id, CorrectionRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id, stop);
+        var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id && !f.Voided, stop);
         if (flow?.Weighings.MaxBy(w => w.Revision) is not { } last)
         {
             return Problems.NotHere("weighing");
@@ -166,7 +167,7 @@ public static class LedgerEndpoints
             return Problems.Refused(read.Refusals);
         }
 
-        if (flow.Role is FlowRole.In or FlowRole.Out && read.Value <= Mass.Zero)
+        if (flow.Role is FlowRole.In or FlowRole.Out or FlowRole.Count && read.Value <= Mass.Zero)
         {
             return Problems.Refused("mass", "empty-lot", "mass is nothing: a lot cannot weigh nothing.");
         }
@@ -183,7 +184,7 @@ public static class LedgerEndpoints
         await LedgerStore.Refresh(db, [lotId], stop);
         await transaction.CommitAsync(stop);
         var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(stop);
-        var view = step == StepKind.TakeIn ? null : (await Family.Of(db, [lotId], stop)).Settling.BalanceAt(id).View(bench.Facts.Unit);
+        var view = !step.HasBalance() ? null : (await Family.Of(db, [lotId], stop)).Settling.BalanceAt(id).View(bench.Facts.Unit);
         return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
     }
 

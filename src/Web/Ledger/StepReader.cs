@@ -20,7 +20,11 @@ public sealed class StepReader(BenchFacts bench, StepRequest request, DateOnly s
             return new Refusal("step", "wrong-step", "A fleece is taken in at POST /api/fleeces.");
         }
 
-        var definition = Stations.Of(request.Step);
+        if (Stations.Find(request.Step) is not { } definition)
+        {
+            return new Refusal("step", "wrong-step", "Fibre that leaves or is counted has its own addresses, under /api/lots/{id}.");
+        }
+
         var from = new List<Taking>();
         for (var i = 0; i < request.From.Count; i++)
         {
@@ -36,12 +40,12 @@ public sealed class StepReader(BenchFacts bench, StepRequest request, DateOnly s
             }
         }
 
-        var to = request.To.Select((t, i) => new Giving(t.Form, Weigh(t.Mass, t.State ?? definition.UsualState, $"to[{i}].mass"))).ToArray();
-        var losses = (request.Losses ?? []).Select((l, i) => new Losing(l.Kind, l.Fate, Weigh(l.Mass, l.State ?? WeighingState.Rested, $"losses[{i}].mass"))).ToArray();
+        var to = request.To.Select((t, i) => new Giving(t.Form, Weigh(t.Mass, t.State ?? definition.UsualState, $"to[{i}].mass"), t.Worth)).ToArray();
+        var losses = (request.Losses ?? []).Select((l, i) => new Losing(l.Kind, l.Fate, Weigh(l.Mass, l.State ?? WeighingState.Rested, $"losses[{i}].mass"), l.Worth)).ToArray();
         var gains = (request.Gains ?? []).Select((g, i) => (g.Kind, Weighing: Weigh(g.Mass, WeighingState.Rested, $"gains[{i}].mass", needed: true))).ToArray();
         return refusals.Count > 0
             ? Result<StepCommand>.Refused(refusals)
-            : new StepCommand(definition, from, to, losses, [.. gains.Select(g => new Gaining(g.Kind, g.Weighing!))]);
+            : new StepCommand(definition, from, to, losses, [.. gains.Select(g => new Gaining(g.Kind, g.Weighing!))], request.IntoReserve);
     }
 
     public IReadOnlyList<UnderstoodMass> Understood(StepCommand command, StepOutcome outcome)

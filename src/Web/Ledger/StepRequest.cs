@@ -13,17 +13,19 @@ public sealed record TakingRequest(Guid LotId, uint? Version = null, [property: 
 
 /// <summary>Makes a lot.</summary>
 /// <param name="Mass">As typed; left out when nobody weighed it.</param>
-public sealed record GivingRequest(LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null);
+public sealed record GivingRequest(LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null, [property: Range(0, 1_000_000)] decimal? Worth = null);
 
 /// <summary>Loses something.</summary>
 /// <param name="Mass">As typed; left out when it is to be found by difference.</param>
-public sealed record LosingRequest(LossKind Kind, [property: StringLength(60)] string? Mass = null, Fate? Fate = null, WeighingState? State = null);
+public sealed record LosingRequest(LossKind Kind, [property: StringLength(60)] string? Mass = null, Fate? Fate = null, WeighingState? State = null, [property: Range(0, 1_000_000)] decimal? Worth = null);
 
 /// <summary>Takes something up.</summary>
 public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] string Mass);
 
 /// <summary>One step as it is typed at a station. Only <c>from</c> and <c>to</c> are needed.</summary>
 /// <param name="DraftId">A draft that this entry replaces.</param>
+/// <param name="Spent">Agents and the like, in the workshop's currency.</param>
+/// <param name="IntoReserve">Take what is kept for a project all the same; without it such a taking is refused as <c>reserved</c>.</param>
 public sealed record StepRequest(
     StepKind Step,
     IReadOnlyList<TakingRequest> From,
@@ -35,7 +37,9 @@ public sealed record StepRequest(
     [property: Range(0, 10080)] int? Minutes = null,
     [property: StringLength(2000)] string? Notes = null,
     [property: Range(0, 100)] double? HumidityPercent = null,
-    Guid? DraftId = null);
+    Guid? DraftId = null,
+    [property: Range(0, 1_000_000)] decimal? Spent = null,
+    bool IntoReserve = false);
 
 /// <summary>A weight as it was understood.</summary>
 /// <param name="Field">Which one: <c>to[0].mass</c>.</param>

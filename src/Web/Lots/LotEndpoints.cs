@@ -5,6 +5,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
@@ -19,12 +20,27 @@ public static class LotEndpoints
     {
         var group = app.MapGroup("/api/lots").WithTags("lots").ForMembers();
         group.MapGet("", List).Produces<LotList>().ProducesProblem(400);
-        group.MapGet("/{code}", Page).Produces<LotPage>().ProducesProblem(404);
+        group.MapGet("/{code}", Page).Produces<LotPage>().ProducesProblem(404).ProducesProblem(410);
+        group.MapGet("/{code}/where", Where).Produces<WherePage>().ProducesProblem(404);
         app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find);
     }
 
-    private static async Task<IResult> Page(string code, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await LotPages.Of(db, bench, code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    private static async Task<IResult> Where(string code, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await WherePages.Of(db, bench, code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+
+    private static async Task<IResult> Page(string code, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop) =>
+        await LotPages.Of(db, bench, await books.Here(stop), code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : await Voided(db, code, stop);
+
+    /// <summary>A lot whose entry was voided is gone, and says why.</summary>
+    private static async Task<IResult> Voided(EarthyTuftDb db, string code, CancellationToken stop)
+    {
+        var entry = await db.Flows.AsNoTracking().Where(f => f.Voided && f.Role == FlowRole.Out && f.Lot!.Code == code.ToUpperInvariant())
+            .Join(db.Entries, f => f.EntryId, e => e.Id, (f, e) => new { e.VoidedBy, e.VoidedBecause, e.VoidedAt })
+            .FirstOrDefaultAsync(stop);
+        return entry is null
+            ? Problems.NotHere("lot")
+            : Problems.Of(410, "voided", FormattableString.Invariant($"{code.ToUpperInvariant()} is gone since {entry.VoidedAt:d MMM yyyy}: {entry.VoidedBy} voided the entry that made it, because: {entry.VoidedBecause}"));
+    }
 
     /// <summary>Lots that a station can take (all that are there, without one), those waiting longest first.</summary>
     private static async Task<IResult> List(string? step, bool? prepared, string? after, EarthyTuftDb db, Bench bench, CancellationToken stop)
@@ -36,9 +52,9 @@ public static class LotEndpoints
         }
 
         var forms = prepared == true ? Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray()
-            : station is { } s ? [.. Stations.Of(s).Takes]
+            : station is { } s && Stations.Find(s) is { } definition ? [.. definition.Takes]
             : Enum.GetValues<LotForm>();
-        var lots = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && forms.Contains(l.Form));
+        var lots = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null && forms.Contains(l.Form));
         if (after is not null)
         {
             if (Cursor(after) is not var (changedAt, id))
@@ -56,7 +72,7 @@ public static class LotEndpoints
 
     public static LotLine Line(LotRow lot, MassUnit unit) => new(
         lot.Id, lot.Code, lot.Version, lot.Form, lot.Fibre, lot.Parentage, lot.Animal, lot.Colour,
-        Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, unit, Provenance.Reckoned), lot.ChangedAt, lot.StapleMillimetres, Stations.Next(lot.Form, lot.StapleMillimetres));
+        Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, unit, Provenance.Reckoned), lot.ChangedAt, lot.StapleMillimetres, lot.WaitsAt, lot.ReservedGrams is { } reserved ? Mass.FromGrams(reserved).Write(unit) : null);
 
     private static string Cursor(LotRow lot) =>
         WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes(lot.ChangedAt.ToString("O", CultureInfo.InvariantCulture) + "|" + lot.Id));
@@ -84,7 +100,7 @@ public static class LotEndpoints
 
         var like = "%" + word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_") + "%";
         var lots = await db.Lots.AsNoTracking()
-            .Where(l => EF.Functions.ILike(l.Code, like) || EF.Functions.ILike(l.Parentage, like) || EF.Functions.ILike(l.Animal, like) || EF.Functions.ILike(l.Notes, like))
+            .Where(l => l.VoidedAt == null && (EF.Functions.ILike(l.Code, like) || EF.Functions.ILike(l.Parentage, like) || EF.Functions.ILike(l.Animal, like) || EF.Functions.ILike(l.Notes, like)))
             .OrderBy(l => l.UsedUpAt != null).ThenByDescending(l => l.ChangedAt).Take(8).ToListAsync(stop);
         var samples = await db.Samples.AsNoTracking()
             .Where(s => EF.Functions.ILike(s.Code, like) || EF.Functions.ILike(s.Verdict, like) || EF.Functions.ILike(s.Lot!.Parentage, like))

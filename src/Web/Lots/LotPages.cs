@@ -1,14 +1,16 @@
-using System.Globalization;
 using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Ledger;
+using EarthyTuft.Web.Routing;
 using EarthyTuft.Web.Sampling;
 using Microsoft.EntityFrameworkCore;
 
@@ -17,28 +19,31 @@ namespace EarthyTuft.Web.Lots;
 /// <summary>Puts a lot's page together: one family query, settled in Core, put into words here.</summary>
 public static class LotPages
 {
-    public static async Task<LotPage?> Of(EarthyTuftDb db, Bench bench, string code, CancellationToken stop)
+    public static async Task<LotPage?> Of(EarthyTuftDb db, Bench bench, BreedBook book, string code, CancellationToken stop)
     {
-        if (await LotDossier.Of(db, code, stop) is not var (lot, family, locks, samples))
+        if (await LotDossier.Of(db, code, stop) is not { } dossier)
         {
             return null;
         }
 
+        var (lot, family) = (dossier.Lot, dossier.Family);
         var unit = bench.Facts.Unit;
         var lineage = new Lineage(family.Entries, family.Settling);
         var origins = lineage.Origins(lot.Id);
+        var reconciliation = Reconciliation.Of(family.Entries, bench.UsualBowl);
         var ribbon = Ribbon.Of(lot.Id, family.Entries, family.Settling);
         var onPath = origins.Select(o => o.RootLotId).Concat(ribbon.Bands.Where(b => b.OnPath).Select(b => b.LotId)).Append(lot.Id).ToHashSet();
         var corrections = await Corrections(db, family, unit, stop);
-        var nearest = Nearest(lot.Id, family, locks);
+        var nearest = Nearest(lot.Id, family, dossier.Locks);
+        var costs = LotCosts.Of(family, bench.Facts.HourlyRate);
 
         return new LotPage(
-            Head(lot, family, lineage, Cost(origins, family, lot.Id, bench.Facts.Currency), unit),
-            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour),
-            View(ribbon, family, lot.Id, unit),
+            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, bench.Facts), bench.Facts),
+            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour, book),
+            View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, bench, stop), unit),
             [.. family.Flows.GroupBy(f => f.EntryId).Zip(family.Entries)
-                .Where(p => p.Second.Flows.Any(f => f.Role == FlowRole.Out && onPath.Contains(f.LotId!.Value)))
-                .Select(p => Entry([.. p.First], p.Second, family, unit, corrections))],
+                .Where(p => p.Second.Flows.Any(f => f.LotId is { } id && onPath.Contains(id) && (f.Role != FlowRole.In || p.Second.Step.IsLeaving())))
+                .Select(p => Entry([.. p.First], p.Second, family, reconciliation, unit, corrections))],
             [.. origins.Select(o => new OriginView(
                 o.RootLotId,
                 family.Lots[o.RootLotId].Code,
@@ -46,38 +51,83 @@ public static class LotPages
                 family.Lots[o.RootLotId].Animal,
                 Figures.Percent(o.Share),
                 Mass.FromGrams(o.RawGrams).ToFigure(unit, Provenance.Reckoned)))],
-            [.. samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage))]);
+            [.. dossier.Samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage))],
+            DoubtViews.Of(reconciliation, family, unit),
+            Changes(dossier, corrections));
+    }
+
+    /// <summary>What the chosen route will make of what is left.</summary>
+    private static async Task<IReadOnlyList<AheadView>> Ahead(EarthyTuftDb db, LotDossier dossier, Ribbon ribbon, BreedBook book, Bench bench, CancellationToken stop)
+    {
+        var lot = dossier.Lot;
+        if (lot is not { UsedUpAt: null, RouteAim: { } aim, RoutePreparation: { } preparation } || dossier.Family.Settling.Left(lot.Id) is not { Grams: > 0 } left)
+        {
+            return [];
+        }
+
+        var (facts, _) = FactsOf.Lot(dossier, book);
+        var schools = bench.Facts.Schools;
+        var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
+        var steps = Routes.Of(preparation, facts, aim, schools).Ahead(lot.Form, lot.MadeBy);
+        var forecast = RouteForecast.Of(steps, left.Grams, facts.Class, lot.Parentage, own, schools, null, Stations.Typical);
+        var column = ribbon.Stages.Single(s => s.EntryId == ribbon.Bands.First(b => b.LotId == lot.Id).FromEntryId).Column;
+        return [.. forecast.Steps.Select((s, i) =>
+        {
+            var (median, low, high) = RouteEndpoints.Band(s.So, left.Grams, bench.Facts.Unit);
+            return new AheadView(s.Step.Step, column + 1 + i, s.Step.Because, median!, low!, high!);
+        })];
+    }
+
+    /// <summary>Everything that was set right or changed on a lot, the newest first.</summary>
+    private static IReadOnlyList<ChangeView> Changes(LotDossier dossier, ILookup<Guid, CorrectionView> corrections)
+    {
+        var mine = dossier.Family.Flows.Where(f => f.LotId == dossier.Lot.Id || dossier.Family.Flows.Any(o => o.EntryId == f.EntryId && o.LotId == dossier.Lot.Id && o.Role == FlowRole.Out));
+        var weighings = mine.SelectMany(f => corrections[f.FlowId].Select(c => new ChangeView(
+            c.At, c.Who, f.Lot is null ? $"{f.LossKind?.ToString() ?? f.GainKind?.ToString()} weight" : $"weight of {f.Lot.Code}", c.Was, c.Is, c.Because, null)));
+        return [.. dossier.Changes.Select(c => new ChangeView(c.At, c.Who, c.What, c.From, c.To, c.Because, c.To == "voided" ? c.EntryId : null)).Concat(weighings).OrderByDescending(c => c.At)];
     }
 
     /// <summary>The locks measured nearest to a lot: on itself, or on what it was made of, step by step back.</summary>
     internal static IReadOnlyList<LockRow> Nearest(Guid lotId, Family family, IReadOnlyList<LockRow> locks)
     {
-        var seen = new HashSet<Guid>();
-        for (var generation = new HashSet<Guid> { lotId }; generation.Count > 0;)
+        foreach (var generation in Back(lotId, family))
         {
             var here = locks.Where(l => generation.Contains(l.LotId)).ToArray();
             if (here.Length > 0)
             {
                 return here;
             }
-
-            seen.UnionWith(generation);
-            var makers = family.Flows.Where(f => f.Role == FlowRole.Out && generation.Contains(f.LotId!.Value)).Select(f => f.EntryId).ToHashSet();
-            generation = [.. family.Flows.Where(f => f.Role == FlowRole.In && makers.Contains(f.EntryId)).Select(f => f.LotId!.Value).Where(id => !seen.Contains(id))];
         }
 
         return [];
     }
 
-    internal static RibbonView View(Ribbon ribbon, Family family, Guid thisLot, MassUnit unit)
+    /// <summary>A lot, then what it was made of, then what that was made of, and so on.</summary>
+    internal static IEnumerable<HashSet<Guid>> Back(Guid lotId, Family family)
     {
+        var makers = family.Flows.Where(f => f.Role == FlowRole.Out).GroupBy(f => f.LotId!.Value).ToDictionary(g => g.Key, g => g.First().EntryId);
+        var ins = family.Flows.Where(f => f.Role == FlowRole.In).ToLookup(f => f.EntryId, f => f.LotId!.Value);
+        var seen = new HashSet<Guid>();
+        for (var generation = new HashSet<Guid> { lotId }; generation.Count > 0;)
+        {
+            yield return generation;
+            seen.UnionWith(generation);
+            generation = [.. generation.Where(makers.ContainsKey).SelectMany(l => ins[makers[l]]).Where(id => !seen.Contains(id))];
+        }
+    }
+
+    internal static RibbonView View(Ribbon ribbon, Family family, Guid thisLot, Reconciliation reconciliation, IReadOnlyList<AheadView> ahead, MassUnit unit)
+    {
+        var doubted = reconciliation.Doubts.SelectMany(d => d.FlowIds).ToHashSet();
+        var doubtedEntries = reconciliation.Doubts.SelectMany(d => d.EntryIds).ToHashSet();
+        var doubtedBands = family.Flows.Where(f => doubted.Contains(f.FlowId) && f.LotId is not null).Select(f => (f.LotId!.Value, f.EntryId)).ToHashSet();
         var entries = family.Flows.GroupBy(f => f.EntryId).ToDictionary(g => g.Key, g => g.First());
         var flows = family.Flows.ToDictionary(f => f.FlowId);
         return new RibbonView(
             [.. ribbon.Stages.Select(s =>
             {
                 var balance = s.Balance.View(unit);
-                return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Standing, balance.Unaccounted, balance.Yield);
+                return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Standing, balance.Unaccounted, balance.Yield, doubtedEntries.Contains(s.EntryId));
             })],
             [.. ribbon.Bands.Select(b => new RibbonBandView(
                 b.LotId,
@@ -87,18 +137,22 @@ public static class LotPages
                 b.ToEntryId,
                 Figures.ToFigure(b.Grams, null, unit, Provenance.Reckoned),
                 b.OnPath,
-                b.LotId == thisLot))],
+                b.LotId == thisLot,
+                doubtedBands.Contains((b.LotId, b.FromEntryId)) || (b.ToEntryId is { } to && doubtedBands.Contains((b.LotId, to)))))],
             [.. ribbon.Strands.Select(s => new RibbonStrandView(
                 s.EntryId,
                 flows[s.FlowId].LossKind!.Value,
                 flows[s.FlowId].Fate,
                 Figures.ToFigure(s.Grams, null, unit, s.ByDifference ? Provenance.Reckoned : Provenance.Measured),
                 s.Share is { } share ? Figures.Percent(share) : null,
-                s.ByDifference))]);
+                s.ByDifference,
+                doubted.Contains(s.FlowId)))],
+            ahead);
     }
 
-    private static LotHead Head(FamilyLot lot, Family family, Lineage lineage, string? cost, MassUnit unit)
+    private static LotHead Head(FamilyLot lot, Family family, Lineage lineage, NumberFigure? cost, BenchFacts bench)
     {
+        var unit = bench.Unit;
         var made = family.Settling.Made(lot.Id)?.Estimate;
         var left = family.Settling.Left(lot.Id)?.Estimate;
         var own = family.Flows.FirstOrDefault(f => f.LotId == lot.Id && f.Role == FlowRole.Out);
@@ -129,19 +183,13 @@ public static class LotPages
                     Figures.BalanceSource))
                 : null,
             cost,
-            lot.UsedUpAt is null ? Stations.Next(lot.Form, lot.StapleMillimetres) : null);
-    }
-
-    /// <summary>The raw price follows the mass. Null unless every fleece behind the lot has a price.</summary>
-    private static string? Cost(IReadOnlyList<Origin> origins, Family family, Guid lotId, string currency)
-    {
-        if (origins.Count == 0 || origins.Any(o => family.Lots[o.RootLotId].Price is null) || family.Settling.Made(lotId) is not { Grams: > 0 } made)
-        {
-            return null;
-        }
-
-        var spent = origins.Sum(o => family.Lots[o.RootLotId].Price!.Value * (decimal)(o.RawGrams / family.Settling.Made(o.RootLotId)!.Grams));
-        return (spent / (decimal)made.Grams * 100).ToString("0.00", CultureInfo.InvariantCulture) + " " + currency;
+            lot.ReadyMadePer100Grams is { } price ? LotCosts.Money(price, bench.Currency) : null,
+            lot.Content,
+            lot.ReservedGrams is { } reserved ? new ReserveView(
+                Mass.FromGrams(reserved).Write(unit), lot.ReservedFor ?? "", left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserved)).Write(unit)) : null,
+            lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation) : null,
+            lot.UsedUpAt is null ? lot.WaitsAt : null,
+            lot.UsedUpAt is null ? Stations.Open(lot.Form, lot.WaitsAt) : []);
     }
 
     private static async Task<ILookup<Guid, CorrectionView>> Corrections(EarthyTuftDb db, Family family, MassUnit unit, CancellationToken stop)
@@ -159,11 +207,11 @@ public static class LotPages
             .ToLookup(p => p.Key, p => p.Item2);
     }
 
-    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Entry entry, Family family, MassUnit unit, ILookup<Guid, CorrectionView> corrections)
+    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Entry entry, Family family, Reconciliation reconciliation, MassUnit unit, ILookup<Guid, CorrectionView> corrections)
     {
         var first = flows[0];
         var core = entry.Flows.ToDictionary(f => f.Id);
-        var balance = first.Step == StepKind.TakeIn ? null : family.Settling.BalanceAt(first.EntryId);
+        var balance = first.Step == StepKind.TakeIn || first.Step.IsLeaving() ? null : family.Settling.BalanceAt(first.EntryId);
         return new EntryView(
             first.EntryId,
             first.Step,
@@ -191,6 +239,8 @@ public static class LotPages
                     f.State,
                     f.HumidityPercent,
                     settled?.ToFigure(unit, Provenance.Reckoned),
+                    reconciliation.Flows[f.FlowId].Reconciled?.ToFigure(unit, Provenance.Reckoned),
+                    reconciliation.Flows[f.FlowId].ZScore,
                     [.. corrections[f.FlowId]]);
             })]);
     }

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Ledger;
@@ -26,20 +27,40 @@ public sealed record LotHead(
     MassFigure? Left,
     MassFigure? Made,
     NumberFigure? TotalYield,
-    string? CostPer100Grams,
-    StepKind? Next);
+    NumberFigure? CostPer100Grams,
+    string? ReadyMadePer100Grams,
+    Content Content,
+    ReserveView? Reserve,
+    ChosenRoute? Route,
+    StepKind? Next,
+    IReadOnlyList<StepKind> Stations);
+
+/// <summary>A part kept for a project.</summary>
+/// <param name="Free">What else may be taken without a word.</param>
+public sealed record ReserveView(string Mass, string For, string? Free);
+
+/// <summary>The route a lot is on.</summary>
+public sealed record ChosenRoute(Aim Aim, PreparedAs Preparation);
+
+/// <summary>A stretch of the ribbon that is still to come: drawn as an outline.</summary>
+/// <param name="Column">Its place from the left.</param>
+public sealed record AheadView(StepKind Step, int Column, string Because, MassFigure Mass, MassFigure Low, MassFigure High);
+
+/// <summary>A change: from what to what, by whom and why.</summary>
+/// <param name="VoidedEntryId">Set for a voided entry, which can be taken back.</param>
+public sealed record ChangeView(DateTimeOffset At, string Who, string What, string From, string To, string Because, Guid? VoidedEntryId);
 
 public sealed record RibbonStageView(
-    Guid EntryId, StepKind Step, int Column, DateTimeOffset DoneAt, Standing Standing, MassFigure? Unaccounted, NumberFigure? Yield);
+    Guid EntryId, StepKind Step, int Column, DateTimeOffset DoneAt, Standing Standing, MassFigure? Unaccounted, NumberFigure? Yield, bool Doubted);
 
 public sealed record RibbonBandView(
-    Guid LotId, string Code, LotForm Form, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis);
+    Guid LotId, string Code, LotForm Form, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis, bool Doubted);
 
 public sealed record RibbonStrandView(
-    Guid EntryId, LossKind Kind, Fate? Fate, MassFigure? Mass, string? Share, bool ByDifference);
+    Guid EntryId, LossKind Kind, Fate? Fate, MassFigure? Mass, string? Share, bool ByDifference, bool Doubted);
 
 /// <summary>A ribbon with its figures; positions are the screen's business, masses and columns are not.</summary>
-public sealed record RibbonView(IReadOnlyList<RibbonStageView> Stages, IReadOnlyList<RibbonBandView> Bands, IReadOnlyList<RibbonStrandView> Strands);
+public sealed record RibbonView(IReadOnlyList<RibbonStageView> Stages, IReadOnlyList<RibbonBandView> Bands, IReadOnlyList<RibbonStrandView> Strands, IReadOnlyList<AheadView> Ahead);
 
 public sealed record CorrectionView(string Was, string Is, string Because, string Who, DateTimeOffset At);
 
@@ -58,6 +79,8 @@ public sealed record FlowView(
     WeighingState? State,
     double? HumidityPercent,
     MassFigure? Reference,
+    MassFigure? Reconciled,
+    double? ZScore,
     IReadOnlyList<CorrectionView> Corrections);
 
 public sealed record EntryView(
@@ -79,10 +102,12 @@ public sealed record LotPage(
     RibbonView Ribbon,
     IReadOnlyList<EntryView> Entries,
     IReadOnlyList<OriginView> Origins,
-    IReadOnlyList<SampleView> Samples);
+    IReadOnlyList<SampleView> Samples,
+    AgreementView Agreement,
+    IReadOnlyList<ChangeView> Changes);
 
 public sealed record LotLine(
-    Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres, StepKind? Next);
+    Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres, StepKind? Next, string? Reserved);
 
 /// <summary>A page of lots; the cursor fetches the next one.</summary>
 public sealed record LotList(IReadOnlyList<LotLine> Lots, string? Next);

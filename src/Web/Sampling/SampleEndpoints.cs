@@ -3,6 +3,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
+using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.TakingIn;
@@ -38,7 +39,7 @@ public static class SampleEndpoints
     private static async Task<IResult> Keep(
         SampleRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
-        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Id == request.LotId, stop) is not { } lot)
+        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Id == request.LotId && l.VoidedAt == null, stop) is not { } lot)
         {
             return Problems.NotHere("lot");
         }
@@ -83,15 +84,16 @@ public static class SampleEndpoints
         return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage));
     }
 
-    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, CancellationToken stop)
+    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, BreedBooks books, CancellationToken stop)
     {
-        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(stop);
+        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.Lot!.VoidedAt == null).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(stop);
         if (samples.Count == 0)
         {
             return [];
         }
 
         var family = await Data.Ledger.Family.Of(db, [.. samples.Select(s => s.LotId).Distinct()], stop);
+        var book = await books.Here(stop);
         var lots = family.Lots.Keys.ToArray();
         var locks = await db.Locks.AsNoTracking().Where(l => lots.Contains(l.LotId) && l.WithdrawnAt == null).ToListAsync(stop);
         return [.. samples.Select(s =>
@@ -99,14 +101,14 @@ public static class SampleEndpoints
             var nearest = LotPages.Nearest(s.LotId, family, locks);
             return new HungSample(
                 SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage),
-                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Colour));
+                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Colour, book));
         })];
     }
 
-    private static async Task<IResult> Card(string code, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<IResult> Card(string code, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.ToUpperInvariant(), stop) is not { Lot: { } lot } sample
-            || await LotPages.Of(db, bench, lot.Code, stop) is not { } page)
+            || await LotPages.Of(db, bench, await books.Here(stop), lot.Code, stop) is not { } page)
         {
             return Problems.NotHere("sample");
         }

@@ -4,7 +4,6 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.TakingIn;
-using EarthyTuft.Data.Fibres;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
@@ -27,7 +26,9 @@ public sealed record TakeInRequest(
     [property: StringLength(80)] string? Animal = null,
     [property: StringLength(60)] string? Colour = null,
     DateOnly? ShornOn = null,
-    decimal? Price = null,
+    [property: Range(0, 1_000_000)] decimal? Price = null,
+    [property: Range(0, 1_000_000)] decimal? Carriage = null,
+    Content Content = Content.Unknown,
     [property: StringLength(2000)] string? Notes = null,
     DateTimeOffset? DoneAt = null,
     [property: StringLength(60)] string? Who = null,
@@ -54,7 +55,7 @@ public static class TakeInEndpoints
     }
 
     private static async Task<IResult> TakeIn(
-        TakeInRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+        TakeInRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await Stored(db, bench, key, stop) is { } before)
         {
@@ -75,14 +76,15 @@ public static class TakeInEndpoints
             return Problems.Refused(refusals);
         }
 
-        var fibre = request.Fibre ?? parentage.Value.Shares.Select(s => BreedReference.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
+        var book = await books.Here(stop);
+        var fibre = request.Fibre ?? parentage.Value.Shares.Select(s => book.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
         var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, bench.DayOf(doneAt), request.Price));
         if (check.IsRefused)
         {
             return Problems.Refused(check.Refusals);
         }
 
-        var clean = parentage.Value.CleanYield();
+        var clean = parentage.Value.CleanYield(book.Find);
         var weighing = new Weighing(Guid.CreateVersion7(), mass.Value, request.State, request.HumidityPercent, Mass.FromGrams(bench.Facts.ScaleStepGrams), bench.DayOf(doneAt));
         try
         {
@@ -100,9 +102,10 @@ public static class TakeInEndpoints
                 Notes = request.Notes?.Trim() ?? "",
                 ShornOn = request.ShornOn,
                 Price = request.Price,
+                Content = request.Content,
             };
             LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, request.Mass.Trim()), new EntryFacts(
-                key, doneAt, bench.Now, bench.PersonId, Person(request.Who, bench), request.Minutes, "", null));
+                key, doneAt, bench.Now, bench.PersonId, Person(request.Who, bench), request.Minutes, "", null, request.Carriage));
             await db.SaveChangesAsync(stop);
             await transaction.CommitAsync(stop);
         }

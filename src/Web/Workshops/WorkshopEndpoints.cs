@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using System.Security.Cryptography;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Session;
@@ -18,6 +19,9 @@ public sealed record WorkshopPage(
     string Currency,
     double ScaleStepGrams,
     string? UsualBowl,
+    decimal? HourlyRate,
+    Schools Schools,
+    IReadOnlyList<SchoolQuestion> SchoolQuestions,
     uint Version,
     MemberRole YourRole,
     IReadOnlyList<Member> People,
@@ -30,7 +34,9 @@ public sealed record WorkshopSettings(
     [property: RegularExpression("^[A-Z]{3}$")] string Currency,
     [property: Range(0.001, 1000)] double ScaleStepGrams,
     [property: StringLength(40)] string? UsualBowl,
-    uint Version);
+    uint Version,
+    [property: Range(0, 10_000)] decimal? HourlyRate = null,
+    Schools? Schools = null);
 
 public sealed record InvitationRequest(MemberRole Role);
 
@@ -68,6 +74,9 @@ public static class WorkshopEndpoints
             shop.Currency,
             shop.ScaleStepGrams,
             shop.UsualBowlGrams is { } bowl ? Mass.FromGrams(bowl).Write(shop.Unit) : null,
+            shop.HourlyRate,
+            new Schools(shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool),
+            SchoolQuestions.All,
             shop.Version,
             bench.Facts.Role,
             people,
@@ -97,6 +106,12 @@ public static class WorkshopEndpoints
         db.Entry(shop).Property(w => w.Version).OriginalValue = settings.Version;
         (shop.Name, shop.Unit, shop.TimeZone, shop.Currency, shop.ScaleStepGrams, shop.UsualBowlGrams) =
             (settings.Name.Trim(), settings.Unit, settings.TimeZone, settings.Currency, settings.ScaleStepGrams, bowl);
+        shop.HourlyRate = settings.HourlyRate;
+        if (settings.Schools is { } schools)
+        {
+            (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool) = (schools.Wash, schools.OpenBeforeWash, schools.LeaveWax, schools.Down, schools.FineSocks);
+        }
+
         await db.SaveChangesAsync(stop);
         BenchDoor.Forget(cache, bench.PersonId, shop.Id);
         return TypedResults.NoContent();

@@ -108,6 +108,190 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("users", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.BreedRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.PrimitiveCollection<string[]>("AlsoKnownAs")
+                        .IsRequired()
+                        .HasColumnType("text[]")
+                        .HasColumnName("also_known_as");
+
+                    b.Property<string>("Class")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("class");
+
+                    b.Property<double>("CleanHigh")
+                        .HasColumnType("double precision")
+                        .HasColumnName("clean_high");
+
+                    b.Property<double>("CleanLow")
+                        .HasColumnType("double precision")
+                        .HasColumnName("clean_low");
+
+                    b.Property<string>("Coat")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("coat");
+
+                    b.Property<bool>("ConservationConcern")
+                        .HasColumnType("boolean")
+                        .HasColumnName("conservation_concern");
+
+                    b.Property<double?>("CrimpsHigh")
+                        .HasColumnType("double precision")
+                        .HasColumnName("crimps_high");
+
+                    b.Property<double?>("CrimpsLow")
+                        .HasColumnType("double precision")
+                        .HasColumnName("crimps_low");
+
+                    b.Property<string>("Felts")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("felts");
+
+                    b.Property<string>("Fibre")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("fibre");
+
+                    b.Property<double>("FleeceHigh")
+                        .HasColumnType("double precision")
+                        .HasColumnName("fleece_high");
+
+                    b.Property<double>("FleeceLow")
+                        .HasColumnType("double precision")
+                        .HasColumnName("fleece_low");
+
+                    b.Property<string>("Lustre")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("lustre");
+
+                    b.Property<double>("MicronHigh")
+                        .HasColumnType("double precision")
+                        .HasColumnName("micron_high");
+
+                    b.Property<double>("MicronLow")
+                        .HasColumnType("double precision")
+                        .HasColumnName("micron_low");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("name");
+
+                    b.Property<string>("PlainName")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("plain_name");
+
+                    b.Property<double>("StapleHigh")
+                        .HasColumnType("double precision")
+                        .HasColumnName("staple_high");
+
+                    b.Property<double>("StapleLow")
+                        .HasColumnType("double precision")
+                        .HasColumnName("staple_low");
+
+                    b.PrimitiveCollection<string[]>("Uses")
+                        .IsRequired()
+                        .HasColumnType("text[]")
+                        .HasColumnName("uses");
+
+                    b.Property<string>("Wave")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("wave");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_breeds");
+
+                    b.HasIndex("WorkshopId", "PlainName")
+                        .IsUnique()
+                        .HasDatabaseName("ix_breeds_workshop_id_plain_name");
+
+                    b.ToTable("breeds", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.ChangeRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Because")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("because");
+
+                    b.Property<Guid?>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<string>("From")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("from");
+
+                    b.Property<Guid?>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<string>("To")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("to");
+
+                    b.Property<string>("What")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("what");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_changes");
+
+                    b.HasIndex("EntryId")
+                        .HasDatabaseName("ix_changes_entry_id");
+
+                    b.HasIndex("LotId")
+                        .HasDatabaseName("ix_changes_lot_id");
+
+                    b.HasIndex("WorkshopId", "At")
+                        .HasDatabaseName("ix_changes_workshop_id_at");
+
+                    b.ToTable("changes", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.CodeCounterRow", b =>
                 {
                     b.Property<Guid>("WorkshopId")
@@ -212,6 +396,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("gap_sigma");
 
+                    b.Property<double?>("KeptGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("kept_grams");
+
                     b.Property<Guid>("Key")
                         .HasColumnType("uuid")
                         .HasColumnName("key");
@@ -233,6 +421,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("recorded_by");
 
+                    b.Property<decimal?>("Spent")
+                        .HasColumnType("numeric")
+                        .HasColumnName("spent");
+
                     b.Property<string>("Standing")
                         .IsRequired()
                         .HasMaxLength(32)
@@ -244,6 +436,26 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasMaxLength(32)
                         .HasColumnType("character varying(32)")
                         .HasColumnName("step");
+
+                    b.Property<double?>("TakenGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("taken_grams");
+
+                    b.Property<DateTimeOffset?>("VoidedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("voided_at");
+
+                    b.Property<string>("VoidedBecause")
+                        .HasColumnType("text")
+                        .HasColumnName("voided_because");
+
+                    b.Property<string>("VoidedBy")
+                        .HasColumnType("text")
+                        .HasColumnName("voided_by");
+
+                    b.Property<Guid?>("VoidedWith")
+                        .HasColumnType("uuid")
+                        .HasColumnName("voided_with");
 
                     b.Property<string>("Who")
                         .IsRequired()
@@ -257,13 +469,17 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.HasKey("Id")
                         .HasName("pk_entries");
 
+                    b.HasIndex("VoidedWith")
+                        .HasDatabaseName("ix_entries_voided_with")
+                        .HasFilter("voided_with is not null");
+
                     b.HasIndex("WorkshopId", "Key")
                         .IsUnique()
                         .HasDatabaseName("ix_entries_workshop_id_key");
 
                     b.HasIndex("WorkshopId", "Standing")
                         .HasDatabaseName("ix_entries_workshop_id_standing")
-                        .HasFilter("standing in ('Suspicious', 'Impossible')");
+                        .HasFilter("standing in ('Suspicious', 'Impossible') and voided_at is null");
 
                     b.HasIndex("WorkshopId", "DoneAt", "Id")
                         .HasDatabaseName("ix_entries_workshop_id_done_at_id");
@@ -329,9 +545,17 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("settled_sigma");
 
+                    b.Property<bool>("Voided")
+                        .HasColumnType("boolean")
+                        .HasColumnName("voided");
+
                     b.Property<Guid>("WorkshopId")
                         .HasColumnType("uuid")
                         .HasColumnName("workshop_id");
+
+                    b.Property<decimal?>("Worth")
+                        .HasColumnType("numeric")
+                        .HasColumnName("worth");
 
                     b.HasKey("Id")
                         .HasName("pk_flows");
@@ -458,6 +682,121 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("locks", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.LookOverRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Coat")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("coat");
+
+                    b.Property<string>("Colour")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("colour");
+
+                    b.Property<string>("Decision")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("decision");
+
+                    b.Property<string>("Dirt")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("dirt");
+
+                    b.Property<string>("Evenness")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("evenness");
+
+                    b.Property<string>("FirstImpression")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("first_impression");
+
+                    b.Property<string>("Handle")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("handle");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<string>("LockStructure")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("lock_structure");
+
+                    b.Property<DateTimeOffset>("LookedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("looked_at");
+
+                    b.Property<Guid>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<string>("Lustre")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("lustre");
+
+                    b.Property<double?>("MeasuredMicron")
+                        .HasColumnType("double precision")
+                        .HasColumnName("measured_micron");
+
+                    b.Property<string>("Soundness")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("soundness");
+
+                    b.Property<string>("Spring")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("spring");
+
+                    b.Property<string>("Tips")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("tips");
+
+                    b.Property<string>("VegetableMatter")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("vegetable_matter");
+
+                    b.Property<string>("Wax")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("wax");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_look_overs");
+
+                    b.HasIndex("LotId", "LookedAt")
+                        .HasDatabaseName("ix_look_overs_lot_id_looked_at");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_look_overs_workshop_id_key");
+
+                    b.ToTable("look_overs", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.LotRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -493,6 +832,12 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("text")
                         .HasColumnName("colour");
 
+                    b.Property<string>("Content")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("content");
+
                     b.Property<string>("Fibre")
                         .IsRequired()
                         .HasMaxLength(32)
@@ -517,6 +862,12 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("made_at");
 
+                    b.Property<string>("MadeBy")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("made_by");
+
                     b.Property<double?>("MadeGrams")
                         .HasColumnType("double precision")
                         .HasColumnName("made_grams");
@@ -534,6 +885,34 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<decimal?>("Price")
                         .HasColumnType("numeric")
                         .HasColumnName("price");
+
+                    b.Property<decimal?>("ReadyMadePer100Grams")
+                        .HasColumnType("numeric")
+                        .HasColumnName("ready_made_per100grams");
+
+                    b.Property<string>("ReservedFor")
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("reserved_for");
+
+                    b.Property<double?>("ReservedGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("reserved_grams");
+
+                    b.Property<string>("RouteAim")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("route_aim");
+
+                    b.Property<string>("RoutePreparation")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("route_preparation");
+
+                    b.Property<string>("RouteSteps")
+                        .HasMaxLength(200)
+                        .HasColumnType("character varying(200)")
+                        .HasColumnName("route_steps");
 
                     b.Property<DateOnly?>("ShornOn")
                         .HasColumnType("date")
@@ -553,6 +932,15 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("xid")
                         .HasColumnName("xmin");
 
+                    b.Property<DateTimeOffset?>("VoidedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("voided_at");
+
+                    b.Property<string>("WaitsAt")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("waits_at");
+
                     b.Property<Guid>("WorkshopId")
                         .HasColumnType("uuid")
                         .HasColumnName("workshop_id");
@@ -566,7 +954,7 @@ namespace EarthyTuft.Data.Store.Migrations
 
                     b.HasIndex("WorkshopId", "Form", "ChangedAt")
                         .HasDatabaseName("ix_lots_workshop_id_form_changed_at")
-                        .HasFilter("used_up_at is null");
+                        .HasFilter("used_up_at is null and voided_at is null");
 
                     b.ToTable("lots", (string)null);
                 });
@@ -753,6 +1141,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .IsUnique()
                         .HasDatabaseName("ix_weighings_flow_id_revision");
 
+                    b.HasIndex("WorkshopId", "Sitting", "RecordedAt")
+                        .HasDatabaseName("ix_weighings_workshop_id_sitting_recorded_at")
+                        .HasFilter("humidity_percent is not null");
+
                     b.ToTable("weighings", (string)null);
                 });
 
@@ -768,19 +1160,43 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("text")
                         .HasColumnName("currency");
 
+                    b.Property<string>("DownSchool")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("down_school");
+
+                    b.Property<string>("FineSockSchool")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("fine_sock_school");
+
                     b.Property<DateTimeOffset>("FoundedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("founded_at");
 
+                    b.Property<decimal?>("HourlyRate")
+                        .HasColumnType("numeric")
+                        .HasColumnName("hourly_rate");
+
                     b.Property<bool>("IsDemo")
                         .HasColumnType("boolean")
                         .HasColumnName("is_demo");
+
+                    b.Property<bool>("LeaveWax")
+                        .HasColumnType("boolean")
+                        .HasColumnName("leave_wax");
 
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(80)
                         .HasColumnType("character varying(80)")
                         .HasColumnName("name");
+
+                    b.Property<bool>("OpenBeforeWash")
+                        .HasColumnType("boolean")
+                        .HasColumnName("open_before_wash");
 
                     b.Property<double>("ScaleStepGrams")
                         .HasColumnType("double precision")
@@ -806,6 +1222,12 @@ namespace EarthyTuft.Data.Store.Migrations
                         .ValueGeneratedOnAddOrUpdate()
                         .HasColumnType("xid")
                         .HasColumnName("xmin");
+
+                    b.Property<string>("WashSchool")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("wash_school");
 
                     b.HasKey("Id")
                         .HasName("pk_workshops");
@@ -1024,6 +1446,16 @@ namespace EarthyTuft.Data.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
                         .HasConstraintName("fk_locks_lots_lot_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.LookOverRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.LotRow", null)
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_look_overs_lots_lot_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.MembershipRow", b =>

@@ -1,0 +1,23 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+
+namespace EarthyTuft.Core.Opening;
+
+/// <summary>Opening: picking, teasing, willowing, so that dirt falls and cards are not overloaded.</summary>
+public static class OpeningStep
+{
+    /// <summary>What is particular to opening. Fibre opened in the grease stays what it was.</summary>
+    public static readonly StepDefinition Definition = new(
+        StepKind.Open,
+        [LotForm.Clean, LotForm.Skirted, LotForm.Raw, LotForm.Noil],
+        [LotForm.Opened, LotForm.Skirted],
+        [LossKind.VegetableMatter, LossKind.SecondCuts, LossKind.WeatheredTips, LossKind.DirtAndSand, LossKind.Dust, LossKind.Kemp],
+        ByDifference: null,
+        MayFindByDifference: true,
+        WeighingState.Rested,
+        new(0.95, 0.99),
+        new(
+            "Dust harms lungs; picker teeth and willow rods stab and bruise.",
+            "Outdoors or with a mask, over a box with corners; cover the teeth when you step away.",
+            "With asthma or farmer's lung ask a doctor before any dusty work."));
+}

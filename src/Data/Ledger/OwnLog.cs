@@ -1,0 +1,44 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Routing;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.Ledger;
+
+/// <summary>What a workshop can learn from its own log: yields, pace and what it spends.</summary>
+public static class OwnLog
+{
+    /// <summary>The newest entries tell most; older ones than this many are left out.</summary>
+    private const int MostEntries = 600;
+
+    /// <summary>Reads the log's lessons: only entries that close, so that a slip teaches nothing.</summary>
+    public static async Task<OwnExperience> Read(EarthyTuftDb db, BreedBook book, decimal? hourlyRate, CancellationToken stop)
+    {
+        var rows = await db.Entries.AsNoTracking()
+            .Where(e => e.VoidedAt == null && e.Standing == Standing.Fits && e.TakenGrams > 0 && e.KeptGrams > 0)
+            .OrderByDescending(e => e.DoneAt).Take(MostEntries)
+            .Select(e => new
+            {
+                e.Step,
+                Taken = e.TakenGrams!.Value,
+                Kept = e.KeptGrams!.Value,
+                e.Minutes,
+                e.Spent,
+                Lot = e.Flows.Where(f => f.Role == FlowRole.Out).OrderBy(f => f.Ordinal).Select(f => new { f.Lot!.Parentage, f.Lot.Fibre }).First(),
+            })
+            .ToListAsync(stop);
+        var classes = rows.Select(r => (r.Lot.Parentage, r.Lot.Fibre)).Distinct().ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
+        return new OwnExperience(
+            new YieldLog([.. rows.Where(r => r.Step.HasBalance()).Select(r => new OwnYield(r.Step, classes[(r.Lot.Parentage, r.Lot.Fibre)], r.Lot.Parentage, Math.Min(1, r.Kept / r.Taken)))]),
+            rows.Where(r => r.Minutes > 0).GroupBy(r => r.Step)
+                .Select(g => (g.Key, Pace: Pace.Of([.. g.Select(r => (r.Kept, r.Minutes!.Value))])))
+                .Where(p => p.Pace is not null).ToDictionary(p => p.Key, p => p.Pace!),
+            rows.Where(r => r.Spent is not null).GroupBy(r => r.Step).ToDictionary(g => g.Key, g => g.Sum(r => r.Spent!.Value) / (decimal)(g.Sum(r => r.Taken) / 1000)),
+            hourlyRate);
+    }
+
+    /// <summary>The class of a lot by its parentage, else by its fibre.</summary>
+    public static FleeceClass? ClassOf(BreedBook book, string parentage, Fibre fibre) =>
+        (Parentage.Read(parentage, "breed") is { IsRefused: false } read ? read.Value.Class(book.Find) : null) ?? FleeceClasses.Of(fibre);
+}

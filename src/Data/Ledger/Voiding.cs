@@ -1,0 +1,122 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.Ledger;
+
+/// <summary>An entry that stands or falls with another.</summary>
+public sealed record Dependant(Guid EntryId, StepKind Step, DateTimeOffset DoneAt, string Who, string[] Lots);
+
+/// <summary>What hangs on an entry: the entries that used what it made, and what was noted of those lots.</summary>
+public sealed record Hanging(IReadOnlyList<Dependant> Entries, int Locks, int Samples, int LookOvers);
+
+/// <summary>Voids entries and takes it back. Rows stay; they only stop to count.</summary>
+public static class Voiding
+{
+    private const string Down = """
+        with recursive hanging(entry) as (
+            select {0}::uuid
+            union
+            select i.entry_id from hanging h
+            join flows o on o.entry_id = h.entry and o.role = 'Out' and not o.voided
+            join flows i on i.lot_id = o.lot_id and i.role in ('In', 'Count') and not i.voided)
+        select e.id as "EntryId", e.step as "Step", e.done_at as "DoneAt", e.who as "Who",
+               array(select distinct l.code from flows f join lots l on l.id = f.lot_id where f.entry_id = e.id and f.role in ('Out', 'Count') order by l.code) as "Lots"
+        from entries e
+        where e.id in (select entry from hanging) and e.workshop_id = {1} and e.voided_at is null
+        order by e.done_at, e.recorded_at
+        """;
+
+    /// <summary>The entry itself and everything that hangs on it, oldest first; empty when there is no such entry.</summary>
+    public static async Task<Hanging> Of(EarthyTuftDb db, Guid entryId, CancellationToken stop)
+    {
+        var entries = await db.Database.SqlQueryRaw<DependantRow>(Down, entryId, db.Workshop).ToListAsync(stop);
+        var ids = entries.Select(e => e.EntryId).ToArray();
+        var lots = await Made(db, ids, stop);
+        return new Hanging(
+            [.. entries.Select(e => new Dependant(e.EntryId, Enum.Parse<StepKind>(e.Step), e.DoneAt, e.Who, e.Lots))],
+            await db.Locks.CountAsync(l => lots.Contains(l.LotId) && l.WithdrawnAt == null, stop),
+            await db.Samples.CountAsync(s => lots.Contains(s.LotId), stop),
+            await db.LookOvers.CountAsync(l => lots.Contains(l.LotId), stop));
+    }
+
+    /// <summary>Voids an entry with everything that hangs on it, within the caller's transaction. What it had taken from is there again.</summary>
+    public static async Task Void(EarthyTuftDb db, Guid entryId, Hanging hanging, string who, string because, DateTimeOffset at, CancellationToken stop)
+    {
+        var ids = hanging.Entries.Select(e => e.EntryId).ToArray();
+        var lots = await Made(db, ids, stop);
+        await Mark(db, ids, true, stop);
+        await db.Entries.Where(e => ids.Contains(e.Id)).ExecuteUpdateAsync(
+            e => e.SetProperty(x => x.VoidedAt, at.ToStored()).SetProperty(x => x.VoidedBy, who).SetProperty(x => x.VoidedBecause, because).SetProperty(x => x.VoidedWith, entryId),
+            stop);
+        await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, at.ToStored()), stop);
+        await Settle(db, await Sources(db, ids, lots, stop), stop);
+    }
+
+    /// <summary>Takes a voiding back. Refuses with the code of a lot when that was used otherwise meanwhile; then nothing has changed.</summary>
+    public static async Task<string?> TakeBack(EarthyTuftDb db, Guid entryId, CancellationToken stop)
+    {
+        var ids = await db.Entries.Where(e => e.VoidedWith == entryId).Select(e => e.Id).ToArrayAsync(stop);
+        var lots = await Made(db, ids, stop);
+        var sources = await Sources(db, ids, lots, stop);
+        if (await db.Lots.Where(l => sources.Contains(l.Id) && l.VoidedAt != null).Select(l => l.Code).FirstOrDefaultAsync(stop) is { } gone)
+        {
+            return gone;
+        }
+
+        await Mark(db, ids, false, stop);
+        await db.Entries.Where(e => ids.Contains(e.Id)).ExecuteUpdateAsync(
+            e => e.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null).SetProperty(x => x.VoidedWith, (Guid?)null).SetProperty(x => x.VoidedBy, (string?)null).SetProperty(x => x.VoidedBecause, (string?)null),
+            stop);
+        await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null), stop);
+        var emptiedTwice = await db.Flows.Where(f => f.Role == FlowRole.In && f.EmptiesLot && !f.Voided && sources.Contains(f.LotId!.Value))
+            .GroupBy(f => f.Lot!.Code).Where(g => g.Count() > 1).Select(g => g.Key).FirstOrDefaultAsync(stop);
+        if (emptiedTwice is not null)
+        {
+            return emptiedTwice;
+        }
+
+        await Settle(db, [.. sources, .. lots], stop);
+        return await db.Lots.AsNoTracking()
+            .Where(l => sources.Contains(l.Id) && l.LeftGrams < (-Balance.Bound * (l.LeftSigma ?? 0)) - 1e-9).Select(l => l.Code).FirstOrDefaultAsync(stop);
+    }
+
+    private static Task<int> Mark(EarthyTuftDb db, Guid[] entries, bool voided, CancellationToken stop) =>
+        db.Flows.Where(f => entries.Contains(f.EntryId)).ExecuteUpdateAsync(f => f.SetProperty(x => x.Voided, voided), stop);
+
+    private static Task<Guid[]> Made(EarthyTuftDb db, Guid[] entries, CancellationToken stop) =>
+        db.Flows.Where(f => entries.Contains(f.EntryId) && f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArrayAsync(stop);
+
+    private static Task<Guid[]> Sources(EarthyTuftDb db, Guid[] entries, Guid[] made, CancellationToken stop) =>
+        db.Flows.Where(f => entries.Contains(f.EntryId) && (f.Role == FlowRole.In || f.Role == FlowRole.Count) && !made.Contains(f.LotId!.Value))
+            .Select(f => f.LotId!.Value).Distinct().ToArrayAsync(stop);
+
+    private static async Task Settle(EarthyTuftDb db, Guid[] lots, CancellationToken stop)
+    {
+        if (lots.Length == 0)
+        {
+            return;
+        }
+
+        var emptied = await db.Flows.Where(f => f.Role == FlowRole.In && f.EmptiesLot && !f.Voided && lots.Contains(f.LotId!.Value))
+            .Join(db.Entries, f => f.EntryId, e => e.Id, (f, e) => new { Lot = f.LotId!.Value, e.DoneAt })
+            .ToListAsync(stop);
+        var latest = emptied.GroupBy(e => e.Lot).ToDictionary(g => g.Key, g => g.Max(e => e.DoneAt));
+        foreach (var lot in await db.Lots.Where(l => lots.Contains(l.Id)).ToListAsync(stop))
+        {
+            lot.UsedUpAt = latest.TryGetValue(lot.Id, out var at) ? at : null;
+        }
+
+        await db.SaveChangesAsync(stop);
+        await LedgerStore.Refresh(db, lots, stop);
+    }
+
+    private sealed class DependantRow
+    {
+        public Guid EntryId { get; set; }
+        public string Step { get; set; } = "";
+        public DateTimeOffset DoneAt { get; set; }
+        public string Who { get; set; } = "";
+        public string[] Lots { get; set; } = [];
+    }
+}

@@ -1,0 +1,34 @@
+using EarthyTuft.Core.Assessing;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Lots;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.Lots;
+
+namespace EarthyTuft.Web.Assessing;
+
+/// <summary>Gathers what is known of a lot: its own locks and look-over, or those of what it was made of; the rest from the breed book.</summary>
+public static class FactsOf
+{
+    public static (FleeceFacts Facts, LookOverRow? LookOver) Lot(LotDossier dossier, BreedBook book)
+    {
+        var lot = dossier.Lot;
+        var nearest = LotPages.Nearest(lot.Id, dossier.Family, dossier.Locks);
+        var staple = Staple.Of([.. nearest.Select(l => l.Measured)], book.UsualStaple(lot.Parentage));
+        var looked = NearestLookOver(lot.Id, dossier.Family, dossier.LookOvers);
+        var parentage = BreedEndpoints.Parentage(lot.Parentage);
+        var micron = looked?.MeasuredMicron is { } measured ? new Span(measured, measured) : parentage.Envelope(book.Find, b => b.Micron);
+        return (new FleeceFacts(
+            OwnLog.ClassOf(book, lot.Parentage, lot.Fibre),
+            lot.Fibre,
+            micron,
+            staple.Length?.Mean,
+            staple.Length?.CvPercent,
+            staple.Wave ?? parentage.Shares.Select(s => book.Find(s.Breed)?.Wave).FirstOrDefault(w => w is not null),
+            looked?.Judgements ?? new Judgements()), looked);
+    }
+
+    private static LookOverRow? NearestLookOver(Guid lotId, Family family, IReadOnlyList<LookOverRow> lookOvers) =>
+        LotPages.Back(lotId, family).Select(generation => lookOvers.Where(l => generation.Contains(l.LotId)).MaxBy(l => l.LookedAt)).FirstOrDefault(l => l is not null);
+}

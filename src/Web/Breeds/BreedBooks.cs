@@ -1,0 +1,29 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Data.Fibres;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.Extensions.Caching.Memory;
+
+namespace EarthyTuft.Web.Breeds;
+
+/// <summary>The breed book of the request's workshop, read once in a while: nearly every page looks something up in it.</summary>
+public sealed class BreedBooks(EarthyTuftDb db, Bench bench, IMemoryCache cache)
+{
+    /// <summary>How long a book is believed on another process than the one that changed it.</summary>
+    private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
+
+    private (string, Guid) Key => ("breeds", bench.Facts.WorkshopId);
+
+    public async Task<BreedBook> Here(CancellationToken stop)
+    {
+        if (!cache.TryGetValue(Key, out BreedBook? book))
+        {
+            book = await BreedReference.Book(db, stop);
+            cache.Set(Key, book, Believed);
+        }
+
+        return book!;
+    }
+
+    public void Forget() => cache.Remove(Key);
+}

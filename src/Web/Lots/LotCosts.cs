@@ -1,0 +1,38 @@
+using System.Globalization;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Web.House;
+
+namespace EarthyTuft.Web.Lots;
+
+/// <summary>What a lot cost, with how that came about.</summary>
+public static class LotCosts
+{
+    public static Costing Of(Family family, decimal? hourlyRate)
+    {
+        var outlays = family.Flows.GroupBy(f => f.EntryId).ToDictionary(g => g.Key, g => new Outlay(Spent(g.First(), g), g.First().Minutes));
+        var worth = family.Flows.Where(f => f is { Worth: not null, Role: FlowRole.Out or FlowRole.Loss }).ToDictionary(f => f.FlowId, f => f.Worth!.Value);
+        return Costing.Of(family.Entries, family.Settling, outlays, worth, hourlyRate);
+    }
+
+    /// <summary>Money for 100 g, null when a price on the way is not known.</summary>
+    public static NumberFigure? Per100Grams(Costing costing, Family family, FamilyLot lot, BenchFacts bench) => costing.Per100Grams(lot.Id, family.Settling) is not { } cost ? null : new NumberFigure(
+        (double)cost,
+        Money(cost, bench.Currency),
+        Provenance.Reckoned,
+        new Working(
+            "(fibre that went in + what was spent" + (bench.HourlyRate is null ? "" : " + hours") + " \u2212 worth of second grades) / main output",
+            [
+                new("cost of the lot when it was made", Money(costing.Of(lot.Id)!.Value, bench.Currency)),
+                new("made", family.Settling.Made(lot.Id)!.Estimate.Mass.Write(bench.Unit)),
+                new("an hour counts for", bench.HourlyRate is { } rate ? Money(rate, bench.Currency) : "nothing: hours are not counted"),
+            ],
+            "money follows the mass"));
+
+    public static string Money(decimal amount, string currency) => amount.ToString("0.00", CultureInfo.InvariantCulture) + " " + currency;
+
+    // A fleece's price stands on its lot, its carriage on the entry.
+    private static decimal? Spent(FamilyFlow first, IEnumerable<FamilyFlow> flows) =>
+        first.Step == StepKind.TakeIn ? flows.First().Lot?.Price + (first.Spent ?? 0) : first.Spent;
+}

@@ -1,0 +1,261 @@
+using System.ComponentModel.DataAnnotations;
+using System.Globalization;
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
+using EarthyTuft.Data.Assessing;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Lots;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Assessing;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Lots;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Routing;
+
+/// <summary>A step ahead.</summary>
+/// <param name="Mass">What there will be after it; half of all fleeces bring less.</param>
+/// <param name="Low">One in ten brings less.</param>
+/// <param name="High">One in ten brings more.</param>
+/// <param name="Hours">At the bench.</param>
+public sealed record RouteStepView(
+    StepKind Step, string Because, MassFigure? Mass, MassFigure? Low, MassFigure? High, NumberFigure? Yield, NumberFigure? Hours, NumberFigure? Litres);
+
+/// <summary>A case in which another preparation would come first.</summary>
+public sealed record OtherAdvice(string If, PreparedAs Then);
+
+/// <summary>A way to the end, looked down.</summary>
+/// <param name="Output">What comes out in the end.</param>
+/// <param name="CostPer100Grams">Of 100 g of it, null when not known.</param>
+/// <param name="Experience">How much of the forecast is the workshop's own log, in words.</param>
+public sealed record RouteView(
+    PreparedAs Preparation,
+    IReadOnlyList<string> For,
+    IReadOnlyList<string> Against,
+    IReadOnlyList<RouteStepView> Steps,
+    MassFigure? Output,
+    MassFigure? Low,
+    MassFigure? High,
+    NumberFigure? TotalYield,
+    NumberFigure? Hours,
+    NumberFigure? Litres,
+    string? CostPer100Grams,
+    string Experience,
+    bool Chosen);
+
+/// <summary>The routes of a lot for an aim.</summary>
+/// <param name="NearlyEqual">The first two are as good as each other: a small trial of both says more than any rule.</param>
+public sealed record RoutesPage(
+    Guid LotId, string Code, LotForm Form, MassFigure? Left, Aim Aim, IReadOnlyList<RouteView> Routes, IReadOnlyList<OtherAdvice> WouldChange, bool NearlyEqual, IReadOnlyList<string> Missing);
+
+public sealed record ChooseRoute(Aim Aim, PreparedAs Preparation);
+
+/// <summary>How much has to go in.</summary>
+public sealed record NeededView(MassFigure Wanted, MassFigure AtMedian, MassFigure NineInTen, NumberFigure Yield, string Experience);
+
+public static class RouteEndpoints
+{
+    private const string YieldSource = "typical range worth three fleeces, moved by your own log; Student-t quantiles";
+
+    public static void MapRouting(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/lots/{code}").WithTags("routing").ForMembers();
+        group.MapGet("/routes", Page).Produces<RoutesPage>().ProducesProblem(404).ProducesProblem(400);
+        group.MapPut("/route", Choose).Changes().Produces<RoutesPage>().ProducesProblem(404);
+        group.MapDelete("/route", Leave).Changes().ProducesProblem(404);
+        group.MapGet("/needed", Needed).Produces<NeededView>().ProducesProblem(404).ProducesProblem(422);
+    }
+
+    private static async Task<IResult> Page(string code, string? aim, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        Aim? named = Enum.TryParse<Aim>(aim, ignoreCase: true, out var read) && Enum.IsDefined(read) ? read : null;
+        return aim is not null && named is null
+            ? Problems.Of(400, "not-readable", "There is no such aim.")
+            : TypedResults.Ok(await View(dossier, named ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft, db, bench, await books.Here(stop), stop));
+    }
+
+    private static async Task<IResult> Choose(string code, ChooseRoute request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var book = await books.Here(stop);
+        var (facts, _) = FactsOf.Lot(dossier, book);
+        var plan = RoutePlan.Of(request.Aim, Routes.Of(request.Preparation, facts, request.Aim, bench.Facts.Schools));
+        await Lay(db, bench, dossier.Lot.Id, plan, stop);
+        return TypedResults.Ok(await View((await LotDossier.Of(db, dossier.Lot.Code, stop))!, request.Aim, db, bench, book, stop));
+    }
+
+    private static async Task<IResult> Leave(string code, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.ToUpperInvariant() && l.VoidedAt == null, stop) is not { } lot)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        await Lay(db, bench, lot.Id, null, stop);
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>A route holds for a lot and for everything of it that is still there; noil has fallen out of it.</summary>
+    private static async Task Lay(EarthyTuftDb db, Bench bench, Guid lotId, RoutePlan? plan, CancellationToken stop)
+    {
+        foreach (var lot in (await LockStore.Below(db, lotId, ownLocksStop: false, stop)).Where(l => l.Id == lotId || (l.UsedUpAt is null && l.Form != LotForm.Noil)))
+        {
+            if (lot.Id == lotId)
+            {
+                db.Changes.Add(new ChangeRow
+                {
+                    LotId = lot.Id,
+                    What = "route",
+                    From = Words(lot.Route),
+                    To = Words(plan),
+                    Who = bench.Facts.PersonName,
+                    At = bench.Now,
+                });
+            }
+
+            (lot.RouteAim, lot.RoutePreparation, lot.RouteSteps) = (plan?.Aim, plan?.Preparation, plan?.WriteSteps());
+            lot.Place();
+        }
+
+        await db.SaveChangesAsync(stop);
+    }
+
+    private static string Words(RoutePlan? plan) => plan is null ? "none" : $"{plan.Aim}: {plan.Preparation}";
+
+    private static async Task<IResult> Needed(string code, [StringLength(40)] string wanted, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var target = MassReader.Read(wanted, bench.Facts.Unit, "wanted");
+        if (target.IsRefused)
+        {
+            return Problems.Refused(target.Refusals);
+        }
+
+        var book = await books.Here(stop);
+        var (facts, _) = FactsOf.Lot(dossier, book);
+        var aim = dossier.Lot.RouteAim ?? Aim.WoollenSoft;
+        var route = dossier.Lot.RoutePreparation is { } chosen ? Routes.Of(chosen, facts, aim, bench.Facts.Schools) : Routes.For(facts, aim, bench.Facts.Schools)[0];
+        var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
+        var forecast = RouteForecast.Of(
+            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy), null, facts.Class, dossier.Lot.Parentage, own, bench.Facts.Schools, null, Stations.Typical);
+        var (median, nine) = forecast.Whole.Needed(target.Value.Grams);
+        var unit = bench.Facts.Unit;
+        return TypedResults.Ok(new NeededView(
+            target.Value.ToFigure(unit, Provenance.Measured),
+            Mass.FromGrams(median).ToFigure(unit, From(forecast.Whole), Work("wanted / median yield of the steps ahead", forecast)),
+            Mass.FromGrams(nine).ToFigure(unit, From(forecast.Whole), Work("wanted / the yield that nine in ten exceed", forecast)),
+            Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
+            Experience(forecast)));
+    }
+
+    private static async Task<RoutesPage> View(LotDossier dossier, Aim aim, EarthyTuftDb db, Bench bench, BreedBook book, CancellationToken stop)
+    {
+        var lot = dossier.Lot;
+        var (facts, _) = FactsOf.Lot(dossier, book);
+        var schools = bench.Facts.Schools;
+        var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
+        var left = dossier.Family.Settling.Left(lot.Id)?.Estimate;
+        var cost = LotCosts.Of(dossier.Family, bench.Facts.HourlyRate).Per100Grams(lot.Id, dossier.Family.Settling) * (decimal?)(left?.Mass.Grams / 100);
+        var proposed = Routes.For(facts, aim, schools).ToList();
+        if (lot.RouteAim == aim && lot.RoutePreparation is { } chosen && proposed.All(r => r.Preparation != chosen))
+        {
+            proposed.Add(Routes.Of(chosen, facts, aim, schools));
+        }
+
+        return new RoutesPage(
+            lot.Id,
+            lot.Code,
+            lot.Form,
+            left?.ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+            aim,
+            [.. proposed.Select(r => View(r, RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost, Stations.Typical), left?.Mass.Grams, bench.Facts, lot.RouteAim == aim && lot.RoutePreparation == r.Preparation))],
+            [.. Routes.WouldChange(facts, aim, schools).Select(c => new OtherAdvice(c.If, c.Then))],
+            proposed.Count > 1 && proposed[0].Points - proposed[1].Points <= Routes.AsGood,
+            Core.Assessing.Verdict.Missing(facts));
+    }
+
+    private static RouteView View(Core.Routing.Route route, RouteForecast forecast, double? grams, BenchFacts bench, bool chosen)
+    {
+        var end = Band(forecast.Whole, grams, bench.Unit);
+        return new RouteView(
+            route.Preparation,
+            route.For,
+            route.Against,
+            [.. forecast.Steps.Select(s => Step(s, grams, bench.Unit))],
+            end.Median,
+            end.Low,
+            end.High,
+            forecast.Steps.Count == 0 ? null : Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
+            forecast.Hours is { } hours ? new NumberFigure(hours, Hours(hours), forecast.Steps.Any(s => s.Pace?.Own > 0) ? Provenance.Yours : Provenance.Typical) : null,
+            forecast.Litres is > 0 and var litres ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical) : null,
+            forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_ ? (cost / (decimal)out_.Grams * 100).ToString("0.00", CultureInfo.InvariantCulture) + " " + bench.Currency : null,
+            Experience(forecast),
+            chosen);
+    }
+
+    private static RouteStepView Step(StepForecast step, double? grams, MassUnit unit)
+    {
+        var (median, low, high) = Band(step.So, grams, unit);
+        return new RouteStepView(
+            step.Step.Step,
+            step.Step.Because,
+            median,
+            low,
+            high,
+            step.Yield is { } yield ? Figures.PercentFigure(yield.Median, From(yield), new Working(
+                "median of a Student-t band",
+                [
+                    new("own yields", yield.Own.ToString(CultureInfo.InvariantCulture)),
+                    new("one in ten less than", Figures.Percent(yield.Lower)),
+                    new("one in ten more than", Figures.Percent(yield.Upper)),
+                ],
+                YieldSource)) : null,
+            step.Hours is { } hours ? new NumberFigure(hours, Hours(hours), step.Pace!.Own > 0 ? Provenance.Yours : Provenance.Typical, new Working(
+                "grams of output / grams an hour",
+                [new("pace", FormattableString.Invariant($"{step.Pace.GramsPerHour:0.#} g an hour")), new("own entries", step.Pace.Own.ToString(CultureInfo.InvariantCulture))],
+                "typical paces differ tenfold between people; your own log replaces them")) : null,
+            step.Litres is { } litres ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical) : null);
+    }
+
+    /// <summary>What a chain makes of some grams.</summary>
+    internal static (MassFigure? Median, MassFigure? Low, MassFigure? High) Band(YieldForecast so, double? grams, MassUnit unit)
+    {
+        MassFigure? At(double yield) => grams is { } g ? Mass.FromGrams(g * yield).ToFigure(unit, From(so)) : null;
+        return (At(so.Median), At(so.Lower), At(so.Upper));
+    }
+
+    private static Provenance From(YieldForecast forecast) => forecast.Own > 0 ? Provenance.Yours : Provenance.Typical;
+
+    private static Working Work(string formula, RouteForecast forecast) => new(
+        formula, [.. forecast.Steps.Where(s => s.Yield is not null).Select(s => new WorkingInput(s.Step.Step.ToString().ToLowerInvariant(), Figures.Percent(s.Yield!.Median)))], YieldSource);
+
+    private static string Experience(RouteForecast forecast)
+    {
+        var steps = forecast.Steps.Where(s => s.Yield is not null).ToArray();
+        var own = steps.Where(s => s.Yield!.Own > 0).ToArray();
+        return steps.Length == 0 ? "Nothing ahead loses weight."
+            : own.Length == 0 ? "From typical ranges only: your own log has no such fleece yet."
+            : "From your own log: " + string.Join(", ", own.Select(s => FormattableString.Invariant($"{s.Step.Step.ToString().ToLowerInvariant()} {s.Yield!.Own} ({s.Yield.OwnShare * 100:0} % own)")))
+                + (own.Length < steps.Length ? "; the rest is typical." : ".");
+    }
+
+    private static string Hours(double hours) => hours < 1 ? (hours * 60).ToString("0", CultureInfo.InvariantCulture) + " min" : hours.ToString("0.#", CultureInfo.InvariantCulture) + " h";
+}

@@ -1,0 +1,210 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stock;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.TakingIn;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Stock;
+
+/// <summary>Fibre that leaves on purpose.</summary>
+/// <param name="Step">useUp, giveAway, sell, discard or keepAsReference.</param>
+/// <param name="Mass">As typed; left out for "all that is left, not weighed again".</param>
+/// <param name="Worth">What was paid for it.</param>
+public sealed record LeaveRequest(
+    StepKind Step,
+    [property: StringLength(60)] string? Mass = null,
+    bool All = false,
+    WeighingState? State = null,
+    [property: Range(0, 100)] double? HumidityPercent = null,
+    [property: StringLength(2000)] string? Notes = null,
+    [property: Range(0, 1_000_000)] decimal? Worth = null,
+    DateTimeOffset? DoneAt = null,
+    [property: StringLength(60)] string? Who = null,
+    bool IntoReserve = false);
+
+/// <summary>What is left of a lot, weighed anew.</summary>
+public sealed record RecountRequest(
+    [property: StringLength(60)] string Mass,
+    WeighingState? State = null,
+    [property: Range(0, 100)] double? HumidityPercent = null,
+    [property: StringLength(2000)] string? Notes = null,
+    DateTimeOffset? DoneAt = null);
+
+/// <summary>A part kept for a project; nothing, or 0, takes the reserve off.</summary>
+public sealed record ReserveRequest([property: StringLength(60)] string? Mass, [property: StringLength(120)] string? For = null);
+
+/// <summary>What may be changed of a lot beside its weights. Left out: unchanged.</summary>
+public sealed record LotFactsRequest(
+    [property: StringLength(80)] string? Animal = null,
+    [property: StringLength(60)] string? Colour = null,
+    [property: StringLength(2000)] string? Notes = null,
+    [property: Range(0, 100_000)] decimal? ReadyMadePer100Grams = null,
+    [property: StringLength(500)] string? Because = null);
+
+/// <summary>What became of it.</summary>
+public sealed record StockAnswer(Guid? EntryId, MassFigure? Left, string Sentence);
+
+public static class StockEndpoints
+{
+    public static void MapStock(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/lots/{id:guid}").WithTags("stock").ForMembers();
+        group.MapPost("/leave", Leave).Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/recount", Recount).Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPut("/reserve", Reserve).Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPatch("", ChangeFacts).Changes().ProducesProblem(404).ProducesProblem(409);
+    }
+
+    private static async Task<IResult> Leave(
+        Guid id, LeaveRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await Once(db, bench, id, key, stop, (lot, source) =>
+        {
+            var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, bench);
+            if (weighing is { IsRefused: true } wrong)
+            {
+                return Result<EntryRow>.Refused(wrong.Refusals);
+            }
+
+            var command = new LeavingCommand(request.Step, new Taking(source, weighing?.Value, request.All || weighing is null), request.IntoReserve);
+            var taken = StockDesk.WeighUp(command);
+            return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, bench)));
+        });
+
+    private static async Task<IResult> Recount(
+        Guid id, RecountRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await Once(db, bench, id, key, stop, (lot, source) =>
+        {
+            var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, bench, needed: true)!.Value;
+            return weighing.Then(w => StockDesk.WeighUp(new RecountCommand(source, w)).Then<EntryRow>(
+                counted => LedgerStore.AddRecount(db, counted, lot, new TypedWeighing(w, request.Mass.Trim()), Facts(key, request.DoneAt, null, request.Notes, bench))));
+        });
+
+    private static async Task<IResult> Reserve(Guid id, ReserveRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        var (rows, sources) = await LedgerStore.Sources(db, [id], bench.Facts.Zone, toWrite: true, stop);
+        if (!rows.TryGetValue(id, out var lot))
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var read = string.IsNullOrWhiteSpace(request.Mass) ? Mass.Zero : MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        var reserve = read.Then(m => StockDesk.Check(new ReserveCommand(sources[id], m, request.For ?? "")));
+        if (reserve.IsRefused)
+        {
+            return Problems.Refused(reserve.Refusals);
+        }
+
+        Note(db, bench, id, "reserve", Words(lot.Reserve, bench.Facts.Unit), Words(reserve.Value, bench.Facts.Unit), "");
+        (lot.ReservedGrams, lot.ReservedFor) = (reserve.Value?.Mass.Grams, reserve.Value?.For);
+        await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        return TypedResults.Ok(Answer(null, lot, bench, reserve.Value is { } kept ? $"{kept.Mass.Write(bench.Facts.Unit)} of {lot.Code} are kept for {kept.For}." : $"Nothing of {lot.Code} is kept any more."));
+    }
+
+    private static async Task<IResult> ChangeFacts(Guid id, LotFactsRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id && l.VoidedAt == null, stop) is not { } lot)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var because = request.Because?.Trim() ?? "";
+        void Set(string what, string? to, string from, Action<string> set)
+        {
+            if (to is not null && to.Trim() != from)
+            {
+                Note(db, bench, id, what, from, to.Trim(), because);
+                set(to.Trim());
+            }
+        }
+
+        Set("animal", request.Animal, lot.Animal, v => lot.Animal = v);
+        Set("colour", request.Colour, lot.Colour, v => lot.Colour = v);
+        Set("notes", request.Notes, lot.Notes, v => lot.Notes = v);
+        if (request.ReadyMadePer100Grams is { } price && price != lot.ReadyMadePer100Grams)
+        {
+            Note(db, bench, id, "ready-made price of 100 g", lot.ReadyMadePer100Grams is { } was ? LotCosts.Money(was, bench.Facts.Currency) : "none", LotCosts.Money(price, bench.Facts.Currency), because);
+            lot.ReadyMadePer100Grams = price;
+        }
+
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    // The same entry sent twice is stored once; the lot is locked before it is looked at.
+    private static async Task<IResult> Once(
+        EarthyTuftDb db, Bench bench, Guid id, Guid key, CancellationToken stop, Func<LotRow, SourceLot, Result<EntryRow>> decide)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        var (rows, sources) = await LedgerStore.Sources(db, [id], bench.Facts.Zone, toWrite: true, stop);
+        if (!rows.TryGetValue(id, out var lot))
+        {
+            return Problems.NotHere("lot");
+        }
+
+        if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).FirstOrDefaultAsync(stop) is { } before)
+        {
+            return TypedResults.Ok(Answer(before, lot, bench, "It is stored already."));
+        }
+
+        var result = decide(lot, sources[id]);
+        if (result.IsRefused)
+        {
+            return Problems.Refused(result.Refusals);
+        }
+
+        await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
+        return TypedResults.Ok(Answer(result.Value.Id, lot, bench, Sentence(result.Value, lot, bench.Facts.Unit)));
+    }
+
+    private static string Sentence(EntryRow entry, LotRow lot, MassUnit unit)
+    {
+        if (entry.Step != StepKind.Recount)
+        {
+            return lot.UsedUpAt is not null ? $"Nothing is left of {lot.Code}." : $"{Mass.FromGrams(lot.LeftGrams ?? 0).Write(unit)} of {lot.Code} are left.";
+        }
+
+        return entry.GapGrams is not { } gap ? $"{lot.Code} holds {Mass.FromGrams(lot.LeftGrams!.Value).Write(unit)}."
+            : entry.Standing == Standing.Fits ? $"{lot.Code} holds what the log said, within what the weighings explain."
+            : gap < 0 ? $"{Mass.FromGrams(-gap).Write(unit)} more than the log said were found."
+            : $"{Mass.FromGrams(gap).Write(unit)} less than the log said are there.";
+    }
+
+    private static StockAnswer Answer(Guid? entry, LotRow lot, Bench bench, string sentence) =>
+        new(entry, Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, bench.Facts.Unit, Provenance.Reckoned), sentence);
+
+    private static void Note(EarthyTuftDb db, Bench bench, Guid lotId, string what, string from, string to, string because) => db.Changes.Add(new ChangeRow
+    {
+        LotId = lotId,
+        What = what,
+        From = from,
+        To = to,
+        Because = because,
+        Who = bench.Facts.PersonName,
+        At = bench.Now,
+    });
+
+    private static string Words(Reserve? reserve, MassUnit unit) => reserve is null ? "none" : $"{reserve.Mass.Write(unit)} for {reserve.For}";
+
+    private static Result<Weighing>? Weigh(string? text, WeighingState? state, double? humidity, DateTimeOffset? doneAt, Bench bench, bool needed = false)
+    {
+        if (string.IsNullOrWhiteSpace(text) && !needed)
+        {
+            return null;
+        }
+
+        return MassReader.Read(text, bench.Facts.Unit, "mass").Then<Weighing>(mass => new Weighing(
+            Guid.CreateVersion7(), mass, state ?? WeighingState.Rested, humidity, Mass.FromGrams(bench.Facts.ScaleStepGrams), bench.DayOf(doneAt ?? bench.Now)));
+    }
+
+    private static EntryFacts Facts(Guid key, DateTimeOffset? doneAt, string? who, string? notes, Bench bench) =>
+        new(key, doneAt ?? bench.Now, bench.Now, bench.PersonId, TakeInEndpoints.Person(who, bench), null, notes?.Trim() ?? "", null);
+}
