@@ -85,7 +85,7 @@ builder.Services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     json.SerializerOptions.RespectNullableAnnotations = true;
     json.SerializerOptions.RespectRequiredConstructorParameters = true;
-    json.SerializerOptions.MaxDepth = 16;
+    json.SerializerOptions.MaxDepth = 32;
     json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
 });
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);

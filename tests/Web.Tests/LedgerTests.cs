@@ -22,7 +22,7 @@ public class LedgerTests(House house) : IClassFixture<House>
         Assert.Equal("G-01.5", topCode);
         // 936 of 2000 is 46.8 %; 40 in money over 936 g is 4.27 for 100 g.
         Assert.Equal(46.8, head.GetProperty("totalYield").GetProperty("value").GetDouble(), 6);
-        Assert.Equal("4.27 EUR", head.GetProperty("costPer100Grams").GetString());
+        Assert.Equal("4.27 EUR", head.GetProperty("costPer100Grams").GetProperty("text").GetString());
         var yields = page.GetProperty("ribbon").GetProperty("stages").EnumerateArray().Skip(1).Select(s => s.GetProperty("yield").GetProperty("text").GetString());
         Assert.Equal(["88 %", "67 %", "100 %", "80 %"], yields);
         var washed = page.GetProperty("ribbon").GetProperty("strands").EnumerateArray().Single(s => s.GetProperty("byDifference").GetBoolean());

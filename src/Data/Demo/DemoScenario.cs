@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Core.WeighLog;
 
@@ -8,6 +9,8 @@ namespace EarthyTuft.Data.Demo;
 
 /// <summary>Locks to measure: places, mean length, unevenness, crimps over a span and the kind of wave.</summary>
 internal sealed record DemoLocks(string Lot, double Mean, double CvPercent, double CrimpsPerCentimetre, Wave Wave, int Count);
+
+internal sealed record DemoLook(string Lot, string Who, Judgements Judged, string FirstImpression, string Decision);
 
 internal sealed record DemoSample(int DaysAgo, string Lot, string Who, Draw Draw, double Wpi, int Plies, double Angle, string Verdict, string[] Uses);
 
@@ -46,6 +49,8 @@ internal sealed class DemoScenario
         new("I-01", 162, 27, 0.9, Wave.Wave, 7),
         new("F-01", 104, 14, 1.6, Wave.Wave, 5),
         new("K-01", 121, 7, 0.9, Wave.Curl, 5),
+        new("X-01", 168, 11, 1.1, Wave.Curl, 5),
+        new("H-01", 117, 19, 0.5, Wave.Wave, 4),
         new("Y-01", 43, 16, 0, Wave.Disorganised, 4),
         new("S-01", 58, 13, 0, Wave.Disorganised, 4),
     ];
@@ -66,20 +71,49 @@ internal sealed class DemoScenario
         new(9, "P-01.4", T, Draw.Long, 18, 2, 23, "Soft and bouncy; take more care opening the tips.", ["next to skin", "lace"]),
     ];
 
+    public static readonly IReadOnlyList<DemoLook> Looks =
+    [
+        new("G-01", M, new(Handle.Kind, Spring.Limp, Lustre.Bright, Soundness.Sound, Tips.Whole, LockStructure.Distinct, Evenness.Even, Coat.Single, HowMuch.Little, HowMuch.Little, HowMuch.Little, FleeceColour.Grey), "Silver, heavy, wants to hang.", "shawl and a rug warp"),
+        new("W-01", T, new(Handle.Crisp, Spring.Limp, Lustre.Bright, Soundness.Sound, Tips.Weathered, LockStructure.Distinct, Evenness.Graded, Coat.Single, HowMuch.Little, HowMuch.Little, HowMuch.Some, FleeceColour.White), "", "weaving"),
+        new("R-01", T, new(Handle.Soft, Spring.Lively, Lustre.Matt, Soundness.Sound, Tips.Weathered, LockStructure.Distinct, Evenness.Even, Coat.Single, HowMuch.Much, HowMuch.Some, HowMuch.Little, FleeceColour.White), "", "jumper"),
+        new("P-01", M, new(Handle.Silky, Spring.Lively, Lustre.Sheen, Soundness.Sound, Tips.Brittle, LockStructure.Distinct, Evenness.Even, Coat.Single, HowMuch.Some, HowMuch.Little, HowMuch.Little, FleeceColour.White), "Softer than it looks.", ""),
+        new("C-01", T, new(Handle.Kind, Spring.Lively, Lustre.Sheen, Soundness.Sound, Tips.Whole, LockStructure.Loose, Evenness.Even, Coat.Single, HowMuch.Some, HowMuch.Some, HowMuch.Little, FleeceColour.Brown), "", ""),
+        new("I-01", M, new(Handle.Kind, Spring.Some, Lustre.Sheen, Soundness.Sound, Tips.Whole, LockStructure.Loose, Evenness.Uneven, Coat.Double, HowMuch.None, HowMuch.Little, HowMuch.Little, FleeceColour.Grey), "Two fleeces in one.", ""),
+        new("S-01", M, new(Handle.Kind, Spring.Lively, Lustre.Chalky, Soundness.Sound, Tips.Whole, LockStructure.Blocky, Evenness.Even, Coat.Single, HowMuch.Some, HowMuch.Some, HowMuch.Some, FleeceColour.White), "", "socks"),
+        new("X-01", M, new(Handle.Kind, Spring.Limp, Lustre.Bright, null, Tips.Whole, LockStructure.Distinct, Evenness.Even, Coat.Single, HowMuch.Little, null, HowMuch.Little, FleeceColour.Grey), "Longer than its mother.", ""),
+    ];
+
+    /// <summary>Routes that were chosen, each for a lot that still has a way to go.</summary>
+    public static readonly IReadOnlyList<(string Lot, Aim Aim, PreparedAs Preparation)> Chosen =
+    [
+        ("G-01.4", Aim.WorstedHard, PreparedAs.Top),
+        ("X-01", Aim.Lace, PreparedAs.Top),
+        ("H-01", Aim.Rug, PreparedAs.Top),
+        ("C-01.2", Aim.WoollenSoft, PreparedAs.Batts),
+        ("I-01.4", Aim.WoollenSoft, PreparedAs.Rolags),
+    ];
+
+    public static readonly IReadOnlyList<(string Lot, double Grams, string For)> Reserved =
+    [
+        ("W-01.4", 900, "the long runner"),
+        ("R-01.3", 400, "Tobin's second jumper"),
+    ];
+
     private void LongWools()
     {
         TakeIn(84, "G-01", "Gotland", "Ash", "silver grey", 3180, 42, M, 61);
-        Step(82, StepKind.Skirt, M, 70, 61, In("G-01"), Out("G-01.2", LotForm.Skirted, 2742), Loss(LossKind.DungTags, 168, Fate.Compost), Loss(LossKind.Skirtings, 214, Fate.Mulch), Loss(LossKind.SecondCuts, 51, Fate.Compost));
-        Step(80, StepKind.Wash, M, 130, null, In("G-01.2"), Damp("G-01.3"), Gone(LossKind.WaxAndSuint));
+        Leave(83, StepKind.KeepAsReference, M, Part("G-01", 9.4), "Three raw locks for the card.");
+        Step(82, StepKind.Skirt, M, 70, 61, In("G-01"), Out("G-01.2", LotForm.Skirted, 2734), Loss(LossKind.DungTags, 168, Fate.Compost), Loss(LossKind.Skirtings, 214, Fate.Mulch), Loss(LossKind.SecondCuts, 51, Fate.Compost));
+        Wash(80, M, 130, 2.10m, In("G-01.2"), Damp("G-01.3"), Gone(LossKind.WaxAndSuint));
         Step(78, StepKind.Dry, M, 15, 58, In("G-01.3"), Out("G-01.4", LotForm.Clean, 1996));
         Step(47, StepKind.Comb, M, 540, 60, Part("G-01.4", 884), Out("G-01.5", LotForm.Top, 702), Loss(LossKind.SecondCuts, 22, Fate.Compost), Loss(LossKind.VegetableMatter, 9, Fate.Compost));
         Step(14, StepKind.Comb, T, 300, 62, Part("G-01.4", 446), Out("G-01.6", LotForm.Top, 354), Loss(LossKind.Noil, 74, Fate.KeptAsLowerGrade), Loss(LossKind.SecondCuts, 17, Fate.Compost));
 
         TakeIn(72, "W-01", "Wensleydale", "Pellow", "white", 4420, 55, T, 63);
         Step(70, StepKind.Skirt, T, 55, 63, In("W-01"), Out("W-01.2", LotForm.Skirted, 3968), Loss(LossKind.Skirtings, 338, Fate.Mulch), Loss(LossKind.DungTags, 109, Fate.Compost));
-        Step(68, StepKind.Wash, T, 150, null, In("W-01.2"), Damp("W-01.3"), Gone(LossKind.WaxAndSuint));
+        Wash(68, T, 150, 2.80m, In("W-01.2"), Damp("W-01.3"), Gone(LossKind.WaxAndSuint));
         Step(66, StepKind.Dry, T, 20, 57, In("W-01.3"), Out("W-01.4", LotForm.Clean, 2984));
-        Step(31, StepKind.Comb, M, 480, 59, Part("W-01.4", 760), Out("W-01.5", LotForm.Top, 668), Loss(LossKind.Noil, 71, Fate.KeptAsLowerGrade), Loss(LossKind.WeatheredTips, 19, Fate.Compost));
+        Step(31, StepKind.Comb, M, 480, 59, Part("W-01.4", 760), Out("W-01.5", LotForm.Top, 668), Loss(LossKind.Noil, 71, Fate.KeptAsLowerGrade) with { Worth = 1.5m }, Loss(LossKind.WeatheredTips, 19, Fate.Compost));
 
         TakeIn(29, "I-01", "Icelandic", "Snarri", "charcoal", 2340, 30, M, 64);
         Step(6, StepKind.Skirt, M, 60, 64, In("I-01"), Out("I-01.2", LotForm.Skirted, 1262), Out("I-01.3", LotForm.Skirted, 786), Loss(LossKind.Skirtings, 197, Fate.Mulch), Loss(LossKind.DungTags, 92, Fate.Compost));
@@ -90,7 +124,7 @@ internal sealed class DemoScenario
     {
         TakeIn(88, "R-01", "Rambouillet", "Hob", "white", 4060, 48, T, 60);
         Step(86, StepKind.Skirt, T, 65, 60, In("R-01"), Out("R-01.2", LotForm.Skirted, 3512), Loss(LossKind.Skirtings, 402, Fate.Mulch), Loss(LossKind.DungTags, 141, Fate.Compost));
-        Step(83, StepKind.Wash, T, 190, null, In("R-01.2"), Damp("R-01.5"), Gone(LossKind.WaxAndSuint));
+        Wash(83, T, 190, 3.40m, In("R-01.2"), Damp("R-01.5"), Gone(LossKind.WaxAndSuint));
         Step(81, StepKind.Dry, T, 20, 56, In("R-01.5"), Out("R-01.3", LotForm.Clean, 1948));
         Step(64, StepKind.Card, M, 410, 58, Part("R-01.3", 420), Out("R-01.4", LotForm.Rolag, 396), Loss(LossKind.CardWaste, 15, Fate.Compost), Loss(LossKind.VegetableMatter, 7, Fate.Compost));
         Step(11, StepKind.Card, T, 220, 61, Part("R-01.3", 350), Out("R-01.6", LotForm.Batt, 333), Loss(LossKind.CardWaste, 16, Fate.Compost));
@@ -102,14 +136,17 @@ internal sealed class DemoScenario
 
         TakeIn(52, "C-01", "Corriedale", "Bramwell", "fawn", 5120, 40, T, 61);
         Step(50, StepKind.Skirt, T, 75, 61, In("C-01"), Out("C-01.2", LotForm.Skirted, 4486), Loss(LossKind.Skirtings, 433, Fate.Mulch), Loss(LossKind.DungTags, 196, Fate.Compost));
-        Step(48, StepKind.Wash, T, 200, null, Part("C-01.2", 2250), Damp("C-01.3"), Gone(LossKind.WaxAndSuint));
+        Wash(48, T, 200, 2.20m, Part("C-01.2", 2250), Damp("C-01.3"), Gone(LossKind.WaxAndSuint));
         Step(46, StepKind.Dry, T, 15, 59, In("C-01.3"), Out("C-01.4", LotForm.Clean, 1352));
         Step(19, StepKind.Card, M, 260, 60, [Part("C-01.4", 300), Part("P-01.3", 300)], Out("J-01", LotForm.Batt, 571), Loss(LossKind.CardWaste, 21, Fate.Compost), Loss(LossKind.VegetableMatter, 6, Fate.Compost));
+
+        Leave(12, StepKind.GiveAway, T, Part("C-01.4", 120), "For the school's felting day.");
 
         TakeIn(44, "S-01", "Southdown", "Pudding", "white", 2210, 18, M, 65);
         Step(43, StepKind.Wash, M, 120, null, In("S-01"), Damp("S-01.2"), Gone(LossKind.WaxAndSuint));
         Step(41, StepKind.Dry, M, 10, 60, In("S-01.2"), Out("S-01.3", LotForm.Clean, 1214));
         Step(15, StepKind.Card, M, 240, 62, Part("S-01.3", 280), Out("S-01.4", LotForm.Roving, 262), Loss(LossKind.CardWaste, 13, Fate.Compost), Loss(LossKind.VegetableMatter, 5, Fate.Compost));
+        Recount(8, M, "S-01.3", 946, 61, "A bag of it stood behind the door.");
     }
 
     private void Goats()
@@ -128,6 +165,9 @@ internal sealed class DemoScenario
     {
         TakeIn(26, "F-01", "Jacob", "Tally", "spotted", 2480, 20, T, 63);
         Step(25, StepKind.Skirt, T, 50, 63, In("F-01"), Out("F-01.2", LotForm.Skirted, 2126), Loss(LossKind.Skirtings, 244, Fate.Mulch), Loss(LossKind.DungTags, 106, Fate.Compost));
+        Step(24, StepKind.Divide, T, 35, 63, In("F-01.2"), Out("F-01.3", LotForm.Skirted, 1204), Out("F-01.4", LotForm.Skirted, 918));
+        Wash(23, T, 110, 1.60m, In("F-01.3"), Damp("F-01.5"), Gone(LossKind.WaxAndSuint));
+        Step(21, StepKind.Dry, T, 10, 60, In("F-01.5"), Out("F-01.6", LotForm.Clean, 812));
         TakeIn(13, "X-01", "Gotland 50 / Wensleydale 50", "Fen", "grey", 3310, 38, M, 64);
         TakeIn(4, "F-02", "", "", "moorit", 1870, 0, T, 66);
         Step(3, StepKind.Skirt, T, 40, 66, In("F-02"), Out("F-02.2", LotForm.Skirted, 1593), Loss(LossKind.Skirtings, 201, Fate.Mulch), Loss(LossKind.DungTags, 73, Fate.Compost));
@@ -157,6 +197,28 @@ internal sealed class DemoScenario
         { HumidityPercent = humidity });
     }
 
+    private void Wash(int daysAgo, string who, int minutes, decimal agents, WeighLogRow from, params WeighLogRow[] rest)
+    {
+        Step(daysAgo, StepKind.Wash, who, minutes, null, from, rest);
+        var mine = rows.Count - rest.Length - 1;
+        for (var i = mine; i < rows.Count; i++)
+        {
+            rows[i] = rows[i] with { Spent = agents };
+        }
+    }
+
+    private void Leave(int daysAgo, StepKind step, string who, WeighLogRow from, string notes)
+    {
+        Step(daysAgo, step, who, 0, 61, from);
+        rows[^1] = rows[^1] with { Notes = notes, Minutes = null };
+    }
+
+    private void Recount(int daysAgo, string who, string lot, double grams, double humidity, string notes)
+    {
+        Step(daysAgo, StepKind.Recount, who, 0, humidity, Weighed(new WeighLogRow { Flow = RowKind.Count, Lot = lot }, grams, 1));
+        rows[^1] = rows[^1] with { Notes = notes, Minutes = null };
+    }
+
     private void Step(int daysAgo, StepKind step, string who, int minutes, double? humidity, WeighLogRow from, params WeighLogRow[] rest) =>
         Step(daysAgo, step, who, minutes, humidity, [from], "", rest);
 
@@ -175,7 +237,7 @@ internal sealed class DemoScenario
             Entry = entry,
             Line = ++line,
             Step = step,
-            DoneAt = At(daysAgo, 11 + (int)step),
+            DoneAt = At(daysAgo, 11 + Math.Min((int)step, 7)),
             Who = who,
             Minutes = minutes,
             HumidityPercent = r.MassGrams is null ? null : humidity,

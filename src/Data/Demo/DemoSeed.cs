@@ -1,5 +1,9 @@
 using EarthyTuft.Core.Assessing;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Assessing;
+using EarthyTuft.Data.Fibres;
+using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.WeighLog;
 using EarthyTuft.Data.Workshops;
@@ -43,6 +47,8 @@ public static class DemoSeed
         await import.Save(stop);
         await AddLocks(db, now, stop);
         await AddSamples(db, now, stop);
+        await AddLooks(db, now, stop);
+        await ChooseRoutes(db, now, stop);
         await transaction.CommitAsync(stop);
         scope.WorkshopId = null;
         return (people[0].Id, shop.Id);
@@ -91,6 +97,46 @@ public static class DemoSeed
         {
             await LockStore.CarryLength(db, lots[locks.Lot].Id, stop);
         }
+    }
+
+    private static async Task AddLooks(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    {
+        var lots = await db.Lots.ToDictionaryAsync(l => l.Code, stop);
+        db.LookOvers.AddRange(DemoScenario.Looks.Select(l => new LookOverRow
+        {
+            LotId = lots[l.Lot].Id,
+            Key = Guid.CreateVersion7(),
+            Judgements = l.Judged,
+            FirstImpression = l.FirstImpression,
+            Decision = l.Decision,
+            LookedAt = lots[l.Lot].MadeAt.AddHours(2) is var at && at < now ? at : now.ToStored(),
+            Who = l.Who,
+        }));
+        foreach (var (code, grams, purpose) in DemoScenario.Reserved)
+        {
+            (lots[code].ReservedGrams, lots[code].ReservedFor) = (grams, purpose);
+        }
+
+        lots["G-01.5"].ReadyMadePer100Grams = 7.20m;
+        await db.SaveChangesAsync(stop);
+    }
+
+    private static async Task ChooseRoutes(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    {
+        var book = await BreedReference.Book(db, stop);
+        foreach (var (code, aim, preparation) in DemoScenario.Chosen)
+        {
+            var lot = await db.Lots.SingleAsync(l => l.Code == code, stop);
+            var parentage = Parentage.Read(lot.Parentage, "breed").Value;
+            var facts = new FleeceFacts(
+                OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), lot.Fibre, parentage.Envelope(book.Find, b => b.Micron), lot.StapleMillimetres, null, null, new Judgements());
+            var plan = RoutePlan.Of(aim, Routes.Of(preparation, facts, aim, new Schools()));
+            (lot.RouteAim, lot.RoutePreparation, lot.RouteSteps) = (plan.Aim, plan.Preparation, plan.WriteSteps());
+            lot.Place();
+            db.Changes.Add(new ChangeRow { LotId = lot.Id, What = "route", From = "none", To = $"{aim}: {preparation}", Who = "Marrit", At = now.AddDays(-1).ToStored() });
+        }
+
+        await db.SaveChangesAsync(stop);
     }
 
     private static async Task AddSamples(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)

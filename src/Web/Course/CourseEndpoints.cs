@@ -39,7 +39,11 @@ public sealed record StationView(
     LossKind? ByDifference,
     bool MayFindByDifference,
     WeighingState UsualState,
-    Caution Caution);
+    Caution Caution,
+    bool KeepsForm);
+
+/// <summary>Relative humidity of the room today, null when nobody read it yet.</summary>
+public sealed record DayAir(double? HumidityPercent, DateTimeOffset? ReadAt);
 
 public static class CourseEndpoints
 {
@@ -49,11 +53,20 @@ public static class CourseEndpoints
     {
         var group = app.MapGroup("/api/course").WithTags("course").ForMembers();
         group.MapGet("", Now);
+        group.MapGet("/air", Air);
         group.MapGet("/stations", () => TypedResults.Ok(Stations.InOrder.Concat(Stations.Elsewhere).Select(View).ToArray()));
         group.MapGet("/door", () => TypedResults.Ok(Stations.AtTheDoor));
     }
 
-    private static StationView View(StepDefinition d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution);
+    /// <summary>The room's air as it was last read today: one reading serves the whole sitting.</summary>
+    private static async Task<DayAir> Air(EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        var today = bench.Today;
+        return await db.Weighings.AsNoTracking().Where(w => w.Sitting == today && w.HumidityPercent != null)
+            .OrderByDescending(w => w.RecordedAt).Select(w => new DayAir(w.HumidityPercent, w.RecordedAt)).FirstOrDefaultAsync(stop) ?? new DayAir(null, null);
+    }
+
+    private static StationView View(StepDefinition d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm);
 
     private static async Task<Today> Now(EarthyTuftDb db, Bench bench, CancellationToken stop)
     {

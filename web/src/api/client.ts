@@ -119,8 +119,40 @@ export const useStations = () =>
 export const useDoorCaution = () =>
   useQuery({ queryKey: ['door'], staleTime: Infinity, queryFn: () => need(api.GET('/api/course/door')) });
 
-export const useBreeds = () =>
-  useQuery({ queryKey: ['breeds'], staleTime: Infinity, queryFn: () => need(api.GET('/api/breeds')) });
+export const useBreeds = () => useQuery({ queryKey: ['breeds'], queryFn: () => need(api.GET('/api/breeds')) });
+
+/** Breeds that begin like, contain or nearly are what was typed. */
+export const useBreedSearch = (q: string) =>
+  useQuery({
+    queryKey: ['breeds', 'search', q],
+    placeholderData: (old) => old,
+    queryFn: () => need(api.GET('/api/breeds/search', { params: { query: { q } } })),
+  });
+
+export const useJudgementKinds = () =>
+  useQuery({ queryKey: ['judgements'], staleTime: Infinity, queryFn: () => need(api.GET('/api/look-over/kinds')) });
+
+export const useLookOver = (code: string) =>
+  useQuery({
+    queryKey: ['lot', code, 'look-over'],
+    queryFn: () => need(api.GET('/api/lots/{code}/look-over', { params: { path: { code } } })),
+  });
+
+export const useRoutes = (code: string, aim: Schema['Aim'] | null) =>
+  useQuery({
+    queryKey: ['lot', code, 'routes', aim],
+    placeholderData: (old) => old,
+    queryFn: () => need(api.GET('/api/lots/{code}/routes', { params: { path: { code }, query: aim ? { aim } : {} } })),
+  });
+
+export const useWhere = (code: string) =>
+  useQuery({
+    queryKey: ['lot', code, 'where'],
+    queryFn: () => need(api.GET('/api/lots/{code}/where', { params: { path: { code } } })),
+  });
+
+/** The room's air as it was last read today. */
+export const useAir = () => useQuery({ queryKey: ['course', 'air'], queryFn: () => need(api.GET('/api/course/air')) });
 
 export const useWaiting = (step: Schema['StepKind']) =>
   useQuery({

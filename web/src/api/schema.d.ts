@@ -574,7 +574,103 @@ export interface paths {
             [name: string]: unknown;
           };
           content: {
-            'application/json': components['schemas']['Breed'][];
+            'application/json': components['schemas']['BreedView'][];
+          };
+        };
+      };
+    };
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['Breed'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BreedView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/breeds/search': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query: {
+          q: string;
+        };
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['BreedView'][];
           };
         };
       };
@@ -582,6 +678,79 @@ export interface paths {
     put?: never;
     post?: never;
     delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/breeds/{name}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          name: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
     options?: never;
     head?: never;
     patch?: never;
@@ -984,6 +1153,220 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/entries/{id}/hanging': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['HangingView'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/void': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['VoidRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['HangingView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/take-back-void': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/drafts': {
     parameters: {
       query?: never;
@@ -1271,6 +1654,61 @@ export interface paths {
             'application/problem+json': components['schemas']['ProblemDetails'];
           };
         };
+        /** @description Gone */
+        410: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/where': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WherePage'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
       };
     };
     put?: never;
@@ -1311,6 +1749,159 @@ export interface paths {
       };
     };
     put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/look-over/kinds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['JudgementKind'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/look-over': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['LookOverPage'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LookOverRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['LookOverPage'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
     post?: never;
     delete?: never;
     options?: never;
@@ -1488,6 +2079,638 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/lots/{code}/routes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: {
+          aim?: string;
+        };
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoutesPage'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/route': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['ChooseRoute'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RoutesPage'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/needed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query: {
+          wanted: string;
+        };
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['NeededView'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/leave': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LeaveRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['StockAnswer'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/recount': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RecountRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['StockAnswer'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/reserve': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['ReserveRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['StockAnswer'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LotFactsRequest'];
+        };
+      };
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    trace?: never;
+  };
   '/api/samples': {
     parameters: {
       query?: never;
@@ -1662,6 +2885,41 @@ export interface paths {
           };
           content: {
             'application/json': components['schemas']['Today'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/air': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DayAir'];
           };
         };
       };
@@ -2048,6 +3306,59 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    /** @description A measure of one's own against the breed's usual range. */
+    AgainstBreed: {
+      name: string;
+      own: null | components['schemas']['NumberFigure'];
+      usual: null | components['schemas']['Span'];
+      unit: string;
+      /** @description The difference in words. */
+      sentence: string;
+    };
+    /** @description How well the weighings of a family agree. */
+    AgreementView: {
+      /**
+       * Format: int32
+       * @description How many independent balances there are.
+       */
+      checks: number;
+      /**
+       * Format: int32
+       * @description How many weighings some balance checks.
+       */
+      weighings: number;
+      doubts: components['schemas']['DoubtView'][];
+      /** @description What it comes to, also when nothing can be said. */
+      sentence: string;
+    };
+    /** @description A stretch of the ribbon that is still to come: drawn as an outline. */
+    AheadView: {
+      step: components['schemas']['StepKind'];
+      /**
+       * Format: int32
+       * @description Its place from the left.
+       */
+      column: number;
+      because: string;
+      mass: components['schemas']['MassFigure'];
+      low: components['schemas']['MassFigure'];
+      high: components['schemas']['MassFigure'];
+    };
+    /**
+     * @description What the fibre is wanted for.
+     * @enum {unknown}
+     */
+    Aim:
+      | 'woollenSoft'
+      | 'woollenStrong'
+      | 'worstedSoft'
+      | 'worstedHard'
+      | 'felt'
+      | 'rug'
+      | 'socks'
+      | 'lace'
+      | 'nextToSkin'
+      | 'cleanLocks';
     /**
      * @description How a flow's mass is known.
      * @enum {unknown}
@@ -2083,6 +3394,27 @@ export interface components {
       fleeceKilograms: components['schemas']['Span'];
       /** @description Clean over raw, as fractions. */
       cleanYield: components['schemas']['Span'];
+      /** @description The usual shine. */
+      lustre?: components['schemas']['Lustre'];
+      /** @description How readily it felts. */
+      felts?: components['schemas']['Felting'];
+      /** @description One coat or two. */
+      coat?: components['schemas']['Coat'];
+      /** @description What it is commonly used for. */
+      uses?: null | string[];
+      /**
+       * @description Well known to be few.
+       * @default false
+       */
+      conservationConcern: boolean;
+      /** @description Old and other names. */
+      alsoKnownAs?: null | string[];
+    };
+    /** @description A breed with where its figures come from. */
+    BreedView: {
+      breed: components['schemas']['Breed'];
+      /** @description Typical for the general reference, yours for the workshop's own values. */
+      from: components['schemas']['Provenance'];
     };
     /** @description A hazard that belongs to a step, with the usual care (handbook section 18). */
     Caution: {
@@ -2093,13 +3425,49 @@ export interface components {
       /** @description Who has the last word. */
       defersTo: string;
     };
+    /** @description A change: from what to what, by whom and why. */
+    ChangeView: {
+      /** Format: date-time */
+      at: string;
+      who: string;
+      what: string;
+      from: string;
+      to: string;
+      because: string;
+      /**
+       * Format: uuid
+       * @description Set for a voided entry, which can be taken back.
+       */
+      voidedEntryId: null | string;
+    };
+    ChooseRoute: {
+      aim: components['schemas']['Aim'];
+      preparation: components['schemas']['PreparedAs'];
+    };
     ChooseWorkshopRequest: {
       /** Format: uuid */
       workshopId: string;
     };
+    /** @description The route a lot is on. */
+    ChosenRoute: {
+      aim: components['schemas']['Aim'];
+      preparation: components['schemas']['PreparedAs'];
+    };
+    /**
+     * @description One coat or two.
+     * @default single
+     * @enum {unknown}
+     */
+    Coat: 'single' | 'double' | 'kempy';
     ConfirmRequest: {
       because: string;
     };
+    /**
+     * @description How sure it is what a fleece is.
+     * @default unknown
+     * @enum {unknown}
+     */
+    Content: 'unknown' | 'claimed' | 'certain';
     /** @description A weighing set right. The old figure stays readable. */
     CorrectionRequest: {
       /** Format: uuid */
@@ -2118,6 +3486,40 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
+    /** @description Relative humidity of the room today, null when nobody read it yet. */
+    DayAir: {
+      /** Format: double */
+      humidityPercent: null | number;
+      /** Format: date-time */
+      readAt: null | string;
+    };
+    /** @description An entry that stands or falls with another. */
+    Dependant: {
+      /** Format: uuid */
+      entryId: string;
+      step: components['schemas']['StepKind'];
+      /** Format: date-time */
+      doneAt: string;
+      who: string;
+      lots: string[];
+    };
+    /** @description What reconciliation doubts. */
+    DoubtView: {
+      /** @description Likeliest first; several when no balance can tell them apart. */
+      suspects: components['schemas']['SuspectView'][];
+      /** @description How many standard deviations it is out. */
+      deviations: components['schemas']['NumberFigure'];
+      /** @description What the rest of the family says it was. */
+      likelier: components['schemas']['MassFigure'];
+      slip: null | components['schemas']['SlipKind'];
+      sentence: string;
+    };
+    /**
+     * @description How a workshop prepares short down.
+     * @default cardedPunis
+     * @enum {unknown}
+     */
+    DownSchool: 'cloud' | 'cardedPunis';
     /** @description An entry that cannot be as it stands, kept as it was typed. */
     DraftView: {
       /** Format: uuid */
@@ -2157,7 +3559,15 @@ export interface components {
       flows: components['schemas']['FlowView'][];
     };
     /** @enum {unknown} */
+    Evenness: 'even' | 'graded' | 'uneven' | null;
+    /** @enum {unknown} */
     Fate: 'compost' | 'mulch' | 'sown' | 'keptAsStock' | 'keptAsLowerGrade' | 'discarded' | 'givenAway' | null;
+    /**
+     * @description How readily a fleece felts.
+     * @default moderately
+     * @enum {unknown}
+     */
+    Felting: 'no' | 'little' | 'slowly' | 'moderately' | 'readily';
     /**
      * @description The fibres of handbook section 4.
      * @enum {unknown}
@@ -2187,6 +3597,12 @@ export interface components {
       | 'acrylic'
       | 'acetate';
     /**
+     * @description What a workshop thinks of fine wool for socks.
+     * @default withStrongFibre
+     * @enum {unknown}
+     */
+    FineSockSchool: 'withStrongFibre' | 'notAtAll';
+    /**
      * @description The classes of handbook section 13.
      * @enum {unknown}
      */
@@ -2204,6 +3620,8 @@ export interface components {
       | 'angora'
       | 'silk'
       | 'plant';
+    /** @enum {unknown} */
+    FleeceColour: 'white' | 'cream' | 'grey' | 'brown' | 'black' | 'mixed' | null;
     /**
      * @description Where on the fleece a lock came from.
      * @enum {unknown}
@@ -2213,7 +3631,7 @@ export interface components {
      * @description Which way a flow goes through a step.
      * @enum {unknown}
      */
-    FlowRole: 'in' | 'gain' | 'out' | 'loss';
+    FlowRole: 'in' | 'gain' | 'out' | 'loss' | 'count';
     FlowView: {
       /** Format: uuid */
       id: string;
@@ -2232,6 +3650,9 @@ export interface components {
       /** Format: double */
       humidityPercent: null | number;
       reference: null | components['schemas']['MassFigure'];
+      reconciled: null | components['schemas']['MassFigure'];
+      /** Format: double */
+      zScore: null | number;
       corrections: components['schemas']['CorrectionView'][];
     };
     Found: {
@@ -2259,6 +3680,21 @@ export interface components {
       mass?: null | string;
       state?: null | components['schemas']['WeighingState'];
       notes?: null | string;
+      /** Format: double */
+      worth?: null | number;
+    };
+    /** @enum {unknown} */
+    Handle: 'silky' | 'soft' | 'kind' | 'crisp' | 'harsh' | null;
+    /** @description What would fall with an entry. */
+    HangingView: {
+      entries: components['schemas']['Dependant'][];
+      /** Format: int32 */
+      locks: number;
+      /** Format: int32 */
+      samples: number;
+      /** Format: int32 */
+      lookOvers: number;
+      sentence: string;
     };
     /** @description The heap that waits at a station. */
     Heap: {
@@ -2274,6 +3710,8 @@ export interface components {
       /** Format: date-time */
       since: null | string;
     };
+    /** @enum {unknown} */
+    HowMuch: 'none' | 'little' | 'some' | 'much' | null;
     /** @description A sample on the wall with the lock it hangs by. */
     HungSample: {
       sample: components['schemas']['SampleView'];
@@ -2304,6 +3742,69 @@ export interface components {
       invitationCode: string;
     };
     JsonElement: unknown;
+    /** @description One thing to judge with eye and finger. */
+    JudgementKind: {
+      /** @description Its name among the Judgements. */
+      name: string;
+      /** @description The word on the screen. */
+      title: string;
+      /** @description How to do it, in a line. */
+      howTo: string;
+      /** @description What it can be; "don't know" is always an answer and not among them. */
+      words: components['schemas']['JudgementWord'][];
+    };
+    /** @description A word to choose for a judgement. */
+    JudgementWord: {
+      /** @description The judgement's value, as it is stored. */
+      value: string;
+      /** @description The word on the screen. */
+      word: string;
+      /** @description What one feels or sees when it is that. */
+      means: string;
+    };
+    /** @description What a person judged of a fleece with eye and finger; null stands for "don't know", which is an answer. */
+    Judgements: {
+      handle?: null | components['schemas']['Handle'];
+      spring?: null | components['schemas']['Spring'];
+      lustre?: null | components['schemas']['Lustre'];
+      soundness?: null | components['schemas']['Soundness'];
+      tips?: null | components['schemas']['Tips'];
+      lockStructure?: null | components['schemas']['LockStructure'];
+      evenness?: null | components['schemas']['Evenness'];
+      coat?: null | components['schemas']['Coat'];
+      wax?: null | components['schemas']['HowMuch'];
+      dirt?: null | components['schemas']['HowMuch'];
+      vegetableMatter?: null | components['schemas']['HowMuch'];
+      colour?: null | components['schemas']['FleeceColour'];
+    };
+    /**
+     * @description What a rule says of a use.
+     * @enum {unknown}
+     */
+    Leaning: 'goodFor' | 'carefulWith';
+    /** @description Fibre that leaves on purpose. */
+    LeaveRequest: {
+      /** @description useUp, giveAway, sell, discard or keepAsReference. */
+      step: components['schemas']['StepKind'];
+      /** @description As typed; left out for "all that is left, not weighed again". */
+      mass?: null | string;
+      /** @default false */
+      all: boolean;
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      humidityPercent?: null | number;
+      notes?: null | string;
+      /**
+       * Format: double
+       * @description What was paid for it.
+       */
+      worth?: null | number;
+      /** Format: date-time */
+      doneAt?: null | string;
+      who?: null | string;
+      /** @default false */
+      intoReserve: boolean;
+    };
     /** @description One lock laid on the ruler. Only the length is needed. */
     LockRequest: {
       /** @description As typed: 112, 11.2 cm, 4 1/2 in. */
@@ -2337,6 +3838,8 @@ export interface components {
       /** @description True when the waves were counted, false when only the kind is known. */
       counted: boolean;
     };
+    /** @enum {unknown} */
+    LockStructure: 'distinct' | 'loose' | 'blocky' | 'matted' | null;
     LockView: {
       /** Format: uuid */
       id: string;
@@ -2360,6 +3863,43 @@ export interface components {
       gap: components['schemas']['MassFigure'];
       confirmed: boolean;
     };
+    /** @description Everything the look-over bench shows. */
+    LookOverPage: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      parentage: string;
+      class: null | components['schemas']['FleeceClass'];
+      content: components['schemas']['Content'];
+      staple: components['schemas']['StapleView'];
+      judgements: components['schemas']['Judgements'];
+      /** @description The judgements were made on what the lot was made of. */
+      inherited: boolean;
+      firstImpression: string;
+      decision: string;
+      /** Format: double */
+      measuredMicron: null | number;
+      against: components['schemas']['AgainstBreed'][];
+      verdict: components['schemas']['UseVerdict'][];
+      /** @description What the verdict still asks for. */
+      missing: string[];
+      sortAdvice: string;
+      sourceOfRanges: null | string;
+    };
+    /** @description A look over a fleece. Everything may be left open: "don't know" is an answer. */
+    LookOverRequest: {
+      judgements: components['schemas']['Judgements'];
+      /** @description What was thought before the breed's range was shown; once written it is kept. */
+      firstImpression?: null | string;
+      /** @description What the person decided it is for. */
+      decision?: null | string;
+      /**
+       * Format: double
+       * @description A measured fibre diameter, in micrometres.
+       */
+      measuredMicron?: null | number;
+      content?: null | components['schemas']['Content'];
+    };
     /** @description Loses something. */
     LosingRequest: {
       kind: components['schemas']['LossKind'];
@@ -2367,6 +3907,8 @@ export interface components {
       mass?: null | string;
       fate?: null | components['schemas']['Fate'];
       state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      worth?: null | number;
     };
     /**
      * @description What is lost on the way.
@@ -2389,11 +3931,33 @@ export interface components {
       | 'referenceLocks'
       | 'spilled'
       | 'other';
+    /** @description What may be changed of a lot beside its weights. Left out: unchanged. */
+    LotFactsRequest: {
+      animal?: null | string;
+      colour?: null | string;
+      notes?: null | string;
+      /** Format: double */
+      readyMadePer100Grams?: null | number;
+      because?: null | string;
+    };
     /**
      * @description What a lot is at the moment.
      * @enum {unknown}
      */
-    LotForm: 'raw' | 'skirted' | 'washed' | 'clean' | 'cloud' | 'rolag' | 'batt' | 'puni' | 'roving' | 'top' | 'noil';
+    LotForm:
+      | 'raw'
+      | 'skirted'
+      | 'washed'
+      | 'clean'
+      | 'opened'
+      | 'down'
+      | 'cloud'
+      | 'rolag'
+      | 'batt'
+      | 'puni'
+      | 'roving'
+      | 'top'
+      | 'noil';
     LotHead: {
       /** Format: uuid */
       id: string;
@@ -2418,8 +3982,13 @@ export interface components {
       left: null | components['schemas']['MassFigure'];
       made: null | components['schemas']['MassFigure'];
       totalYield: null | components['schemas']['NumberFigure'];
-      costPer100Grams: null | string;
+      costPer100Grams: null | components['schemas']['NumberFigure'];
+      readyMadePer100Grams: null | string;
+      content: components['schemas']['Content'];
+      reserve: null | components['schemas']['ReserveView'];
+      route: null | components['schemas']['ChosenRoute'];
       next: null | components['schemas']['StepKind'];
+      stations: components['schemas']['StepKind'][];
     };
     LotLine: {
       /** Format: uuid */
@@ -2438,6 +4007,7 @@ export interface components {
       /** Format: double */
       stapleMillimetres: null | number;
       next: null | components['schemas']['StepKind'];
+      reserved: null | string;
     };
     /** @description A page of lots; the cursor fetches the next one. */
     LotList: {
@@ -2451,7 +4021,15 @@ export interface components {
       entries: components['schemas']['EntryView'][];
       origins: components['schemas']['OriginView'][];
       samples: components['schemas']['SampleView'][];
+      agreement: components['schemas']['AgreementView'];
+      changes: components['schemas']['ChangeView'][];
     };
+    /**
+     * @description Shine.
+     * @default matt
+     * @enum {unknown}
+     */
+    Lustre: 'bright' | 'sheen' | 'matt' | 'chalky';
     MadeLot: {
       /** Format: uuid */
       id: string;
@@ -2494,6 +4072,14 @@ export interface components {
       hours: number;
       month: string;
     };
+    /** @description How much has to go in. */
+    NeededView: {
+      wanted: components['schemas']['MassFigure'];
+      atMedian: components['schemas']['MassFigure'];
+      nineInTen: components['schemas']['MassFigure'];
+      yield: components['schemas']['NumberFigure'];
+      experience: string;
+    };
     /** @description A figure that is not a mass. */
     NumberFigure: {
       /** Format: double */
@@ -2511,6 +4097,11 @@ export interface components {
       share: string;
       raw: components['schemas']['MassFigure'];
     };
+    /** @description A case in which another preparation would come first. */
+    OtherAdvice: {
+      if: string;
+      then: components['schemas']['PreparedAs'];
+    };
     PlaceView: {
       place: components['schemas']['FleecePlace'];
       /** Format: int32 */
@@ -2518,6 +4109,11 @@ export interface components {
       /** Format: double */
       meanMillimetres: number;
     };
+    /**
+     * @description How the fibre is prepared in the end.
+     * @enum {unknown}
+     */
+    PreparedAs: 'rolags' | 'batts' | 'punis' | 'top' | 'cardedTop' | 'flickedLocks' | 'cleanLocks';
     ProblemDetails: {
       type?: null | string;
       title?: null | string;
@@ -2555,6 +4151,16 @@ export interface components {
       required: boolean;
       choices: null | string[];
     };
+    /** @description What is left of a lot, weighed anew. */
+    RecountRequest: {
+      mass: string;
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      humidityPercent?: null | number;
+      notes?: null | string;
+      /** Format: date-time */
+      doneAt?: null | string;
+    };
     /** @description A row of the file that does not read, or that the ledger refuses. */
     RefusedRow: {
       /**
@@ -2574,6 +4180,18 @@ export interface components {
       timeZone?: null | string;
       invitationCode?: null | string;
     };
+    /** @description A part kept for a project; nothing, or 0, takes the reserve off. */
+    ReserveRequest: {
+      mass: null | string;
+      for?: null | string;
+    };
+    /** @description A part kept for a project. */
+    ReserveView: {
+      mass: string;
+      for: string;
+      /** @description What else may be taken without a word. */
+      free: null | string;
+    };
     RibbonBandView: {
       /** Format: uuid */
       lotId: string;
@@ -2586,6 +4204,7 @@ export interface components {
       mass: null | components['schemas']['MassFigure'];
       onPath: boolean;
       isThis: boolean;
+      doubted: boolean;
     };
     RibbonStageView: {
       /** Format: uuid */
@@ -2598,6 +4217,7 @@ export interface components {
       standing: components['schemas']['Standing'];
       unaccounted: null | components['schemas']['MassFigure'];
       yield: null | components['schemas']['NumberFigure'];
+      doubted: boolean;
     };
     RibbonStrandView: {
       /** Format: uuid */
@@ -2607,15 +4227,60 @@ export interface components {
       mass: null | components['schemas']['MassFigure'];
       share: null | string;
       byDifference: boolean;
+      doubted: boolean;
     };
     /** @description A ribbon with its figures; positions are the screen's business, masses and columns are not. */
     RibbonView: {
       stages: components['schemas']['RibbonStageView'][];
       bands: components['schemas']['RibbonBandView'][];
       strands: components['schemas']['RibbonStrandView'][];
+      ahead: components['schemas']['AheadView'][];
     };
     RoleRequest: {
       role: components['schemas']['MemberRole'];
+    };
+    /** @description A step ahead. */
+    RouteStepView: {
+      step: components['schemas']['StepKind'];
+      because: string;
+      mass: null | components['schemas']['MassFigure'];
+      low: null | components['schemas']['MassFigure'];
+      high: null | components['schemas']['MassFigure'];
+      yield: null | components['schemas']['NumberFigure'];
+      hours: null | components['schemas']['NumberFigure'];
+      litres: null | components['schemas']['NumberFigure'];
+    };
+    /** @description A way to the end, looked down. */
+    RouteView: {
+      preparation: components['schemas']['PreparedAs'];
+      for: string[];
+      against: string[];
+      steps: components['schemas']['RouteStepView'][];
+      output: null | components['schemas']['MassFigure'];
+      low: null | components['schemas']['MassFigure'];
+      high: null | components['schemas']['MassFigure'];
+      totalYield: null | components['schemas']['NumberFigure'];
+      hours: null | components['schemas']['NumberFigure'];
+      litres: null | components['schemas']['NumberFigure'];
+      /** @description Of 100 g of it, null when not known. */
+      costPer100Grams: null | string;
+      /** @description How much of the forecast is the workshop's own log, in words. */
+      experience: string;
+      chosen: boolean;
+    };
+    /** @description The routes of a lot for an aim. */
+    RoutesPage: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      left: null | components['schemas']['MassFigure'];
+      aim: components['schemas']['Aim'];
+      routes: components['schemas']['RouteView'][];
+      wouldChange: components['schemas']['OtherAdvice'][];
+      /** @description The first two are as good as each other: a small trial of both says more than any rule. */
+      nearlyEqual: boolean;
+      missing: string[];
     };
     /** @description The whole card: sample, lock and the way back to the raw fleece. */
     SampleCard: {
@@ -2670,6 +4335,43 @@ export interface components {
       madeAt: string;
       who: string;
     };
+    /** @description A question where people disagree, with the sides explained. */
+    SchoolQuestion: {
+      /** @description The name of the choice among the Schools. */
+      name: string;
+      /** @description The question. */
+      question: string;
+      /** @description The answers with what speaks for each. */
+      sides: components['schemas']['SchoolSide'][];
+    };
+    /** @description One side of it. */
+    SchoolSide: {
+      /** @description As it is stored. */
+      value: string;
+      /** @description In a few words. */
+      word: string;
+      /** @description What its people say. */
+      speaksFor: string;
+    };
+    /** @description The workshop's choices where people disagree (handbook section 14). */
+    Schools: {
+      /** @description How hot. */
+      wash?: components['schemas']['WashSchool'];
+      /**
+       * @description Locks are opened first and wash cleaner, instead of whole in their nets.
+       * @default false
+       */
+      openBeforeWash: boolean;
+      /**
+       * @description Some wax may stay for spinning in the grease.
+       * @default false
+       */
+      leaveWax: boolean;
+      /** @description Short down. */
+      down?: components['schemas']['DownSchool'];
+      /** @description Fine wool for socks. */
+      fineSocks?: components['schemas']['FineSockSchool'];
+    };
     /** @description Who is here, in which workshop, and the token that every change must carry. */
     SessionState: {
       signedIn: boolean;
@@ -2686,6 +4388,20 @@ export interface components {
       email: string;
       password: string;
     };
+    /** @enum {unknown} */
+    SlipKind:
+      | 'dampWeight'
+      | 'usualBowl'
+      | 'forgottenTare'
+      | 'tenTimes'
+      | 'digitsExchanged'
+      | 'poundsForKilograms'
+      | 'ouncesForGrams'
+      | 'lotsExchanged'
+      | 'somethingNotLogged'
+      | null;
+    /** @enum {unknown} */
+    Soundness: 'sound' | 'tender' | 'break' | null;
     /** @description A range of typical values, both ends included. */
     Span: {
       /**
@@ -2709,6 +4425,8 @@ export interface components {
        */
       spread?: number;
     };
+    /** @enum {unknown} */
+    Spring: 'lively' | 'some' | 'limp' | null;
     /**
      * @description What a step's balance says.
      * @enum {unknown}
@@ -2745,12 +4463,29 @@ export interface components {
       mayFindByDifference: boolean;
       usualState: components['schemas']['WeighingState'];
       caution: components['schemas']['Caution'];
+      keepsForm: boolean;
     };
     /**
      * @description The steps an entry can log.
      * @enum {unknown}
      */
-    StepKind: 'takeIn' | 'skirt' | 'wash' | 'dry' | 'card' | 'comb';
+    StepKind:
+      | 'takeIn'
+      | 'skirt'
+      | 'wash'
+      | 'dry'
+      | 'card'
+      | 'comb'
+      | 'open'
+      | 'dehair'
+      | 'divide'
+      | 'join'
+      | 'useUp'
+      | 'giveAway'
+      | 'sell'
+      | 'discard'
+      | 'keepAsReference'
+      | 'recount';
     /** @description One step as it is typed at a station. Only `from` and `to` are needed. */
     StepRequest: {
       step: components['schemas']['StepKind'];
@@ -2771,6 +4506,37 @@ export interface components {
        * @description A draft that this entry replaces.
        */
       draftId?: null | string;
+      /**
+       * Format: double
+       * @description Agents and the like, in the workshop's currency.
+       */
+      spent?: null | number;
+      /**
+       * @description Take what is kept for a project all the same; without it such a taking is refused as `reserved`.
+       * @default false
+       */
+      intoReserve: boolean;
+    };
+    /** @description What became of it. */
+    StockAnswer: {
+      /** Format: uuid */
+      entryId: null | string;
+      left: null | components['schemas']['MassFigure'];
+      sentence: string;
+    };
+    /** @description A weighing that may be the wrong one. */
+    SuspectView: {
+      /** Format: uuid */
+      flowId: string;
+      /** Format: uuid */
+      entryId: string;
+      step: components['schemas']['StepKind'];
+      /** Format: date-time */
+      doneAt: string;
+      /** @description Which weighing it is, as a person would say it. */
+      words: string;
+      /** @description As the scale said it. */
+      logged: components['schemas']['MassFigure'];
     };
     /** @description A raw fleece at the door. Only the weight is needed. */
     TakeInRequest: {
@@ -2788,6 +4554,9 @@ export interface components {
       shornOn?: null | string;
       /** Format: double */
       price?: null | number;
+      /** Format: double */
+      carriage?: null | number;
+      content?: components['schemas']['Content'];
       notes?: null | string;
       /** Format: date-time */
       doneAt?: null | string;
@@ -2821,6 +4590,8 @@ export interface components {
        */
       all: boolean;
     };
+    /** @enum {unknown} */
+    Tips: 'whole' | 'weathered' | 'brittle' | 'matted' | null;
     /** @description The workshop at this moment. */
     Today: {
       /** Format: date-time */
@@ -2842,12 +4613,37 @@ export interface components {
       logged: components['schemas']['MassFigure'];
       reference: null | components['schemas']['MassFigure'];
     };
+    /**
+     * @description What a fleece can be used for.
+     * @enum {unknown}
+     */
+    Use: 'nextToSkin' | 'lace' | 'jumpers' | 'socks' | 'drape' | 'outerWear' | 'rugs' | 'felt' | 'blankets' | 'locks';
+    /** @description A use with what speaks for and against it. */
+    UseVerdict: {
+      /** @description The use. */
+      use: components['schemas']['Use'];
+      /** @description Careful as soon as one reason asks for care. */
+      leaning: components['schemas']['Leaning'];
+      /** @description Reasons for it. */
+      for: string[];
+      /** @description Reasons for care. */
+      against: string[];
+    };
+    VoidRequest: {
+      because: string;
+    };
     WaitingLot: {
       lot: components['schemas']['LotLine'];
       at: null | components['schemas']['StepKind'];
       /** Format: int32 */
       days: number;
     };
+    /**
+     * @description How hot a workshop washes.
+     * @default handHot
+     * @enum {unknown}
+     */
+    WashSchool: 'hot' | 'handHot' | 'suintSoak';
     /**
      * @description Kind of wave along a lock (handbook section 5).
      * @enum {unknown}
@@ -2864,6 +4660,42 @@ export interface components {
      * @enum {unknown}
      */
     WeighingState: 'rested' | 'warm' | 'damp' | 'asSold';
+    /**
+     * @description Where part of a fleece went.
+     * @enum {unknown}
+     */
+    WentTo:
+      | 'takenIn'
+      | 'takenUp'
+      | 'fromElsewhere'
+      | 'found'
+      | 'lost'
+      | 'lostByDifference'
+      | 'left'
+      | 'missing'
+      | 'stillThere'
+      | 'unaccounted';
+    /** @description One line of "where did it go". */
+    WhereLine: {
+      to: components['schemas']['WentTo'];
+      loss: null | components['schemas']['LossKind'];
+      fate: null | components['schemas']['Fate'];
+      step: null | components['schemas']['StepKind'];
+      logged: null | components['schemas']['MassFigure'];
+      reconciled: null | components['schemas']['MassFigure'];
+      /** @description Of everything that came in. */
+      share: null | string;
+    };
+    /** @description Where the fleeces behind a lot went. */
+    WherePage: {
+      code: string;
+      /** @description Their codes. */
+      fleeces: string[];
+      lines: components['schemas']['WhereLine'][];
+      agreement: components['schemas']['AgreementView'];
+      /** @description Whether what nobody knows is within what the weighings explain; null when that cannot be said. */
+      closes: null | boolean;
+    };
     /** @description How a figure was worked out, so that anyone can check it. */
     Working: {
       /** @description The formula in words. */
@@ -2894,6 +4726,10 @@ export interface components {
       /** Format: double */
       scaleStepGrams: number;
       usualBowl: null | string;
+      /** Format: double */
+      hourlyRate: null | number;
+      schools: components['schemas']['Schools'];
+      schoolQuestions: components['schemas']['SchoolQuestion'][];
       /** Format: uint32 */
       version: number;
       yourRole: components['schemas']['MemberRole'];
@@ -2910,6 +4746,9 @@ export interface components {
       usualBowl: null | string;
       /** Format: uint32 */
       version: number;
+      /** Format: double */
+      hourlyRate?: null | number;
+      schools?: null | components['schemas']['Schools'];
     };
     /** @enum {unknown} */
     YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted' | null;

@@ -7,7 +7,7 @@ import { stepWord } from '../ui/words';
 import { railWidth } from './Frame';
 import { tone } from './theme';
 
-const steps: Schema['StepKind'][] = ['skirt', 'wash', 'dry', 'card', 'comb'];
+const steps: Schema['StepKind'][] = ['skirt', 'wash', 'dry', 'open', 'dehair', 'card', 'comb'];
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {
@@ -45,6 +45,7 @@ export function CourseRail() {
       ))}
       <Box sx={{ borderTop: 1, borderColor: 'divider', my: 1, mx: 2, display: { xs: 'none', md: 'block' } }} />
       <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
+      <Station to="/breeds" label="Breeds" />
       <Station to="/reckoner" label="Reckoner" />
       <Station to="/workshop" label="Workshop" />
     </Box>

@@ -4,7 +4,7 @@ import type { Schema } from '../api/client';
 import { headFont, tone } from '../app/theme';
 import { formWord, lossWord, onDay, stepWord } from '../ui/words';
 import { fleeceTone } from './fleeceTone';
-import { layOut, type PlacedBand, type PlacedStrand } from './ribbonLayout';
+import { layOut, type PlacedAhead, type PlacedBand, type PlacedStrand } from './ribbonLayout';
 import { useWidth } from './useWidth';
 
 interface RibbonProps {
@@ -57,8 +57,8 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
             key={s.strand.entryId + s.strand.kind + s.endX}
             d={strandPath(s)}
             fill={tone('strand')}
-            stroke={tone('walnut')}
-            strokeWidth={0.8}
+            stroke={s.strand.doubted ? tone('madder') : tone('walnut')}
+            strokeWidth={s.strand.doubted ? 2.2 : 0.8}
             strokeDasharray={s.strand.byDifference ? '4 3' : undefined}
           />
         ))}
@@ -67,15 +67,19 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
             <path
               d={bandPath(b)}
               fill={b.known ? fill : 'none'}
-              stroke={b.band.isThis ? tone('woad') : b.known ? line : tone('bark')}
-              strokeWidth={b.band.isThis ? 2.2 : 1}
+              stroke={b.band.doubted ? tone('madder') : b.band.isThis ? tone('woad') : b.known ? line : tone('bark')}
+              strokeWidth={b.band.isThis || b.band.doubted ? 2.2 : 1}
               strokeDasharray={b.known ? undefined : '6 5'}
             />
+            {b.band.doubted && <path d={bandPath(b)} fill={`url(#${hatch})`} opacity={0.42} />}
             {b.known &&
               staplesAlong(b).map((d) => (
                 <path key={d} d={d} fill="none" stroke={line} strokeWidth={0.7} opacity={0.45} />
               ))}
           </g>
+        ))}
+        {layout.ahead.map((a) => (
+          <AheadBand key={a.ahead.column} placed={a} last={a === layout.ahead.at(-1)} />
         ))}
         {layout.stages.map(
           ({ stage, x, gap }) =>
@@ -127,6 +131,53 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
         ))}
       </svg>
     </Box>
+  );
+}
+
+/** A step that is still to come: an outline, with the range around its end. */
+function AheadBand({
+  placed: { ahead, x1, x2, y, from, to, low, high },
+  last,
+}: {
+  placed: PlacedAhead;
+  last: boolean;
+}) {
+  return (
+    <g
+      role="img"
+      aria-label={`${stepWord[ahead.step]} to come: about ${ahead.mass.text}, ${ahead.low.text} to ${ahead.high.text}`}
+    >
+      <path d={`M${x1 + 4} ${y}H${x2}V${y + high}L${x1 + 4} ${y + from}Z`} fill={tone('oat')} opacity={0.45} />
+      <path
+        d={`M${x1 + 4} ${y}H${x2}V${y + to}L${x1 + 4} ${y + from}Z`}
+        fill="none"
+        stroke={tone('bark')}
+        strokeWidth={1.3}
+        strokeDasharray="5 4"
+      />
+      <line x1={x2} x2={x2} y1={y + low} y2={y + high} stroke={tone('bark')} strokeWidth={2} />
+      <line
+        x1={x1}
+        x2={x1}
+        y1={y - 6}
+        y2={y + from + 6}
+        stroke={tone('bark')}
+        strokeWidth={1.5}
+        strokeDasharray="3 3"
+      />
+      <text x={x1 - 3} y={y - 24} fontSize={14} fontWeight={700} fill={tone('bark')}>
+        {stepWord[ahead.step]}
+      </text>
+      <text x={x1 - 3} y={y - 9} fontSize={12} fill={tone('bark')}>
+        to come
+      </text>
+      <text x={x1 + 14} y={y + to / 2 + 2} fontSize={last ? 17 : 15} fontFamily={headFont} fill={tone('peat')}>
+        ~ {ahead.mass.text}
+      </text>
+      <text x={x1 + 14} y={y + to / 2 + 17} fontSize={12} fill={tone('bark')}>
+        {ahead.low.text} – {ahead.high.text}
+      </text>
+    </g>
   );
 }
 

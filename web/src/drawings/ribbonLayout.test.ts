@@ -16,6 +16,7 @@ const stage = (
   standing: 'fits',
   unaccounted: null,
   yield: null,
+  doubted: false,
   ...more,
 });
 
@@ -34,6 +35,7 @@ const band = (
   mass: grams === null ? null : mass(grams),
   onPath: true,
   isThis: false,
+  doubted: false,
   ...more,
 });
 
@@ -48,6 +50,7 @@ const strand = (
   mass: mass(grams),
   share: null,
   byDifference: false,
+  doubted: false,
 });
 
 /** A fleece skirted, half of it carded twice over, a third still there. */
@@ -61,6 +64,7 @@ const course: Schema['RibbonView'] = {
     band('batt', 'card', null, 580),
     band('other', 'again', null, 590, { onPath: false }),
   ],
+  ahead: [],
   strands: [strand('skirt', 120), strand('skirt', 80, 'dungTags'), strand('card', 20, 'cardWaste')],
 };
 
@@ -113,7 +117,7 @@ describe('a ribbon', () => {
   it('keeps a readable distance between many steps by growing wider than the screen', () => {
     const stages = Array.from({ length: 12 }, (_, i) => stage(`${i}`, i));
     const bands = stages.slice(1).map((s, i) => band(`lot ${i}`, `${i}`, s.entryId, 500));
-    expect(layOut({ stages, bands, strands: [] }, 390).width).toBeGreaterThan(12 * 140);
+    expect(layOut({ stages, bands, ahead: [], strands: [] }, 390).width).toBeGreaterThan(12 * 140);
   });
 
   it('brings joined lots to one step, one under the other', () => {
@@ -125,6 +129,7 @@ describe('a ribbon', () => {
           band('two', 'b', 'card', 100),
           band('batt', 'card', null, 390, { isThis: true }),
         ],
+        ahead: [],
         strands: [],
       },
       900,
@@ -139,6 +144,7 @@ describe('a ribbon', () => {
       {
         stages: [stage('in', 0), stage('wash', 1)],
         bands: [band('raw', 'in', 'wash', 900), band('damp', 'wash', null, null)],
+        ahead: [],
         strands: [],
       },
       900,
@@ -156,6 +162,7 @@ describe('a ribbon', () => {
       {
         stages: [stage('in', 0), gap('suspicious')],
         bands: [band('raw', 'in', 's', 900), band('out', 's', null, 860)],
+        ahead: [],
         strands: [],
       },
       900,
@@ -164,6 +171,54 @@ describe('a ribbon', () => {
   });
 
   it('survives a view with nothing in it', () => {
-    expect(layOut({ stages: [], bands: [], strands: [] }, 500)).toMatchObject({ bands: [], strands: [], stages: [] });
+    expect(layOut({ stages: [], bands: [], ahead: [], strands: [] }, 500)).toMatchObject({
+      bands: [],
+      ahead: [],
+      strands: [],
+      stages: [],
+    });
+  });
+});
+
+describe('a forecast', () => {
+  const ahead = (column: number, grams: number): Schema['AheadView'] => ({
+    step: 'comb',
+    column,
+    because: '',
+    mass: mass(grams),
+    low: mass(grams * 0.9),
+    high: mass(grams * 1.1),
+  });
+  const view: Schema['RibbonView'] = {
+    stages: [stage('in', 0)],
+    bands: [band('raw', 'in', null, 1000, { isThis: true })],
+    strands: [],
+    ahead: [ahead(1, 800), ahead(2, 600)],
+  };
+  const layout = layOut(view, 900);
+
+  it('goes on where what is left ends, and thins with every step', () => {
+    const left = layout.bands[0]!;
+    expect(layout.ahead.map((a) => a.from / left.thick)).toEqual([1, expect.closeTo(0.8, 6)]);
+    expect(layout.ahead[1]!.to / left.thick).toBeCloseTo(0.6, 6);
+    expect(layout.ahead[0]!.y).toBe(left.y2);
+    expect(layout.ahead[0]!.x1).toBeGreaterThan(left.x1);
+  });
+
+  it('keeps the likely range around each end', () => {
+    for (const a of layout.ahead) {
+      expect(a.low).toBeLessThan(a.to);
+      expect(a.high).toBeGreaterThan(a.to);
+    }
+  });
+
+  it('makes room for the columns to come', () => {
+    expect(layout.ahead[1]!.x2).toBeLessThanOrEqual(layout.width);
+    expect(layOut({ ...view, ahead: [] }, 900).ahead).toEqual([]);
+  });
+
+  it('is not drawn for a lot of which nothing is left', () => {
+    const gone = { ...view, bands: [band('raw', 'in', 'in', 1000, { isThis: true })] };
+    expect(layOut(gone, 900).ahead).toEqual([]);
   });
 });

@@ -36,12 +36,25 @@ export interface PlacedStage {
   gap: { y: number; thick: number; endX: number; endY: number } | null;
 }
 
+export interface PlacedAhead {
+  ahead: Schema['AheadView'];
+  x1: number;
+  x2: number;
+  y: number;
+  /** Thickness where it begins and where it ends; the band of outcomes around its end. */
+  from: number;
+  to: number;
+  low: number;
+  high: number;
+}
+
 export interface RibbonLayout {
   width: number;
   height: number;
   bands: PlacedBand[];
   strands: PlacedStrand[];
   stages: PlacedStage[];
+  ahead: PlacedAhead[];
 }
 
 const margin = { left: 14, right: 142 };
@@ -57,7 +70,7 @@ const thickest = 92;
  */
 export function layOut(view: View, room: number): RibbonLayout {
   const stages = new Map(view.stages.map((s) => [s.entryId, s]));
-  const columns = Math.max(1, ...view.stages.map((s) => s.column + 1));
+  const columns = Math.max(1, ...view.stages.map((s) => s.column + 1), ...view.ahead.map((a) => a.column + 1));
   const step = Math.max(columns > 4 ? 150 : 175, (room - margin.left - margin.right) / columns);
   const x = (entry: string) => margin.left + stages.get(entry)!.column * step;
   const heaviest = Math.max(1, ...view.bands.map((b) => b.mass?.grams ?? 0));
@@ -136,12 +149,31 @@ export function layOut(view: View, room: number): RibbonLayout {
     return { stage, x: x(stage.entryId), top: at, bottom, gap };
   });
 
+  // The forecast goes on where what is left of the lot ends, as an outline that thins with every step.
+  const tail = bands.find((b) => b.band.isThis && !b.band.toEntryId);
+  const ahead = tail
+    ? view.ahead.map((a, i): PlacedAhead => {
+        const x1 = margin.left + a.column * step;
+        return {
+          ahead: a,
+          x1,
+          x2: x1 + step * 0.92,
+          y: tail.y2,
+          from: i === 0 ? tail.thick : scale(view.ahead[i - 1]!.mass.grams),
+          to: scale(a.mass.grams),
+          low: scale(a.low.grams),
+          high: scale(a.high.grams),
+        };
+      })
+    : [];
+
   return {
     width: Math.max(room, margin.left + columns * step + margin.right),
     height: sum(laneHeight),
     bands,
     strands,
     stages: placed,
+    ahead,
   };
 }
 

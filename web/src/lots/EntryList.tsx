@@ -6,15 +6,16 @@ import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import { tone } from '../app/theme';
-import { fateWord, formWord, lossWord, onDayTime, stateWord, stepWord } from '../ui/words';
+import { fateWord, formWord, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
 import { CorrectWeighing } from './CorrectWeighing';
+import { VoidEntry } from './VoidEntry';
 
 /** Entries in order, newest first, each with its weighings as logged, its balance and what was set right. */
-export function EntryList({ entries }: { entries: readonly Schema['EntryView'][] }) {
+export function EntryList({ entries, here }: { entries: readonly Schema['EntryView'][]; here: string }) {
   return (
     <Box component="ol" reversed sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 2 }}>
       {[...entries].reverse().map((entry) => (
-        <EntryItem key={entry.id} entry={entry} />
+        <EntryItem key={entry.id} entry={entry} here={here} />
       ))}
     </Box>
   );
@@ -27,7 +28,8 @@ const edge: Record<Schema['Standing'], 'oat' | 'lichen' | 'weld' | 'madder'> = {
   impossible: 'madder',
 };
 
-function EntryItem({ entry }: { entry: Schema['EntryView'] }) {
+function EntryItem({ entry, here }: { entry: Schema['EntryView']; here: string }) {
+  const [voiding, setVoiding] = useState(false);
   const [correcting, setCorrecting] = useState<Schema['FlowView'] | null>(null);
   return (
     <Box
@@ -62,12 +64,27 @@ function EntryItem({ entry }: { entry: Schema['EntryView'] }) {
           {entry.confirmedBecause ? ` Kept because: ${entry.confirmedBecause}` : ''}
         </Typography>
       )}
+      <Button
+        size="small"
+        sx={{ minHeight: 28, py: 0, ml: -0.5 }}
+        onClick={() => setVoiding(true)}
+        aria-label={`Void ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
+      >
+        Void
+      </Button>
+      {voiding && <VoidEntry entry={entry} here={here} close={() => setVoiding(false)} />}
       {correcting && <CorrectWeighing entryId={entry.id} flow={correcting} close={() => setCorrecting(null)} />}
     </Box>
   );
 }
 
-const roleWord: Record<Schema['FlowRole'], string> = { in: 'took', out: 'made', loss: 'lost', gain: 'took up' };
+const roleWord: Record<Schema['FlowRole'], string> = {
+  in: 'took',
+  out: 'made',
+  loss: 'lost',
+  gain: 'took up',
+  count: 'counted',
+};
 
 function FlowLine({ flow, onCorrect }: { flow: Schema['FlowView']; onCorrect: () => void }) {
   const how =
@@ -103,6 +120,7 @@ function FlowLine({ flow, onCorrect }: { flow: Schema['FlowView']; onCorrect: ()
           flow.logged && flow.reference && flow.logged.text !== flow.reference.text
             ? `${flow.reference.text} at reference`
             : '',
+          doubted(flow) ? `${flow.reconciled!.text} by the rest of the log` : '',
           flow.fate ? fateWord[flow.fate] : '',
         ]
           .filter(Boolean)
@@ -126,3 +144,10 @@ function FlowLine({ flow, onCorrect }: { flow: Schema['FlowView']; onCorrect: ()
     </Box>
   );
 }
+
+/** A weighing that was set aside: its logged figure and the one the rest of the log leaves for it stand side by side. */
+const doubted = (flow: Schema['FlowView']) =>
+  flow.logged &&
+  flow.reconciled &&
+  flow.zScore == null &&
+  Math.abs(flow.reconciled.grams - (flow.reference?.grams ?? 0)) > 0.5;

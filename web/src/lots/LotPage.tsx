@@ -1,23 +1,30 @@
 import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useEffect } from 'react';
-import { Link as RouterLink, useLocation, useNavigate, useParams } from 'react-router';
-import { useLot, type Schema } from '../api/client';
+import { useEffect, useState } from 'react';
+import { Link as RouterLink, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useLot, useSession, type Schema } from '../api/client';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Slips';
-import { formWord, onFullDay, parentage, stepWord } from '../ui/words';
+import { isStockAct, StockDialog, type StockAct } from '../stock/StockDialog';
+import { formWord, onFullDay, parentage } from '../ui/words';
+import { Agreement } from './Agreement';
 import { EntryList } from './EntryList';
+import { History } from './History';
+import { WhatNext } from './WhatNext';
 
 /** A lot: its ribbon, and below it what it is, what happened and what next. */
 export function LotPage() {
   const { code = '' } = useParams();
   const lot = useLot(code);
+  const session = useSession();
   const navigate = useNavigate();
   const { hash } = useLocation();
+  const [search, setSearch] = useSearchParams();
+  const wanted = search.get('do');
+  const [act, setAct] = useState<StockAct | null>(isStockAct(wanted) ? wanted : null);
   const loaded = lot.data !== undefined;
   useEffect(() => {
     if (!loaded || !hash) return;
@@ -59,15 +66,12 @@ export function LotPage() {
         {head.totalYield && head.form !== 'raw' && <NumberOf number={head.totalYield} label="of raw" size="big" />}
         {head.costPer100Grams && (
           <Box>
-            <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.85rem' }}>
-              raw price in 100 g
-            </Box>
-            <Box component="span" sx={{ typography: 'h1' }}>
-              {head.costPer100Grams}
-            </Box>
-            <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}>
-              reckoned
-            </Box>
+            <NumberOf number={head.costPer100Grams} label="100 g cost" size="big" />
+            {head.readyMadePer100Grams && (
+              <Typography color="text.secondary" sx={{ fontSize: '0.85rem' }}>
+                ready-made: {head.readyMadePer100Grams}
+              </Typography>
+            )}
           </Box>
         )}
       </Box>
@@ -78,6 +82,7 @@ export function LotPage() {
         onStage={showEntry}
         onLot={(to) => void navigate(`/lots/${to}`)}
       />
+      {lot.data.agreement.doubts.length > 0 && <Agreement agreement={lot.data.agreement} onEntry={showEntry} />}
       <Box
         sx={{
           display: 'grid',
@@ -88,19 +93,27 @@ export function LotPage() {
         <Section
           title="What it is"
           aside={
-            <Link component={RouterLink} to={`/lots/${head.code}/locks`}>
-              Measure locks
+            <Link component={RouterLink} to={`/lots/${head.code}/look-over`}>
+              Look it over
             </Link>
           }
         >
           <WhatItIs page={lot.data} />
+          {lot.data.agreement.doubts.length === 0 && (
+            <Typography color="text.secondary" sx={{ fontSize: '0.9rem', mt: 1 }}>
+              {lot.data.agreement.sentence}
+            </Typography>
+          )}
           {staple.inherited && <Typography color="text.secondary">Measured on the fleece it came from.</Typography>}
         </Section>
-        <Section title="What happened">
-          <EntryList entries={entries} />
-        </Section>
+        <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
+          <Section title="What happened">
+            <EntryList entries={entries} here={head.code} />
+          </Section>
+          <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
+        </Box>
         <Section title="What next">
-          <WhatNext head={head} />
+          <WhatNext head={head} ahead={ribbon.ahead} act={setAct} />
           {lot.data.samples.length > 0 && (
             <Box sx={{ mt: 2 }}>
               <Typography variant="h3">Samples</Typography>
@@ -130,6 +143,16 @@ export function LotPage() {
           )}
         </Section>
       </Box>
+      {act && (
+        <StockDialog
+          lot={head}
+          act={act}
+          close={() => {
+            setAct(null);
+            setSearch({}, { replace: true });
+          }}
+        />
+      )}
     </Box>
   );
 }
@@ -157,39 +180,5 @@ function WhatItIs({ page: { lot, staple } }: { page: Schema['LotPage'] }) {
         {[lot.shornOn ? `shorn ${onFullDay(lot.shornOn)}` : '', lot.notes].filter(Boolean).join('. ')}
       </Typography>
     </>
-  );
-}
-
-function WhatNext({ head }: { head: Schema['LotHead'] }) {
-  if (head.usedUp) return <Typography>Nothing is left of it. Follow the ribbon to what it became.</Typography>;
-  if (!head.next) {
-    return (
-      <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start' }}>
-        <Typography>It is prepared. Spin a little of it and keep the outcome.</Typography>
-        <Button variant="contained" component={RouterLink} to={`/lots/${head.code}/sample`}>
-          Keep a sample
-        </Button>
-      </Box>
-    );
-  }
-  const other = head.form === 'clean' ? (head.next === 'card' ? 'comb' : 'card') : null;
-  return (
-    <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start' }}>
-      <Typography>
-        {head.next === 'comb'
-          ? 'The staple is long: comb it, and the short fibre stays behind as noil.'
-          : head.next === 'card'
-            ? 'Clean and dry: it can go to the cards.'
-            : `It waits to be taken to the next station.`}
-      </Typography>
-      <Button variant="contained" component={RouterLink} to={`/station/${head.next}?lot=${head.code}`}>
-        {stepWord[head.next]} it
-      </Button>
-      {other && (
-        <Button component={RouterLink} to={`/station/${other}?lot=${head.code}`}>
-          Or {stepWord[other].toLowerCase()} it
-        </Button>
-      )}
-    </Box>
   );
 }

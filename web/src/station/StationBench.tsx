@@ -1,16 +1,18 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useMemo, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { api, Problem, queryClient, refreshLog, useSession, type Schema } from '../api/client';
+import { api, Problem, queryClient, refreshLog, useAir, useSession, type Schema } from '../api/client';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
-import { formWord, stepDone } from '../ui/words';
+import { airWords, formWord, stepDone } from '../ui/words';
 import { ConfirmDraft } from './ConfirmDraft';
 import { freshState, fromDraft, toRequest, type OnBench } from './stationState';
 import { StationFields } from './StationFields';
@@ -27,6 +29,7 @@ interface Props {
 
 export function StationBench({ station, lots, wanted, draft, left }: Props) {
   const session = useSession();
+  const air = useAir();
   const fresh = useMemo(() => (draft ? () => fromDraft(draft, station) : freshState(station)), [draft, station]);
   const [state, change, clear] = useKept(`station ${station.step} ${draft?.id ?? ''}`, fresh);
   const [answer, setAnswer] = useState<Schema['EntryAnswer'] | null>(null);
@@ -36,9 +39,15 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
   const chosen = state.from ?? (usual ? [{ lotId: usual.id, all: true, mass: '' }] : []);
   // A lot that somebody else used up meanwhile is no longer there.
   const there = chosen.filter((t) => lots.some((l) => l.id === t.lotId));
-  const onBench: OnBench = { ...state, from: there };
+  // Fibre that is only divided or joined stays what it is.
+  const kept = station.keepsForm ? lots.find((l) => l.id === there[0]?.lotId)?.form : undefined;
+  const onBench: OnBench = {
+    ...state,
+    from: there,
+    to: kept ? state.to.map((t) => ({ ...t, form: kept })) : state.to,
+  };
 
-  const request = toRequest(station.step, onBench, lots);
+  const request = toRequest(station.step, onBench, lots, air.data?.humidityPercent ?? null);
   const asked = useDeferredValue(JSON.stringify(request));
   const weighUp = useQuery({
     queryKey: ['weigh-up', asked],
@@ -76,6 +85,7 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
     if (error?.status === 409) void queryClient.invalidateQueries({ queryKey: ['lots'] });
   }, [error]);
 
+  const reserved = (error ?? refused)?.refusals.find((r) => r.code === 'reserved');
   const view = stepView(station.step, onBench, lots, weighed);
   const colour = lots.find((l) => l.id === there[0]?.lotId)?.colour ?? '';
   const balance = weighed?.balance;
@@ -147,6 +157,8 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
               change(part);
             }}
             at={(field) => error?.at(field) ?? refused?.at(field)}
+            air={airWords(air.data)}
+            currency={session.data?.currency ?? ''}
             understood={(field) => weighed?.understood.find((u) => u.field === field)?.logged.text}
           >
             <ProblemNotice
@@ -161,6 +173,24 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
               <Notice tone="watch">
                 The server or its database is away. Your entry is kept here and goes in by itself, once, when it is
                 back.
+              </Notice>
+            )}
+            {(reserved || state.intoReserve) && (
+              <Notice tone="watch">
+                {reserved?.reason ?? 'This goes into what is kept for a project.'}
+                <FormControlLabel
+                  sx={{ display: 'flex' }}
+                  control={
+                    <Checkbox
+                      checked={state.intoReserve}
+                      onChange={(e) => {
+                        clearError();
+                        change({ intoReserve: e.target.checked });
+                      }}
+                    />
+                  }
+                  label="Take from the reserve all the same"
+                />
               </Notice>
             )}
             <Button type="submit" variant="contained" size="large" disabled={busy || !mayLog} sx={{ minWidth: 180 }}>

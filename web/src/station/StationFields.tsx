@@ -15,11 +15,14 @@ interface Props {
   change: (part: Partial<StationState>) => void;
   at: (field: string) => string | undefined;
   understood: (field: string) => string | undefined;
+  /** What the field for the room's humidity says while it is empty. */
+  air: string;
+  currency: string;
   children: ReactNode;
 }
 
 /** The log of a step: the big number first, then what was lost, then what can wait. */
-export function StationFields({ station, state, change, at, understood, children }: Props) {
+export function StationFields({ station, state, change, at, understood, air, currency, children }: Props) {
   const [more, setMore] = useState(false);
   const giving = (i: number, part: Partial<Giving>) =>
     change({ to: state.to.map((t, k) => (k === i ? { ...t, ...part } : t)) });
@@ -61,7 +64,7 @@ export function StationFields({ station, state, change, at, understood, children
             value={t.form}
             onChange={(form) => giving(i, { form })}
             words={formWord}
-            of={station.gives}
+            of={station.keepsForm ? [t.form] : station.gives}
             error={!!at(`to[${i}].form`)}
             helperText={at(`to[${i}].form`)}
           />
@@ -193,9 +196,28 @@ export function StationFields({ station, state, change, at, understood, children
             value={state.humidity}
             onChange={(e) => change({ humidity: e.target.value })}
             error={!!at('humidityPercent')}
-            helperText={at('humidityPercent') ?? 'narrows what the balance can see'}
+            helperText={at('humidityPercent') ?? air}
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
           />
+          <TextField
+            label={`Spent on it, ${currency}`}
+            value={state.spent}
+            onChange={(e) => change({ spent: e.target.value })}
+            error={!!at('spent')}
+            helperText={at('spent') ?? 'agents and the like'}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          {state.to.map((t, i) => (
+            <TextField
+              key={i}
+              label={`Second grade${state.to.length > 1 ? ` ${i + 1}` : ''}, worth ${currency}`}
+              value={t.worth ?? ''}
+              onChange={(e) => giving(i, { worth: e.target.value })}
+              error={!!at(`to[${i}].worth`)}
+              helperText={at(`to[${i}].worth`) ?? 'a credit to the rest; empty for the main fibre'}
+              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            />
+          ))}
           <TextField
             label="Notes"
             multiline

@@ -12,6 +12,7 @@ const wash: Schema['StationView'] = {
   mayFindByDifference: true,
   usualState: 'damp',
   caution: { hazard: 'hot', care: 'gloves', defersTo: 'the sheet' },
+  keepsForm: false,
 };
 
 const lot: Schema['LotLine'] = {
@@ -27,6 +28,7 @@ const lot: Schema['LotLine'] = {
   changedAt: '2026-05-13T10:00:00Z',
   stapleMillimetres: null,
   next: 'wash',
+  reserved: null,
 };
 
 const bench = (more: Partial<OnBench> = {}): OnBench => ({

@@ -13,6 +13,7 @@ export interface Giving {
   form: Schema['LotForm'];
   mass: string;
   state: Schema['WeighingState'];
+  worth?: string;
 }
 
 export interface Losing {
@@ -33,6 +34,8 @@ export interface StationState {
   who: string;
   doneAt: string;
   notes: string;
+  spent: string;
+  intoReserve: boolean;
   draftId: string | null;
 }
 
@@ -40,13 +43,19 @@ export interface StationState {
 export const freshState = (station: Schema['StationView']) => (): StationState => ({
   key: newKey(),
   from: null,
-  to: [{ form: station.gives[0]!, mass: '', state: station.usualState }],
+  to: Array.from({ length: station.step === 'divide' ? 2 : 1 }, () => ({
+    form: station.gives[0]!,
+    mass: '',
+    state: station.usualState,
+  })),
   losses: station.byDifference ? [{ kind: station.byDifference, mass: '', fate: '', byDifference: true }] : [],
   humidity: '',
   minutes: '',
   who: '',
   doneAt: '',
   notes: '',
+  spent: '',
+  intoReserve: false,
   draftId: null,
 });
 
@@ -57,6 +66,7 @@ export function toRequest(
   step: Schema['StepKind'],
   state: OnBench,
   lots: readonly Schema['LotLine'][],
+  air: number | null = null,
 ): Schema['StepRequest'] {
   return {
     step,
@@ -66,18 +76,25 @@ export function toRequest(
       mass: t.all && t.mass.trim() === '' ? null : t.mass,
       all: t.all,
     })),
-    to: state.to.map((t) => ({ form: t.form, mass: t.mass.trim() || null, state: t.state })),
+    to: state.to.map((t) => ({
+      form: t.form,
+      mass: t.mass.trim() || null,
+      state: t.state,
+      worth: number(t.worth ?? ''),
+    })),
     losses: sentLosses(state).map((l) => ({
       kind: l.kind,
       mass: l.byDifference ? null : l.mass,
       fate: l.fate || null,
     })),
-    humidityPercent: number(state.humidity),
+    humidityPercent: number(state.humidity) ?? air,
     minutes: number(state.minutes),
     who: state.who.trim() || null,
     doneAt: state.doneAt ? new Date(state.doneAt).toISOString() : null,
     notes: state.notes.trim() || null,
     draftId: state.draftId,
+    spent: number(state.spent),
+    intoReserve: state.intoReserve,
   };
 }
 
@@ -100,6 +117,8 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
     minutes: r.minutes?.toString() ?? '',
     who: r.who ?? '',
     notes: r.notes ?? '',
+    spent: r.spent?.toString() ?? '',
+    intoReserve: r.intoReserve ?? false,
     draftId: draft.id,
   };
 }

@@ -24,6 +24,7 @@ export function stepView(
     standing: column === 1 ? (answer?.balance.standing ?? 'open') : 'fits',
     unaccounted: column === 1 ? (answer?.balance.unaccounted ?? null) : null,
     yield: column === 1 ? (answer?.balance.yield ?? null) : null,
+    doubted: false,
   });
   const sources = state.from.flatMap((t, i) => {
     const lot = lots.find((l) => l.id === t.lotId);
@@ -46,6 +47,7 @@ export function stepView(
     mass,
     onPath: true,
     isThis,
+    doubted: false,
   });
   return {
     stages: [
@@ -77,7 +79,9 @@ export function stepView(
         : (understood(`losses[${i}].mass`)?.reference ?? null),
       share: null,
       byDifference: l.byDifference,
+      doubted: false,
     })),
+    ahead: [],
   };
 }
 
@@ -90,6 +94,8 @@ const madeBy: Record<Schema['LotForm'], Schema['StepKind']> = {
   skirted: 'skirt',
   washed: 'wash',
   clean: 'dry',
+  opened: 'open',
+  down: 'dehair',
   cloud: 'card',
   rolag: 'card',
   batt: 'card',

@@ -6,11 +6,20 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { api, Problem, refreshLog, useBreeds, useDoorCaution, useSession, type Schema } from '../api/client';
+import {
+  api,
+  Problem,
+  refreshLog,
+  useAir,
+  useBreedSearch,
+  useDoorCaution,
+  useSession,
+  type Schema,
+} from '../api/client';
 import { Choice } from '../ui/Choice';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { CautionSlip, Notice, ProblemNotice } from '../ui/Slips';
-import { stateWord } from '../ui/words';
+import { airWords, contentWord, stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { FleeceOnTheScale } from './FleeceOnTheScale';
 
@@ -24,6 +33,8 @@ const fresh = () => ({
   colour: '',
   shornOn: '',
   price: '',
+  carriage: '',
+  content: 'unknown' as Schema['Content'],
   notes: '',
 });
 
@@ -34,8 +45,9 @@ export function TakeIn() {
   const navigate = useNavigate();
   const session = useSession();
   const caution = useDoorCaution();
-  const breeds = useBreeds();
+  const air = useAir();
   const [form, change, clear] = useKept('take-in', fresh);
+  const breeds = useBreedSearch(useDeferredValue(form.breed.split('/').at(-1)!.trim()));
   const mass = useDeferredValue(form.mass);
   const understood = useQuery({
     queryKey: ['read-mass', mass],
@@ -52,19 +64,21 @@ export function TakeIn() {
       void navigate(`/lots/${answer.code}`);
     },
   );
-  const breed = breeds.data?.find((b) => b.name.toLowerCase() === form.breed.trim().toLowerCase());
+  const breed = breeds.data?.find((b) => b.breed.name.toLowerCase() === form.breed.trim().toLowerCase())?.breed;
   const submit = (e: FormEvent) => {
     e.preventDefault();
     void go(
       {
         mass: form.mass,
         state: form.state,
-        humidityPercent: number(form.humidity),
+        humidityPercent: form.humidity.trim() === '' ? (air.data?.humidityPercent ?? null) : number(form.humidity),
         breed: form.breed || null,
         animal: form.animal || null,
         colour: form.colour || null,
         shornOn: form.shornOn || null,
         price: number(form.price),
+        carriage: number(form.carriage),
+        content: form.content,
         notes: form.notes || null,
       },
       form.key,
@@ -116,7 +130,8 @@ export function TakeIn() {
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(3, 1fr)' } }}>
           <Autocomplete
             freeSolo
-            options={breeds.data?.map((b) => b.name) ?? []}
+            options={breeds.data?.map((b) => b.breed.name) ?? []}
+            filterOptions={(all) => all}
             inputValue={form.breed}
             onInputChange={(_, value) => change({ breed: value })}
             renderInput={(params) => (
@@ -147,6 +162,21 @@ export function TakeIn() {
             helperText={error?.at('price')}
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
           />
+          <TextField
+            label={`Carriage, ${session.data?.currency ?? ''}`}
+            value={form.carriage}
+            onChange={(e) => change({ carriage: e.target.value })}
+            error={!!error?.at('carriage')}
+            helperText={error?.at('carriage')}
+            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          />
+          <Choice
+            label="What it is"
+            value={form.content}
+            onChange={(content) => change({ content })}
+            words={contentWord}
+            helperText="bought and found fibre is often wrong"
+          />
           <Choice
             label="Weighed"
             value={form.state}
@@ -159,7 +189,7 @@ export function TakeIn() {
             value={form.humidity}
             onChange={(e) => change({ humidity: e.target.value })}
             error={!!error?.at('humidityPercent')}
-            helperText={error?.at('humidityPercent') ?? 'if you have it'}
+            helperText={error?.at('humidityPercent') ?? airWords(air.data)}
             slotProps={{ htmlInput: { inputMode: 'decimal' } }}
           />
           <TextField

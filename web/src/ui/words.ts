@@ -8,6 +8,16 @@ export const stepWord: Record<Schema['StepKind'], string> = {
   dry: 'Dry',
   card: 'Card',
   comb: 'Comb',
+  open: 'Open',
+  dehair: 'Dehair',
+  divide: 'Divide',
+  join: 'Join',
+  useUp: 'Use up',
+  giveAway: 'Give away',
+  sell: 'Sell',
+  discard: 'Throw away',
+  keepAsReference: 'Keep as reference',
+  recount: 'Recount',
 };
 
 export const stepDone: Record<Schema['StepKind'], string> = {
@@ -17,6 +27,16 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   dry: 'dried',
   card: 'carded',
   comb: 'combed',
+  open: 'opened',
+  dehair: 'dehaired',
+  divide: 'divided',
+  join: 'joined',
+  useUp: 'used up',
+  giveAway: 'given away',
+  sell: 'sold',
+  discard: 'thrown away',
+  keepAsReference: 'kept as reference',
+  recount: 'recounted',
 };
 
 export const formWord: Record<Schema['LotForm'], string> = {
@@ -24,6 +44,8 @@ export const formWord: Record<Schema['LotForm'], string> = {
   skirted: 'skirted fleece',
   washed: 'washed, damp',
   clean: 'clean fibre',
+  opened: 'opened fibre',
+  down: 'down',
   cloud: 'cloud',
   rolag: 'rolags',
   batt: 'batts',
@@ -107,6 +129,85 @@ export const kindWord: Record<Schema['YarnKind'], string> = {
   worsted: 'worsted',
 };
 
+export const aimWord: Record<Schema['Aim'], string> = {
+  woollenSoft: 'woollen, soft',
+  woollenStrong: 'woollen, strong',
+  worstedSoft: 'worsted, soft',
+  worstedHard: 'worsted, hard',
+  nextToSkin: 'next to skin',
+  lace: 'lace',
+  socks: 'socks',
+  felt: 'felt',
+  rug: 'rug',
+  cleanLocks: 'just clean locks',
+};
+
+export const preparedAsWord: Record<Schema['PreparedAs'], string> = {
+  rolags: 'Hand cards, rolags',
+  batts: 'Drum, batts',
+  punis: 'Fine cards, punis or cloud',
+  top: 'Combs, top',
+  cardedTop: 'Cards, then combs',
+  flickedLocks: 'From the flicked lock',
+  cleanLocks: 'Clean locks',
+};
+
+export const useWord: Record<Schema['Use'], string> = {
+  nextToSkin: 'next to skin',
+  lace: 'lace',
+  jumpers: 'jumpers and hats',
+  socks: 'socks',
+  drape: 'drape and shine',
+  outerWear: 'outer wear',
+  rugs: 'rugs',
+  felt: 'felt',
+  blankets: 'blankets',
+  locks: 'locks for show',
+};
+
+export const classWord: Record<Schema['FleeceClass'], string> = {
+  fine: 'fine wool',
+  medium: 'medium wool',
+  down: 'down type',
+  long: 'long-wool, lustre',
+  hill: 'hill and rug wool',
+  double: 'double-coated, primitive',
+  camelid: 'alpaca, llama',
+  mohair: 'mohair',
+  cashmere: 'cashmere',
+  undercoat: 'musk ox, yak, camel',
+  angora: 'angora rabbit',
+  silk: 'silk',
+  plant: 'plant fibre',
+};
+
+export const contentWord: Record<Schema['Content'], string> = {
+  unknown: 'unknown',
+  claimed: 'claimed by the seller',
+  certain: 'certain',
+};
+
+export const feltsWord: Record<Schema['Felting'], string> = {
+  no: 'does not felt',
+  little: 'felts little',
+  slowly: 'felts slowly',
+  moderately: 'felts moderately',
+  readily: 'felts readily',
+};
+
+export const wentWord: Record<Schema['WentTo'], string> = {
+  takenIn: 'taken in',
+  takenUp: 'taken up on the way',
+  fromElsewhere: 'joined from other fleeces',
+  found: 'found at a recount',
+  lost: 'lost',
+  lostByDifference: 'left with the water',
+  left: 'left',
+  missing: 'missing at a recount',
+  stillThere: 'still there',
+  unaccounted: 'nobody knows',
+};
+
 export const roleWord: Record<Schema['MemberRole'], string> = {
   looker: 'looks',
   preparer: 'prepares',
@@ -134,3 +235,7 @@ export const onDay = (time: string) => day.format(new Date(time));
 export const onDayTime = (time: string) => dayTime.format(new Date(time));
 export const onFullDay = (time: string) => full.format(new Date(time));
 export const daysWord = (days: number) => (days === 0 ? 'today' : days === 1 ? '1 day' : `${days} days`);
+
+/** What a field for the room's humidity says beneath it. */
+export const airWords = (air: Schema['DayAir'] | undefined) =>
+  air?.humidityPercent != null ? `empty: ${air.humidityPercent} %, as read today` : 'if you have it; kept for the day';

@@ -55,6 +55,8 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
     currency: shop.currency,
     scaleStep: String(shop.scaleStepGrams),
     usualBowl: shop.usualBowl ?? '',
+    hourlyRate: shop.hourlyRate?.toString() ?? '',
+    schools: shop.schools,
   });
   const [error, setError] = useState<unknown>(null);
   const owner = shop.yourRole === 'owner';
@@ -74,6 +76,8 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           currency: form.currency,
           scaleStepGrams: Number(form.scaleStep.replace(',', '.')),
           usualBowl: form.usualBowl || null,
+          hourlyRate: form.hourlyRate.trim() === '' ? null : Number(form.hourlyRate.replace(',', '.')),
+          schools: form.schools,
           version: shop.version,
         },
       });
@@ -140,6 +144,39 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           words={Object.fromEntries(shop.timeZones.map((z) => [z, z.replaceAll('_', ' ')]))}
           disabled={!owner}
         />
+        <TextField
+          label={`An hour counts for, ${form.currency}`}
+          value={form.hourlyRate}
+          onChange={(e) => set({ hourlyRate: e.target.value })}
+          disabled={!owner}
+          error={!!at('hourlyRate')}
+          helperText={at('hourlyRate') ?? 'empty: hours are not counted into the cost'}
+        />
+        <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
+          Where people disagree
+        </Typography>
+        {shop.schoolQuestions.map((q) => {
+          const key = lowerFirst(q.name) as keyof Schema['Schools'];
+          const side = q.sides.find((s) => lowerFirst(s.value) === String(form.schools[key]));
+          return (
+            <Choice
+              key={q.name}
+              label={q.question}
+              value={String(form.schools[key])}
+              onChange={(value) =>
+                set({
+                  schools: {
+                    ...form.schools,
+                    [key]: value === 'true' ? true : value === 'false' ? false : value,
+                  } as Schema['Schools'],
+                })
+              }
+              words={Object.fromEntries(q.sides.map((s) => [lowerFirst(s.value), s.word]))}
+              helperText={side?.speaksFor}
+              disabled={!owner}
+            />
+          );
+        })}
         <ProblemNotice error={error} />
         {saved && <Notice tone="kept">Saved.</Notice>}
         {owner && (
@@ -231,3 +268,5 @@ function People({ shop }: { shop: Schema['WorkshopPage'] }) {
     </Section>
   );
 }
+
+const lowerFirst = (word: string) => word.charAt(0).toLowerCase() + word.slice(1);

@@ -1,0 +1,277 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Typography from '@mui/material/Typography';
+import { useEffect, useState } from 'react';
+import { Link as RouterLink, useParams } from 'react-router';
+import { api, queryClient, useJudgementKinds, useLookOver, useSession, type Schema } from '../api/client';
+import { LockRuler } from '../drawings/Lock';
+import { Choice } from '../ui/Choice';
+import { Figure } from '../ui/Figure';
+import { newKey } from '../ui/keep';
+import { ProblemNotice, Section } from '../ui/Slips';
+import { classWord, contentWord, parentage } from '../ui/words';
+import { VerdictList } from './VerdictList';
+
+type Judgements = Schema['Judgements'];
+
+/** The fleece under eye and finger: its locks to scale, words for what was felt, and what follows from them. */
+export function LookOver() {
+  const { code = '' } = useParams();
+  const page = useLookOver(code);
+  const kinds = useJudgementKinds();
+  const problem = page.error ?? kinds.error;
+  if (problem) return <ProblemNotice error={problem} again={() => void page.refetch()} />;
+  if (!page.data || !kinds.data) return null;
+  return <Bench key={page.data.lotId} page={page.data} kinds={kinds.data} />;
+}
+
+function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly Schema['JudgementKind'][] }) {
+  const session = useSession();
+  const [error, setError] = useState<unknown>(null);
+  const [micron, setMicron] = useState(page.measuredMicron?.toString() ?? '');
+  const [decision, setDecision] = useState(page.decision);
+  const [impression, setImpression] = useState(page.firstImpression);
+  // Who wants to judge before being told keeps the usual ranges covered until the first impression is written.
+  const [blind, setBlind] = useState(false);
+  const mayLog = session.data?.workshop?.role !== 'looker';
+  const covered = blind && page.firstImpression === '';
+
+  const keep = async (part: Partial<Schema['LookOverRequest']>) => {
+    setError(null);
+    try {
+      const answer = await api.PUT('/api/lots/{code}/look-over', {
+        params: { path: { code: page.code }, header: { 'Idempotency-Key': newKey() } },
+        body: { judgements: page.judgements, decision, measuredMicron: page.measuredMicron, ...part },
+      });
+      queryClient.setQueryData(['lot', page.code, 'look-over'], answer.data);
+      void queryClient.invalidateQueries({ queryKey: ['lot', page.code, 'routes'] });
+    } catch (e) {
+      setError(e);
+    }
+  };
+  const judge = (name: string, value: string | null) =>
+    void keep({
+      judgements: { ...page.judgements, [field(name)]: value === null ? null : first(value) } as Judgements,
+    });
+
+  return (
+    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      <Box>
+        <Typography variant="h1">
+          Look over{' '}
+          <Link component={RouterLink} to={`/lots/${page.code}`}>
+            {page.code}
+          </Link>{' '}
+          <Box component="span" sx={{ fontWeight: 400 }}>
+            {parentage(page.parentage)}
+          </Box>
+        </Typography>
+        <Typography color="text.secondary">
+          {[page.class ? classWord[page.class] : 'class unknown', page.inherited ? 'judged on what it was made of' : '']
+            .filter(Boolean)
+            .join(' · ')}
+        </Typography>
+      </Box>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 4,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.35fr) minmax(0, 1fr)' },
+        }}
+      >
+        <Box sx={{ minWidth: 0 }}>
+          <LockRuler staple={covered ? { ...page.staple, usual: null } : page.staple} most={7} />
+          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'flex-start', my: 1 }}>
+            {page.against.map((a) => (
+              <Box key={a.name}>
+                {a.own ? (
+                  <Figure text={a.own.text} from={a.own.from} label={a.name} />
+                ) : (
+                  <Typography color="text.secondary">{a.name}: not measured</Typography>
+                )}
+                {!covered && a.usual && (
+                  <Typography sx={{ fontSize: '0.9rem' }}>
+                    {a.own ? a.sentence : ''}
+                    <Box component="span" sx={{ color: 'text.secondary', display: 'block' }}>
+                      usual {a.usual.low}–{a.usual.high} {a.unit}, typical
+                    </Box>
+                  </Typography>
+                )}
+              </Box>
+            ))}
+          </Box>
+          <Typography>{page.sortAdvice}</Typography>
+          {!covered && page.sourceOfRanges && (
+            <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+              Compared with {page.sourceOfRanges}; a general reference, which your own values replace under Breeds.
+            </Typography>
+          )}
+          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+            <Button component={RouterLink} to={`/lots/${page.code}/locks`} variant="outlined">
+              Measure a lock
+            </Button>
+            <Button component={RouterLink} to={`/lots/${page.code}?do=keepAsReference`}>
+              Weigh out a reference lock
+            </Button>
+          </Box>
+        </Box>
+        <Section
+          title="What it is good for"
+          aside={
+            <Link component={RouterLink} to={`/lots/${page.code}/routes`}>
+              Routes
+            </Link>
+          }
+        >
+          <VerdictList verdict={page.verdict} missing={page.missing} />
+        </Section>
+      </Box>
+      <ProblemNotice error={error} />
+      <Section title="Eye and finger">
+        <Box
+          sx={{
+            display: 'grid',
+            gap: 2.5,
+            columnGap: 5,
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
+          }}
+        >
+          {kinds.map((kind) => (
+            <Judgement
+              key={kind.name}
+              kind={kind}
+              value={page.judgements[field(kind.name)] ?? null}
+              onChange={(value) => judge(kind.name, value)}
+              disabled={!mayLog}
+            />
+          ))}
+        </Box>
+      </Section>
+      <Box
+        sx={{
+          display: 'grid',
+          gap: 2,
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
+          alignItems: 'start',
+        }}
+      >
+        <Box sx={{ display: 'grid', gap: 1 }}>
+          <TextField
+            label="First impression"
+            value={impression}
+            onChange={(e) => setImpression(e.target.value)}
+            onBlur={() =>
+              impression.trim() && impression !== page.firstImpression && void keep({ firstImpression: impression })
+            }
+            disabled={page.firstImpression !== ''}
+            helperText={
+              page.firstImpression
+                ? 'kept as it was written'
+                : 'before anything tells you what it should be; kept once written'
+            }
+            multiline
+          />
+          {page.firstImpression === '' && (
+            <Button onClick={() => setBlind(!blind)} sx={{ justifySelf: 'start' }} aria-pressed={blind}>
+              {blind ? 'Show the usual ranges' : 'Cover the usual ranges until it is written'}
+            </Button>
+          )}
+        </Box>
+        <Decision value={decision} stored={page.decision} set={setDecision} keep={() => void keep({ decision })} />
+        <TextField
+          label="Measured fineness, µm"
+          value={micron}
+          onChange={(e) => setMicron(e.target.value)}
+          onBlur={() => void keep({ measuredMicron: micron.trim() === '' ? null : Number(micron.replace(',', '.')) })}
+          helperText="only if it was measured; otherwise the breed’s range stands in"
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        />
+        <Choice
+          label="What it is said to be"
+          value={page.content}
+          onChange={(content) => void keep({ content })}
+          words={contentWord}
+          helperText="bought and found fibre is often wrong"
+        />
+      </Box>
+    </Box>
+  );
+}
+
+function Decision({
+  value,
+  stored,
+  set,
+  keep,
+}: {
+  value: string;
+  stored: string;
+  set: (v: string) => void;
+  keep: () => void;
+}) {
+  useEffect(() => set(stored), [stored, set]);
+  return (
+    <TextField
+      label="What you decide it is for"
+      value={value}
+      onChange={(e) => set(e.target.value)}
+      onBlur={() => value !== stored && keep()}
+      helperText="your word stands beside the rules’"
+      multiline
+    />
+  );
+}
+
+function Judgement({
+  kind,
+  value,
+  onChange,
+  disabled,
+}: {
+  kind: Schema['JudgementKind'];
+  value: string | null;
+  onChange: (value: string | null) => void;
+  disabled: boolean;
+}) {
+  const chosen = kind.words.find((w) => first(w.value) === value);
+  return (
+    <Box role="group" aria-label={kind.title}>
+      <Typography variant="h3">{kind.title}</Typography>
+      <Typography sx={{ fontSize: '0.9rem', color: 'text.secondary', mb: 0.75 }}>{kind.howTo}</Typography>
+      <ToggleButtonGroup
+        exclusive
+        disabled={disabled}
+        value={value ?? ''}
+        onChange={(_, next: string | null) => onChange(next || null)}
+        aria-label={kind.title}
+        sx={{ flexWrap: 'wrap' }}
+      >
+        {kind.words.map((w) => (
+          <ToggleButton key={w.value} value={first(w.value)} sx={chip} title={w.means}>
+            {w.word}
+          </ToggleButton>
+        ))}
+        <ToggleButton value="" sx={chip}>
+          don’t know
+        </ToggleButton>
+      </ToggleButtonGroup>
+      <Typography sx={{ fontSize: '0.9rem', minHeight: '1.4em' }}>{chosen?.means ?? ''}</Typography>
+    </Box>
+  );
+}
+
+const chip = {
+  textTransform: 'none',
+  fontWeight: 400,
+  fontSize: '0.95rem',
+  minHeight: 44,
+  px: 1.5,
+  color: 'text.primary',
+  '&.Mui-selected': { fontWeight: 700 },
+} as const;
+const first = (word: string) => word.charAt(0).toLowerCase() + word.slice(1);
+const field = (name: string) => first(name) as keyof Judgements;

@@ -1,0 +1,129 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { api, Problem, queryClient, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { ProblemNotice } from '../ui/Slips';
+import { classWord, waveWord } from '../ui/words';
+
+const blank: Schema['Breed'] = {
+  name: '',
+  fibre: 'wool',
+  class: 'medium',
+  micron: { low: 24, high: 30 },
+  stapleMillimetres: { low: 75, high: 120 },
+  wave: 'crimp',
+  crimpsPerCentimetre: null,
+  fleeceKilograms: { low: 2, high: 4 },
+  cleanYield: { low: 0.5, high: 0.7 },
+  conservationConcern: false,
+};
+
+const ranges = [
+  ['micron', 'Fineness, µm', 1],
+  ['stapleMillimetres', 'Staple, mm', 1],
+  ['crimpsPerCentimetre', 'Crimps / cm', 1],
+  ['fleeceKilograms', 'Fleece, kg', 1],
+  ['cleanYield', 'Clean, %', 100],
+] as const;
+
+/** The workshop's own values of a breed; taking them away brings the general ones back. */
+export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; close: () => void }) {
+  const start = view?.breed ?? blank;
+  const [name, setName] = useState(start.name);
+  const [kind, setKind] = useState(start.class);
+  const [wave, setWave] = useState(start.wave);
+  const [text, setText] = useState(() =>
+    Object.fromEntries(
+      ranges.map(([key, , scale]) => [
+        key,
+        start[key] ? `${trim(start[key].low * scale)}-${trim(start[key].high * scale)}` : '',
+      ]),
+    ),
+  );
+  const [error, setError] = useState<unknown>(null);
+  const done = async () => {
+    await queryClient.invalidateQueries({ queryKey: ['breeds'] });
+    await queryClient.invalidateQueries({ queryKey: ['lot'] });
+    close();
+  };
+  const save = async () => {
+    setError(null);
+    const span = (key: string, scale: number) => {
+      const [low, high] = text[key]!.split(/[-–]/).map((t) => Number(t.trim().replace(',', '.')) / scale);
+      return text[key]!.trim() === '' ? null : { low: low ?? NaN, high: high ?? NaN };
+    };
+    try {
+      await api.PUT('/api/breeds', {
+        body: {
+          ...start,
+          name,
+          class: kind,
+          wave,
+          micron: span('micron', 1)!,
+          stapleMillimetres: span('stapleMillimetres', 1)!,
+          crimpsPerCentimetre: span('crimpsPerCentimetre', 1),
+          fleeceKilograms: span('fleeceKilograms', 1)!,
+          cleanYield: span('cleanYield', 100)!,
+        },
+      });
+      await done();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  const takeAway = async () => {
+    try {
+      await api.DELETE('/api/breeds/{name}', { params: { path: { name: start.name } } });
+      await done();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm">
+      <DialogTitle>{view ? `Your values for ${start.name}` : 'A breed of your own'}</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
+        <TextField
+          label="Name"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          disabled={view !== null}
+          error={!!at('name')}
+          helperText={at('name')}
+          autoFocus={!view}
+        />
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+          <Choice label="Kind" value={kind} onChange={setKind} words={classWord} />
+          <Choice label="Wave" value={wave} onChange={setWave} words={waveWord} />
+          {ranges.map(([key, label]) => (
+            <TextField
+              key={key}
+              label={label}
+              value={text[key]}
+              onChange={(e) => setText({ ...text, [key]: e.target.value })}
+              error={!!at(key)}
+              helperText={at(key) ?? 'from-to'}
+            />
+          ))}
+        </Box>
+        <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
+      </DialogContent>
+      <DialogActions>
+        {view?.from === 'yours' && <Button onClick={() => void takeAway()}>Take your values away</Button>}
+        <Button onClick={close}>Leave it</Button>
+        <Button variant="contained" onClick={() => void save()} disabled={name.trim() === ''}>
+          Keep these
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const trim = (value: number) => Number(value.toFixed(2));

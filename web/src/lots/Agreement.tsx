@@ -1,0 +1,51 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import type { Schema } from '../api/client';
+import { Figure, MassOf } from '../ui/Figure';
+import { Notice } from '../ui/Slips';
+
+/** Whether the weighings of a family agree, and which one probably is wrong. */
+export function Agreement({
+  agreement,
+  onEntry,
+}: {
+  agreement: Schema['AgreementView'];
+  onEntry?: (entryId: string) => void;
+}) {
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5 }}>
+      <Typography>{agreement.sentence}</Typography>
+      {agreement.doubts.map((d) => (
+        <Notice key={d.suspects[0]!.flowId} tone="watch">
+          {d.sentence}
+          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mt: 1 }}>
+            <Figure text={d.suspects[0]!.logged.text} from="measured" label="logged" />
+            <MassOf mass={d.likelier} label="the rest of the log says" />
+            <Figure text={d.deviations.text} from="reckoned" label="how far out" size="small" />
+          </Box>
+          {onEntry && (
+            <Box component="p" sx={{ m: 0, mt: 1 }}>
+              <Box
+                component="button"
+                type="button"
+                onClick={() => onEntry(d.suspects[0]!.entryId)}
+                sx={{
+                  font: 'inherit',
+                  color: 'primary.main',
+                  bgcolor: 'transparent',
+                  border: 0,
+                  p: 0,
+                  minHeight: 32,
+                  textDecoration: 'underline',
+                  cursor: 'pointer',
+                }}
+              >
+                Go to the entry
+              </Box>
+            </Box>
+          )}
+        </Notice>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,55 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { api, refreshLog, type Schema } from '../api/client';
+import { ProblemNotice, Section } from '../ui/Slips';
+import { onDayTime } from '../ui/words';
+
+/** Who changed what, from what to what and why; nothing disappears. */
+export function History({ changes, mayChange }: { changes: readonly Schema['ChangeView'][]; mayChange: boolean }) {
+  const [error, setError] = useState<unknown>(null);
+  if (changes.length === 0) return null;
+  const takeBack = async (id: string) => {
+    setError(null);
+    try {
+      await api.POST('/api/entries/{id}/take-back-void', { params: { path: { id } } });
+      await refreshLog();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  // Only the latest word on an entry can be taken back.
+  const latest = new Set<string>();
+  return (
+    <Section title="What was changed">
+      <ProblemNotice error={error} />
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.75 }}>
+        {changes.map((c, i) => {
+          const open =
+            c.voidedEntryId != null &&
+            !latest.has(c.voidedEntryId) &&
+            !changes.slice(0, i).some((o) => o.what === 'entry' && o.from === 'voided');
+          if (c.voidedEntryId) latest.add(c.voidedEntryId);
+          return (
+            <li key={c.at + c.what + i}>
+              <Box component="span" sx={{ color: 'text.secondary' }}>
+                {onDayTime(c.at)}, {c.who}:{' '}
+              </Box>
+              {c.what} was <s>{c.from || 'empty'}</s>, now <strong>{c.to || 'empty'}</strong>
+              {c.because ? `: ${c.because}` : ''}
+              {open && mayChange && (
+                <Button
+                  size="small"
+                  sx={{ minHeight: 32, py: 0, ml: 0.5 }}
+                  onClick={() => void takeBack(c.voidedEntryId!)}
+                >
+                  Take the voiding back
+                </Button>
+              )}
+            </li>
+          );
+        })}
+      </Box>
+    </Section>
+  );
+}

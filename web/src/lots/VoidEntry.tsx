@@ -1,0 +1,82 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, refreshLog, type Schema } from '../api/client';
+import { ProblemNotice } from '../ui/Slips';
+import { onDay, stepDone } from '../ui/words';
+
+/** Voids an entry, after showing everything that hangs on it. */
+export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; here: string; close: () => void }) {
+  const navigate = useNavigate();
+  const [because, setBecause] = useState('');
+  const [error, setError] = useState<unknown>(null);
+  const path = { id: entry.id };
+  const hanging = useQuery({
+    queryKey: ['hanging', entry.id],
+    gcTime: 0,
+    queryFn: async () => (await api.GET('/api/entries/{id}/hanging', { params: { path } })).data!,
+  });
+  const save = async () => {
+    setError(null);
+    try {
+      await api.POST('/api/entries/{id}/void', { params: { path }, body: { because } });
+      const source = entry.flows.find((f) => f.role === 'in')?.lotCode;
+      const gone = hanging.data!.entries.some((e) => e.lots.includes(here) && e.step !== 'recount');
+      if (gone) void navigate(source ? `/lots/${source}` : '/', { replace: true });
+      await refreshLog();
+      close();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm">
+      <DialogTitle>
+        Void “{stepDone[entry.step]}” of {onDay(entry.doneAt)}
+      </DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
+        <ProblemNotice error={hanging.error ?? error} />
+        {hanging.data && (
+          <>
+            <Typography>{hanging.data.sentence}</Typography>
+            {hanging.data.entries.length > 1 && (
+              <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 220, overflow: 'auto' }} tabIndex={0}>
+                {hanging.data.entries.map((e) => (
+                  <li key={e.entryId}>
+                    {onDay(e.doneAt)}, {stepDone[e.step]} {e.lots.join(', ')} ({e.who})
+                  </li>
+                ))}
+              </Box>
+            )}
+            <TextField
+              label="Because"
+              value={because}
+              onChange={(e) => setBecause(e.target.value)}
+              helperText="Nothing is deleted: it stays readable with this reason, and it can be taken back."
+              autoFocus
+            />
+          </>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Leave it</Button>
+        <Button
+          variant="contained"
+          color="error"
+          disabled={!hanging.data || because.trim().length < 3}
+          onClick={() => void save()}
+        >
+          Void {hanging.data && hanging.data.entries.length > 1 ? `all ${hanging.data.entries.length}` : 'it'}
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

@@ -1,0 +1,89 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as RouterLink } from 'react-router';
+import type { Schema } from '../api/client';
+import type { StockAct } from '../stock/StockDialog';
+import { aimWord, preparedAsWord, stepWord } from '../ui/words';
+
+/** What can be done with a lot: the next step of its route or its usual one, the other stations, and the shelf. */
+export function WhatNext({
+  head,
+  ahead,
+  act,
+}: {
+  head: Schema['LotHead'];
+  ahead: readonly Schema['AheadView'][];
+  act: (what: StockAct) => void;
+}) {
+  if (head.usedUp) return <Typography>Nothing is left of it. Follow the ribbon to what it became.</Typography>;
+  const others = head.stations.filter((s) => s !== head.next);
+  const next = ahead[0];
+  return (
+    <Box sx={{ display: 'grid', gap: 1.25, justifyItems: 'start' }}>
+      {head.route ? (
+        <Typography>
+          On the way to {aimWord[head.route.aim]} by {preparedAsWord[head.route.preparation].toLowerCase()}.{' '}
+          {next?.because ?? (head.next ? '' : 'It has arrived.')}
+        </Typography>
+      ) : (
+        <Typography>
+          No route is chosen
+          {head.next ? `; fibre like this usually goes to ${stepWord[head.next].toLowerCase()} next` : ''}.
+        </Typography>
+      )}
+      {head.next ? (
+        <Button variant="contained" component={RouterLink} to={`/station/${head.next}?lot=${head.code}`}>
+          {stepWord[head.next]} it
+        </Button>
+      ) : (
+        <Button variant="contained" component={RouterLink} to={`/lots/${head.code}/sample`}>
+          Keep a sample
+        </Button>
+      )}
+      <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+        <Button variant="outlined" size="small" component={RouterLink} to={`/lots/${head.code}/routes`}>
+          {head.route ? 'Routes' : 'Find a route'}
+        </Button>
+        {others.map((s) => (
+          <Button key={s} size="small" component={RouterLink} to={`/station/${s}?lot=${head.code}`}>
+            {stepWord[s]}
+          </Button>
+        ))}
+        <Button size="small" component={RouterLink} to={`/station/divide?lot=${head.code}`}>
+          Divide
+        </Button>
+        <Button size="small" component={RouterLink} to={`/station/join?lot=${head.code}`}>
+          Join
+        </Button>
+      </Box>
+      <Typography variant="h3" component="h3" sx={{ mt: 0.5 }}>
+        On the shelf
+      </Typography>
+      {head.reserve && (
+        <Typography>
+          {head.reserve.mass} are kept for {head.reserve.for}
+          {head.reserve.free ? `; ${head.reserve.free} are free` : ''}.
+        </Typography>
+      )}
+      <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+        <Button size="small" onClick={() => act('reserve')}>
+          {head.reserve ? 'Change the reserve' : 'Reserve'}
+        </Button>
+        <Button size="small" onClick={() => act('recount')}>
+          Recount
+        </Button>
+        <Button size="small" onClick={() => act('useUp')}>
+          It leaves
+        </Button>
+        <Button size="small" onClick={() => act('keepAsReference')}>
+          Keep a reference lock
+        </Button>
+      </Box>
+      <Link component={RouterLink} to={`/lots/${head.code}/where`}>
+        Where did it go?
+      </Link>
+    </Box>
+  );
+}

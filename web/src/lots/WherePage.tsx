@@ -1,0 +1,148 @@
+import Box from '@mui/material/Box';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as RouterLink, useParams } from 'react-router';
+import { useWhere, type Schema } from '../api/client';
+import { tone, type Tone } from '../app/theme';
+import { Notice, ProblemNotice } from '../ui/Slips';
+import { fateWord, fromWord, lossWord, stepDone, wentWord } from '../ui/words';
+import { Agreement } from './Agreement';
+
+/** Where the weight of a fleece went: every line a bar to one scale, the log's figure beside the reconciled one. */
+export function WherePage() {
+  const { code = '' } = useParams();
+  const where = useWhere(code);
+  if (where.error) return <ProblemNotice error={where.error} again={() => void where.refetch()} />;
+  if (!where.data) return null;
+  const { lines, fleeces, agreement, closes } = where.data;
+  const heaviest = Math.max(1, ...lines.map((l) => Math.abs(l.logged?.grams ?? l.reconciled?.grams ?? 0)));
+  return (
+    <Box sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      <Typography variant="h1">
+        Where did{' '}
+        <Link component={RouterLink} to={`/lots/${code}`}>
+          {fleeces.join(' and ')}
+        </Link>{' '}
+        go?
+      </Typography>
+      <Box
+        component="table"
+        sx={{
+          borderCollapse: 'collapse',
+          width: '100%',
+          '& td, & th': { py: 0.6, pr: 1.5, textAlign: 'left', verticalAlign: 'middle', fontWeight: 400 },
+          '& th': { color: 'text.secondary', fontSize: '0.85rem' },
+          '& .mass': { textAlign: 'right', whiteSpace: 'nowrap' },
+          '& .bar': { width: { xs: 0, md: '38%' }, display: { xs: 'none', md: 'table-cell' } },
+          '& .second': { display: { xs: 'none', sm: 'table-cell' } },
+        }}
+      >
+        <thead>
+          <tr>
+            <th scope="col">where</th>
+            <th scope="col" className="bar">
+              by the log, to one scale
+            </th>
+            <th scope="col" className="mass">
+              by the log
+            </th>
+            <th scope="col" className="mass second">
+              reconciled
+            </th>
+            <th scope="col" className="mass second">
+              of what came in
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line, i) => (
+            <Line
+              key={i}
+              line={line}
+              heaviest={heaviest}
+              first={i > 0 && isIn(lines[i - 1]!) && !isIn(line)}
+              closes={closes ?? null}
+            />
+          ))}
+        </tbody>
+      </Box>
+      {closes === false && (
+        <Notice tone="watch">
+          More is missing, or too much is there, than the weighings explain. The likeliest weighings are named below.
+        </Notice>
+      )}
+      <Agreement agreement={agreement} />
+    </Box>
+  );
+}
+
+const isIn = (line: Schema['WhereLine']) => ['takenIn', 'takenUp', 'fromElsewhere', 'found'].includes(line.to);
+
+function fill(line: Schema['WhereLine'], closes: boolean | null): Tone {
+  if (line.to === 'unaccounted') return closes === false ? 'madder' : 'oat';
+  if (isIn(line)) return 'wool';
+  if (line.to === 'stillThere') return 'lichen';
+  if (line.to === 'left') return 'woad';
+  return line.to === 'missing' ? 'madder' : 'strand';
+}
+
+function Line({
+  line,
+  heaviest,
+  first,
+  closes,
+}: {
+  line: Schema['WhereLine'];
+  heaviest: number;
+  first: boolean;
+  closes: boolean | null;
+}) {
+  const grams = line.logged?.grams ?? line.reconciled?.grams ?? 0;
+  const words =
+    line.to === 'lost' || (line.to === 'lostByDifference' && line.loss)
+      ? `${lossWord[line.loss!]}${line.fate ? `, ${fateWord[line.fate]}` : ''}`
+      : line.to === 'left'
+        ? stepDone[line.step!]
+        : wentWord[line.to];
+  return (
+    <Box
+      component="tr"
+      sx={{ '& td': { borderTop: first ? `2px solid ${tone('bark')}` : `1px solid ${tone('oat')}` } }}
+    >
+      <td>
+        {words}
+        {line.logged && (
+          <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.8rem', display: 'block' }}>
+            {line.to === 'lostByDifference' ? 'by difference, ' : ''}
+            {fromWord[line.logged.from]}
+          </Box>
+        )}
+      </td>
+      <td className="bar">
+        <svg width="100%" height="20" aria-hidden style={{ display: 'block' }}>
+          <rect
+            x="0"
+            y="2"
+            width={`${Math.max(0.4, (Math.abs(grams) / heaviest) * 100)}%`}
+            height="16"
+            rx="3"
+            fill={tone(fill(line, closes))}
+            stroke={tone('bark')}
+            strokeWidth={line.to === 'lostByDifference' || line.to === 'unaccounted' ? 1 : 0}
+            strokeDasharray="4 3"
+          />
+        </svg>
+      </td>
+      <td className="mass">
+        <strong>{line.logged?.text ?? 'not known yet'}</strong>
+        {line.logged?.giveOrTake && (
+          <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.8rem', display: 'block' }}>
+            ±{line.logged.giveOrTake}
+          </Box>
+        )}
+      </td>
+      <td className="mass second">{line.reconciled?.text ?? 'nothing fixes it'}</td>
+      <td className="mass second">{line.share ?? ''}</td>
+    </Box>
+  );
+}

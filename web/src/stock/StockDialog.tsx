@@ -1,0 +1,160 @@
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { api, Problem, refreshLog, useAir, useSession, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { newKey } from '../ui/keep';
+import { Notice, ProblemNotice } from '../ui/Slips';
+import { airWords, stepWord } from '../ui/words';
+import { WeightField } from '../ui/WeightField';
+
+export const leavings = ['useUp', 'giveAway', 'sell', 'discard', 'keepAsReference'] as const;
+type Leaving = (typeof leavings)[number];
+export type StockAct = Leaving | 'recount' | 'reserve';
+export const isStockAct = (word: string | null): word is StockAct =>
+  word === 'recount' || word === 'reserve' || leavings.includes(word as Leaving);
+
+/** One number and one tap for what happens on the shelf: fibre leaves, is counted anew, or is kept for a project. */
+export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: StockAct; close: () => void }) {
+  const session = useSession();
+  const air = useAir();
+  const [kind, setKind] = useState<StockAct>(act);
+  const [key] = useState(newKey);
+  const [mass, setMass] = useState('');
+  const [all, setAll] = useState(false);
+  const [text, setText] = useState(lot.reserve?.for ?? '');
+  const [worth, setWorth] = useState('');
+  const [intoReserve, setIntoReserve] = useState(false);
+  const [error, setError] = useState<unknown>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const problem = error instanceof Problem ? error : null;
+  const reserved = problem?.refusals.find((r) => r.code === 'reserved');
+  const leaving = leavings.includes(kind as Leaving);
+  const humidityPercent = air.data?.humidityPercent ?? null;
+
+  const send = () => {
+    const header = { 'Idempotency-Key': key };
+    const path = { id: lot.id };
+    if (kind === 'recount')
+      return api.POST('/api/lots/{id}/recount', {
+        params: { path, header },
+        body: { mass, humidityPercent, notes: text || null },
+      });
+    if (kind === 'reserve')
+      return api.PUT('/api/lots/{id}/reserve', { params: { path }, body: { mass: mass || null, for: text || null } });
+    return api.POST('/api/lots/{id}/leave', {
+      params: { path, header },
+      body: {
+        step: kind,
+        mass: mass || null,
+        all,
+        humidityPercent,
+        notes: text || null,
+        worth: worth.trim() === '' ? null : Number(worth.replace(',', '.')),
+        intoReserve,
+      },
+    });
+  };
+  const save = async () => {
+    setError(null);
+    try {
+      const { data } = await send();
+      await refreshLog();
+      setSaid(data!.sentence);
+    } catch (e) {
+      setError(e);
+    }
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm">
+      <DialogTitle>{title(kind, lot.code)}</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
+        {said ? (
+          <Notice tone="kept">{said}</Notice>
+        ) : (
+          <>
+            {leaving && <Choice label="How it leaves" value={kind} onChange={setKind} words={stepWord} of={leavings} />}
+            <WeightField
+              big
+              autoFocus
+              label={kind === 'recount' ? 'What is there now' : kind === 'reserve' ? 'How much is kept' : 'How much'}
+              value={mass}
+              onChange={setMass}
+              error={
+                problem?.at('mass') ?? problem?.at('from.mass') ?? problem?.at('lot') ?? problem?.at('state') ?? null
+              }
+              placeholder={
+                kind === 'reserve'
+                  ? 'empty takes the reserve off'
+                  : leaving
+                    ? 'empty: all that is left, not weighed again'
+                    : airWords(air.data)
+              }
+            />
+            {leaving && (
+              <FormControlLabel
+                control={
+                  <Checkbox
+                    checked={all || mass.trim() === ''}
+                    disabled={mass.trim() === ''}
+                    onChange={(e) => setAll(e.target.checked)}
+                  />
+                }
+                label="Nothing is left of it afterwards"
+              />
+            )}
+            {kind === 'sell' && (
+              <TextField
+                label={`Paid for it, ${session.data?.currency ?? ''}`}
+                value={worth}
+                onChange={(e) => setWorth(e.target.value)}
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+              />
+            )}
+            <TextField
+              label={kind === 'reserve' ? 'What for' : 'Notes'}
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+              error={!!problem?.at('for')}
+              helperText={problem?.at('for') ?? (kind === 'recount' ? 'where it turned up, say' : ' ')}
+            />
+            {kind === 'recount' && (
+              <Typography color="text.secondary">
+                What was logged before stays; from here on the lot holds what you count.
+              </Typography>
+            )}
+            {(reserved || intoReserve) && (
+              <FormControlLabel
+                control={<Checkbox checked={intoReserve} onChange={(e) => setIntoReserve(e.target.checked)} />}
+                label="Take from the reserve all the same"
+              />
+            )}
+            <ProblemNotice error={error} />
+          </>
+        )}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>{said ? 'Close' : 'Leave it'}</Button>
+        {!said && (
+          <Button variant="contained" onClick={() => void save()} disabled={kind === 'recount' && mass.trim() === ''}>
+            {kind === 'reserve' ? (mass.trim() === '' ? 'Take the reserve off' : 'Keep it') : 'Log it'}
+          </Button>
+        )}
+      </DialogActions>
+    </Dialog>
+  );
+}
+
+const title = (kind: StockAct, code: string) =>
+  kind === 'recount'
+    ? `Count ${code} anew`
+    : kind === 'reserve'
+      ? `Keep some of ${code} for a project`
+      : `Fibre of ${code} leaves`;
