@@ -29,10 +29,11 @@ public sealed record Doubt(IReadOnlyList<Guid> FlowIds, IReadOnlyList<Guid> Entr
 /// <summary>All weights of a family made to agree. The log is never changed by it.</summary>
 public sealed class Reconciliation
 {
-    private Reconciliation(IReadOnlyDictionary<Guid, ReconciledFlow> flows, IReadOnlyList<Doubt> doubts, double chiSquared, int degrees, int checkable)
+    private Reconciliation(IReadOnlyDictionary<Guid, ReconciledFlow> flows, IReadOnlyList<Doubt> doubts, IReadOnlyDictionary<Guid, Estimate> unlogged, double chiSquared, int degrees, int checkable)
     {
         Flows = flows;
         Doubts = doubts;
+        Unlogged = unlogged;
         ChiSquared = chiSquared;
         Degrees = degrees;
         Checkable = checkable;
@@ -43,6 +44,9 @@ public sealed class Reconciliation
 
     /// <summary>The weighings that were set aside, the worst first.</summary>
     public IReadOnlyList<Doubt> Doubts { get; }
+
+    /// <summary>What probably left a step without being logged, by entry.</summary>
+    public IReadOnlyDictionary<Guid, Estimate> Unlogged { get; }
 
     /// <summary>What the weighings that were kept still contradict each other by.</summary>
     public double ChiSquared { get; }
@@ -78,6 +82,7 @@ public sealed class Reconciliation
         return new Reconciliation(
             network.Edges.ToDictionary(e => e.Flow.Id, work.Tell),
             doubts,
+            work.Unlogged,
             work.ChiSquared,
             work.Degrees,
             work.Checkable);

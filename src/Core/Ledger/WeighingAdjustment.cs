@@ -27,6 +27,7 @@ internal sealed class WeighingAdjustment
     private readonly double[] multipliers;
     private readonly List<(double[] Moved, double Size)> aside = [];
     private readonly Lazy<UnweighedMasses> solved;
+    private readonly Dictionary<Guid, Estimate> unlogged = [];
 
     public WeighingAdjustment(FlowNetwork network, Mass? usualBowl)
     {
@@ -55,6 +56,9 @@ internal sealed class WeighingAdjustment
 
         solved = new Lazy<UnweighedMasses>(() => UnweighedMasses.Of(network, this));
     }
+
+    /// <summary>What went out of a step and was not logged, by entry.</summary>
+    public IReadOnlyDictionary<Guid, Estimate> Unlogged => unlogged;
 
     public int Degrees => rows - aside.Count;
 
@@ -90,6 +94,17 @@ internal sealed class WeighingAdjustment
         }
 
         var (first, right, slip) = group[0];
+        // A balance that is short by as much as any of its weighings would have to be wrong may as well lack an entry: a loss nobody
+        // weighed. Where no sharper slip explains it that is the likelier story, and then no weighing is to blame.
+        var leak = group.FirstOrDefault(g => g.Flow.Edge.Flow.Role == FlowRole.Loss && g.Right.Mass.Grams > g.Flow.Grams);
+        if (leak.Flow is not null && slip is null or { Misfit: >= 1 })
+        {
+            slip = new Slip(SlipKind.SomethingNotLogged, null, 0, leak.Right.Mass.Grams - leak.Flow.Grams, 1);
+            unlogged[leak.Flow.Edge.EntryId] = new Estimate(leak.Right.Mass - Mass.FromGrams(leak.Flow.Grams), leak.Right.Sigma);
+            (first, right) = (leak.Flow, leak.Right);
+            group = [leak, .. group.Where(g => g.Flow != leak.Flow)];
+        }
+
         return new Doubt([.. group.Select(g => g.Flow.Edge.Flow.Id)], [.. group.Select(g => g.Flow.Edge.EntryId)], ZScore(first)!.Value, first.Grams, right, slip);
     }
 
@@ -186,6 +201,12 @@ internal sealed class WeighingAdjustment
         if (byFlow.TryGetValue(edge.Flow.Id, out var m) && !m.IsAside)
         {
             return new ReconciledFlow(edge.Flow.Id, m.Grams, Reconciled(m), ZScore(m), false, false);
+        }
+
+        if (m is not null && unlogged.ContainsKey(edge.EntryId))
+        {
+            // The balance lacks an entry; the weighing itself is not in doubt.
+            return new ReconciledFlow(edge.Flow.Id, m.Grams, new Estimate(Mass.FromGrams(m.Grams), Math.Sqrt(m.OwnVariance + (m.Shared * m.Shared))), null, false, false);
         }
 
         var value = solved.Value.Of(edge);

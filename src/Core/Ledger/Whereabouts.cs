@@ -102,7 +102,7 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
             AddRest(stretch, settling, Agreed, parts);
         }
 
-        return new Whereabouts([.. Lined(parts)]);
+        return new Whereabouts([.. Lined(parts, reconciliation.Unlogged.Values.Sum(u => u.Mass.Grams))]);
     }
 
     private static void AddRest(LotStretch stretch, Settling settling, Func<Flow, double?> agreed, List<Part> parts)
@@ -144,12 +144,12 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
         return rest;
     }
 
-    private static IEnumerable<WhereaboutsLine> Lined(List<Part> parts)
+    private static IEnumerable<WhereaboutsLine> Lined(List<Part> parts, double unlogged)
     {
         var lines = parts.GroupBy(p => (p.To, p.Loss, p.Fate, p.Step)).Select(g => (g.Key, Logged: Sum(g.Select(p => p.Logged)), Agreed: Sum(g.Select(p => p.Agreed)))).ToList();
         var rest = Sum(lines.Select(l => l.Logged is not { } sum ? null : IsIncoming(l.Key.To) ? sum : LinearForm.Nothing - sum));
         return lines.Select(l => new WhereaboutsLine(l.Key.To, l.Key.Loss, l.Key.Fate, l.Key.Step, l.Logged?.Estimate, l.Agreed))
-            .Append(new WhereaboutsLine(WentTo.Unaccounted, null, null, null, rest?.Estimate, 0))
+            .Append(new WhereaboutsLine(WentTo.Unaccounted, null, null, null, rest?.Estimate, unlogged))
             .OrderBy(l => !l.IsIncoming).ThenBy(l => l.To == WentTo.Unaccounted).ThenByDescending(l => l.Logged?.Mass.Grams ?? l.ReconciledGrams ?? 0);
     }
 

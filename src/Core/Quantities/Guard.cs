@@ -38,11 +38,25 @@ public sealed class Guard
     {
         if (!holds)
         {
-            refusals.Add(new Refusal(field, code, $"{field} {demand}."));
+            refusals.Add(new Refusal(field, code, $"{Subject(field)} {demand}."));
         }
 
         return this;
     }
+
+    // A person at the bench knows a weight, not a path into a request; whoever programs has the path in the refusal's field.
+    private static string Subject(string field) => field[(field.LastIndexOf('.') + 1)..].Split('[')[0] switch
+    {
+        "mass" => "The weight",
+        "from" => "What was taken",
+        "to" => "What was made",
+        "form" => "What was made",
+        "losses" => "What was lost",
+        "lot" => "The lot",
+        "price" => "The price",
+        "state" => "The fibre",
+        _ => field,
+    };
 
     /// <summary>The reckoning's result, or what was refused.</summary>
     /// <typeparam name="T">The result's type.</typeparam>

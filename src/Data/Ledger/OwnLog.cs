@@ -16,7 +16,7 @@ public static class OwnLog
     public static async Task<OwnExperience> Read(EarthyTuftDb db, BreedBook book, decimal? hourlyRate, CancellationToken stop)
     {
         var rows = await db.Entries.AsNoTracking()
-            .Where(e => e.VoidedAt == null && e.Standing == Standing.Fits && e.TakenGrams > 0 && e.KeptGrams > 0)
+            .Where(e => e.VoidedAt == null && e.Standing == Standing.Fits && e.TakenGrams > 0 && e.KeptGrams > 0 && e.Step != StepKind.Recount)
             .OrderByDescending(e => e.DoneAt).Take(MostEntries)
             .Select(e => new
             {

@@ -60,6 +60,7 @@ public static class DoubtViews
                 new("one standard deviation", Mass.FromGrams(doubt.Likelier.Sigma).Write(unit)),
             ],
             "reconciliation by weighted least squares over the family"));
+        var missing = doubt.Slip?.Kind == SlipKind.SomethingNotLogged;
         var swapped = doubt.Slip?.Kind == SlipKind.LotsExchanged;
         var which = swapped ? $"{suspects[0].Words} and {suspects[1].Words}"
             : suspects.Length == 1 ? suspects[0].Words
@@ -69,7 +70,8 @@ public static class DoubtViews
             new NumberFigure(doubt.ZScore, Math.Abs(doubt.ZScore).ToString("0.0", CultureInfo.InvariantCulture) + " standard deviations out", Provenance.Reckoned),
             likelier,
             doubt.Slip?.Kind,
-            $"Look at {which}. {(doubt.Slip is null ? $"The rest of the log leaves {likelier.Text} for it." : BalanceWords.Guess(doubt.Slip, unit))}");
+            missing ? $"{BalanceWords.Guess(doubt.Slip, unit)} The step of {suspects[0].DoneAt.ToString("d MMM", CultureInfo.InvariantCulture)} is short by that; or one of its weighings is out by as much ({string.Join(", ", suspects.Skip(1).Take(3).Select(s => s.Logged.Text))})."
+            : $"Look at {which}. {(doubt.Slip is null ? $"The rest of the log leaves {likelier.Text} for it." : BalanceWords.Guess(doubt.Slip, unit))}");
     }
 
     private static SuspectView Suspect(FamilyFlow flow, MassUnit unit)

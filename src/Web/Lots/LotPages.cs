@@ -43,7 +43,7 @@ public static class LotPages
             View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, bench, stop), unit),
             [.. family.Flows.GroupBy(f => f.EntryId).Zip(family.Entries)
                 .Where(p => p.Second.Flows.Any(f => f.LotId is { } id && onPath.Contains(id) && (f.Role != FlowRole.In || p.Second.Step.IsLeaving())))
-                .Select(p => Entry([.. p.First], p.Second, family, reconciliation, unit, corrections))],
+                .Select(p => Entry([.. p.First], p.Second, family, reconciliation, bench, corrections))],
             [.. origins.Select(o => new OriginView(
                 o.RootLotId,
                 family.Lots[o.RootLotId].Code,
@@ -207,8 +207,9 @@ public static class LotPages
             .ToLookup(p => p.Key, p => p.Item2);
     }
 
-    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Entry entry, Family family, Reconciliation reconciliation, MassUnit unit, ILookup<Guid, CorrectionView> corrections)
+    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Entry entry, Family family, Reconciliation reconciliation, Bench bench, ILookup<Guid, CorrectionView> corrections)
     {
+        var unit = bench.Facts.Unit;
         var first = flows[0];
         var core = entry.Flows.ToDictionary(f => f.Id);
         var balance = first.Step == StepKind.TakeIn || first.Step.IsLeaving() ? null : family.Settling.BalanceAt(first.EntryId);
@@ -220,7 +221,9 @@ public static class LotPages
             first.Minutes,
             first.Notes,
             first.ConfirmedBecause,
-            balance?.View(unit),
+            balance?.View(unit, balance.Standing is Standing.Suspicious or Standing.Impossible
+                ? Slips.Likeliest([.. entry.Flows.Select(f => (f, family.Settling.Of(f)))], (balance.Unaccounted ?? balance.ByDifference)!, bench.UsualBowl)
+                : null),
             [.. flows.Select(f =>
             {
                 var settled = f.Amount == Amount.ByDifference ? balance?.ByDifference : family.Settling.Of(core[f.FlowId])?.Estimate;

@@ -2,8 +2,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
@@ -13,6 +11,7 @@ import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
 import { newKey } from '../ui/keep';
 import { ProblemNotice, Section } from '../ui/Slips';
+import { WordChips } from '../ui/WordChips';
 import { classWord, contentWord, parentage } from '../ui/words';
 import { VerdictList } from './VerdictList';
 
@@ -242,36 +241,20 @@ function Judgement({
     <Box role="group" aria-label={kind.title}>
       <Typography variant="h3">{kind.title}</Typography>
       <Typography sx={{ fontSize: '0.9rem', color: 'text.secondary', mb: 0.75 }}>{kind.howTo}</Typography>
-      <ToggleButtonGroup
-        exclusive
+      <WordChips
+        label={kind.title}
         disabled={disabled}
         value={value ?? ''}
-        onChange={(_, next: string | null) => onChange(next || null)}
-        aria-label={kind.title}
-        sx={{ flexWrap: 'wrap' }}
-      >
-        {kind.words.map((w) => (
-          <ToggleButton key={w.value} value={first(w.value)} sx={chip} title={w.means}>
-            {w.word}
-          </ToggleButton>
-        ))}
-        <ToggleButton value="" sx={chip}>
-          don’t know
-        </ToggleButton>
-      </ToggleButtonGroup>
+        onChange={(next) => next !== (value ?? '') && onChange(next || null)}
+        words={[
+          ...kind.words.map((w) => ({ value: first(w.value), word: w.word, means: w.means })),
+          { value: '', word: 'don’t know' },
+        ]}
+      />
       <Typography sx={{ fontSize: '0.9rem', minHeight: '1.4em' }}>{chosen?.means ?? ''}</Typography>
     </Box>
   );
 }
 
-const chip = {
-  textTransform: 'none',
-  fontWeight: 400,
-  fontSize: '0.95rem',
-  minHeight: 44,
-  px: 1.5,
-  color: 'text.primary',
-  '&.Mui-selected': { fontWeight: 700 },
-} as const;
 const first = (word: string) => word.charAt(0).toLowerCase() + word.slice(1);
 const field = (name: string) => first(name) as keyof Judgements;

@@ -126,6 +126,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
           <BandWords
             key={'w' + b.band.lotId + b.band.toEntryId}
             placed={b}
+            goesOn={b.band.isThis && layout.ahead.length > 0}
             press={press(onLot && !b.band.isThis ? () => onLot(b.band.code) : undefined)}
           />
         ))}
@@ -142,6 +143,8 @@ function AheadBand({
   placed: PlacedAhead;
   last: boolean;
 }) {
+  // On the outline where there is room, under it where there is not.
+  const words = to >= 44 ? y + to / 2 + 2 : y + Math.max(from, high) + 18;
   return (
     <g
       role="img"
@@ -171,10 +174,10 @@ function AheadBand({
       <text x={x1 - 3} y={y - 9} fontSize={12} fill={tone('bark')}>
         to come
       </text>
-      <text x={x1 + 14} y={y + to / 2 + 2} fontSize={last ? 17 : 15} fontFamily={headFont} fill={tone('peat')}>
+      <text x={x1 + 14} y={words} fontSize={last ? 17 : 15} fontFamily={headFont} fill={tone('peat')}>
         ~ {ahead.mass.text}
       </text>
-      <text x={x1 + 14} y={y + to / 2 + 17} fontSize={12} fill={tone('bark')}>
+      <text x={x1 + 14} y={words + 15} fontSize={12} fill={tone('bark')}>
         {ahead.low.text} – {ahead.high.text}
       </text>
     </g>
@@ -182,7 +185,7 @@ function AheadBand({
 }
 
 /** The words of a band: on it where it is thick enough, under it where it is not, beside its end where it has one. */
-function BandWords({ placed, press }: { placed: PlacedBand; press: object | undefined }) {
+function BandWords({ placed, press, goesOn }: { placed: PlacedBand; press: object | undefined; goesOn: boolean }) {
   const { band, x1, x2, y1, y2, thick } = placed;
   const mass = band.mass?.text ?? 'not weighed yet';
   const code = (
@@ -213,7 +216,7 @@ function BandWords({ placed, press }: { placed: PlacedBand; press: object | unde
       </g>
     );
   }
-  if (!band.toEntryId) {
+  if (!band.toEntryId && !goesOn) {
     return (
       <g {...press} aria-label={label}>
         <text x={x2 + 16} y={y2 + thick / 2 - 2} fontSize={15} fontFamily={headFont} fill={tone('peat')}>
@@ -221,6 +224,15 @@ function BandWords({ placed, press }: { placed: PlacedBand; press: object | unde
         </text>
         <text x={x2 + 16} y={y2 + thick / 2 + 14} fontSize={12} fill={tone('bark')}>
           {code} {formWord[band.form]}
+        </text>
+      </g>
+    );
+  }
+  if (goesOn && thick < 40) {
+    return (
+      <g aria-label={label}>
+        <text x={x2 - 6} y={y2 + thick + 17} fontSize={13} textAnchor="end" fill={tone('peat')}>
+          {code} {mass}
         </text>
       </g>
     );

@@ -73,7 +73,7 @@ export function RouteBand({
               </text>
             )}
             {s.low && s.high && i === route.steps.length - 1 && (
-              <text x={x(i) + 8} y={middle + 21} fontSize={12} fill={tone('bark')}>
+              <text x={x(i) + 8} y={middle + scale(s.high.grams) / 2 + 16} fontSize={12} fill={tone('bark')}>
                 {s.low.text} – {s.high.text}
               </text>
             )}

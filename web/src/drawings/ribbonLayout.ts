@@ -96,15 +96,17 @@ export function layOut(view: View, room: number): RibbonLayout {
   const total = (bands: Band[]) => sum(bands.map((b) => thick.get(b)!));
   const stageThick = (s: Stage) => Math.max(total(into(s.entryId)), total(outOf(s.entryId)), 4);
 
+  // A forecast wants the same head room over its names as a stage that is done.
+  const tailLane = view.ahead.length > 0 ? bandLane.get(view.bands.find((b) => b.isThis && !b.toEntryId)!) : undefined;
+  const needsHead = (lane: number) => lane === tailLane || view.stages.some((s) => stageLane.get(s.entryId) === lane);
   const laneHeight = Array.from({ length: lanes }, (_, lane) => {
     const here = view.stages.filter((s) => stageLane.get(s.entryId) === lane);
     const hanging = here.map((s) => stageThick(s) + (rows(s) > 0 ? hang + rows(s) * rowHeight : 20));
     const ends = view.bands.filter((b) => bandLane.get(b) === lane && !b.toEntryId).map((b) => thick.get(b)! + 22);
-    return (here.length > 0 ? headRoom : 8) + Math.max(24, ...hanging, ...ends) + laneGap;
+    return (needsHead(lane) ? headRoom : 8) + Math.max(lane === tailLane ? 58 : 24, ...hanging, ...ends) + laneGap;
   });
   const laneTop = laneHeight.map((_, lane) => {
-    const hasStage = view.stages.some((s) => stageLane.get(s.entryId) === lane);
-    return sum(laneHeight.slice(0, lane)) + (hasStage ? headRoom : 8);
+    return sum(laneHeight.slice(0, lane)) + (needsHead(lane) ? headRoom : 8);
   });
   const top = (entry: string) => laneTop[stageLane.get(entry)!]!;
   const above = (bands: Band[], band: Band) => total(bands.slice(0, bands.indexOf(band)));

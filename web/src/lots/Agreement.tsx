@@ -19,8 +19,12 @@ export function Agreement({
         <Notice key={d.suspects[0]!.flowId} tone="watch">
           {d.sentence}
           <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mt: 1 }}>
-            <Figure text={d.suspects[0]!.logged.text} from="measured" label="logged" />
-            <MassOf mass={d.likelier} label="the rest of the log says" />
+            {d.slip !== 'somethingNotLogged' && (
+              <>
+                <Figure text={d.suspects[0]!.logged.text} from="measured" label="logged" />
+                <MassOf mass={d.likelier} label="the rest of the log says" />
+              </>
+            )}
             <Figure text={d.deviations.text} from="reckoned" label="how far out" size="small" />
           </Box>
           {onEntry && (

@@ -66,7 +66,7 @@ function EntryItem({ entry, here }: { entry: Schema['EntryView']; here: string }
       )}
       <Button
         size="small"
-        sx={{ minHeight: 28, py: 0, ml: -0.5 }}
+        sx={{ minHeight: 28, minWidth: 0, py: 0, ml: -1, px: 1 }}
         onClick={() => setVoiding(true)}
         aria-label={`Void ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
       >

@@ -104,6 +104,21 @@ function Line({
       : line.to === 'left'
         ? stepDone[line.step!]
         : wentWord[line.to];
+  const bar = (
+    <svg width="100%" height="20" aria-hidden style={{ display: 'block' }}>
+      <rect
+        x="0"
+        y="2"
+        width={`${Math.max(0.4, (Math.abs(grams) / heaviest) * 100)}%`}
+        height="16"
+        rx="3"
+        fill={tone(fill(line, closes))}
+        stroke={tone('bark')}
+        strokeWidth={line.to === 'lostByDifference' || line.to === 'unaccounted' ? 1 : 0}
+        strokeDasharray="4 3"
+      />
+    </svg>
+  );
   return (
     <Box
       component="tr"
@@ -111,6 +126,9 @@ function Line({
     >
       <td>
         {words}
+        <Box component="span" sx={{ display: { xs: 'block', md: 'none' } }}>
+          {bar}
+        </Box>
         {line.logged && (
           <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.8rem', display: 'block' }}>
             {line.to === 'lostByDifference' ? 'by difference, ' : ''}
@@ -118,21 +136,7 @@ function Line({
           </Box>
         )}
       </td>
-      <td className="bar">
-        <svg width="100%" height="20" aria-hidden style={{ display: 'block' }}>
-          <rect
-            x="0"
-            y="2"
-            width={`${Math.max(0.4, (Math.abs(grams) / heaviest) * 100)}%`}
-            height="16"
-            rx="3"
-            fill={tone(fill(line, closes))}
-            stroke={tone('bark')}
-            strokeWidth={line.to === 'lostByDifference' || line.to === 'unaccounted' ? 1 : 0}
-            strokeDasharray="4 3"
-          />
-        </svg>
-      </td>
+      <td className="bar">{bar}</td>
       <td className="mass">
         <strong>{line.logged?.text ?? 'not known yet'}</strong>
         {line.logged?.giveOrTake && (

@@ -1,8 +1,6 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
@@ -12,6 +10,7 @@ import { RouteBand } from '../drawings/RouteBand';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { aimWord, formWord, preparedAsWord, stepWord } from '../ui/words';
+import { WordChips } from '../ui/WordChips';
 import { Needed } from './Needed';
 
 /** Ways from a lot to what it is wanted for, each drawn down to its end with reasons and figures. */
@@ -50,32 +49,13 @@ export function RoutesPage() {
             {formWord[page.form]}
           </Box>
         </Typography>
-        <Typography sx={{ mt: 1 }} id="aims">
-          Wanted:
-        </Typography>
-        <ToggleButtonGroup
-          exclusive
+        <Typography sx={{ mt: 1, mb: 0.5 }}>Wanted:</Typography>
+        <WordChips
+          label="Wanted"
           value={page.aim}
-          onChange={(_, next: Schema['Aim'] | null) => next && setAim(next)}
-          aria-labelledby="aims"
-          sx={{ flexWrap: 'wrap' }}
-        >
-          {(Object.keys(aimWord) as Schema['Aim'][]).map((a) => (
-            <ToggleButton
-              key={a}
-              value={a}
-              sx={{
-                textTransform: 'none',
-                minHeight: 44,
-                px: 1.5,
-                color: 'text.primary',
-                '&.Mui-selected': { fontWeight: 700 },
-              }}
-            >
-              {aimWord[a]}
-            </ToggleButton>
-          ))}
-        </ToggleButtonGroup>
+          onChange={setAim}
+          words={(Object.keys(aimWord) as Schema['Aim'][]).map((a) => ({ value: a, word: aimWord[a] }))}
+        />
       </Box>
       <ProblemNotice error={error} />
       {page.nearlyEqual && (

@@ -29,7 +29,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
   const [key] = useState(newKey);
   const [mass, setMass] = useState('');
   const [all, setAll] = useState(false);
-  const [text, setText] = useState(lot.reserve?.for ?? '');
+  const [text, setText] = useState(act === 'reserve' ? (lot.reserve?.for ?? '') : '');
   const [worth, setWorth] = useState('');
   const [intoReserve, setIntoReserve] = useState(false);
   const [error, setError] = useState<unknown>(null);
@@ -136,7 +136,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
                 label="Take from the reserve all the same"
               />
             )}
-            <ProblemNotice error={error} />
+            <ProblemNotice error={problem && problem.refusals.length > 0 ? null : error} />
           </>
         )}
       </DialogContent>
