@@ -13,7 +13,7 @@ public static class CombingStep
     /// <summary>What is particular to combing.</summary>
     public static readonly StepDefinition Definition = new(
         StepKind.Comb,
-        [LotForm.Clean, LotForm.Opened, LotForm.Batt, LotForm.Roving, LotForm.Top],
+        [LotForm.Clean, LotForm.Opened, LotForm.Down, LotForm.Batt, LotForm.Roving, LotForm.Top],
         [LotForm.Top, LotForm.Noil],
         [LossKind.Noil, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.WeatheredTips, LossKind.Dust],
         ByDifference: null,

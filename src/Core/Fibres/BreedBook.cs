@@ -101,7 +101,7 @@ public sealed class BreedBook
 
         var allowed = word.Length < 4 ? 0 : word.Length < 7 ? 1 : word.Length < 11 ? 2 : 3;
         // Only the beginning is compared while someone is still typing.
-        var slips = Math.Min(Slips(word, name), name.Length > word.Length ? Slips(word, name[..word.Length]) : int.MaxValue);
+        var slips = Enumerable.Range(word.Length - 1, 3).Where(n => n <= name.Length).Select(n => Slips(word, name[..n])).Append(Slips(word, name)).Min();
         return slips <= allowed ? 2 + slips : int.MaxValue;
     }
 

@@ -58,7 +58,8 @@ public static class RouteRules
         new("no-length-drum", PreparedAs.Batts, 5, (f, _, _) => f.StapleMillimetres is null, _ => "nobody measured a lock: a drum takes most lengths."),
 
         // Fineness and kind.
-        new("down-punis", PreparedAs.Punis, 30, (f, _, _) => IsFineDown(f), _ => "very fine down goes over close hand cards with few strokes."),
+        new("angora-punis", PreparedAs.Punis, 30, (f, _, _) => f.Class == FleeceClass.Angora, _ => "so fine a fibre goes over close hand cards with few strokes."),
+        new("down-punis", PreparedAs.Punis, 55, (f, _, _) => f.Class is FleeceClass.Cashmere or FleeceClass.Undercoat, _ => "very fine down goes over close hand cards with few strokes."),
         new("down-drum", PreparedAs.Batts, -60, (f, _, _) => IsFineDown(f) || f.DecidingMicron < TooFineForTheDrum, _ => "a drum breaks so fine a fibre into neps."),
         new("down-rolags", PreparedAs.Rolags, 10, (f, _, _) => IsFineDown(f), _ => "close hand cards take it lightly."),
         new("down-combs", PreparedAs.Top, -25, (f, _, _) => IsFineDown(f), _ => "combs hold down badly."),
@@ -91,7 +92,7 @@ public static class RouteRules
         new("soft-drum", PreparedAs.Batts, 20, (_, a, _) => a == Aim.WoollenSoft, _ => "a batt spun from the fold stays light."),
         new("soft-punis", PreparedAs.Punis, 15, (_, a, _) => a == Aim.WoollenSoft, _ => "small light rolls draft airily."),
         new("soft-combs", PreparedAs.Top, -10, (_, a, _) => a == Aim.WoollenSoft, _ => "parallel fibre lies too close to be airy."),
-        new("strong-drum", PreparedAs.Batts, 30, (_, a, _) => a == Aim.WoollenStrong, _ => "a batt in strips is half parallel and wears well."),
+        new("strong-drum", PreparedAs.Batts, 33, (_, a, _) => a == Aim.WoollenStrong, _ => "a batt in strips is half parallel and wears well."),
         new("strong-rolags", PreparedAs.Rolags, 25, (_, a, _) => a == Aim.WoollenStrong, _ => "warm and elastic; spun with more twist it wears."),
         new("smooth-combs", PreparedAs.Top, 30, (_, a, _) => a == Aim.WorstedSoft, _ => "parallel fibre spins smooth."),
         new("smooth-twice", PreparedAs.CardedTop, 15, (f, a, _) => a == Aim.WorstedSoft && f.StapleMillimetres is (null or < Long), _ => "carded first and combed second it is even and smooth."),

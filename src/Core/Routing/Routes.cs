@@ -112,7 +112,7 @@ public static class Routes
         var cards = preparation is PreparedAs.Rolags or PreparedAs.Batts or PreparedAs.Punis or PreparedAs.CardedTop;
         if (f.Class == FleeceClass.Plant)
         {
-            yield return new(StepKind.Open, OpeningGreasy, "Seed and trash come out far more easily now than later.");
+            yield return new(StepKind.Open, Opening, "Seed and trash come out far more easily now than later.");
         }
         else if (f.Class is not (FleeceClass.Silk or FleeceClass.Angora))
         {
@@ -141,10 +141,11 @@ public static class Routes
 
         if (OpenReason(f, preparation, cards, schools) is { } why)
         {
-            yield return new(StepKind.Open, preparation == PreparedAs.FlickedLocks ? Finishing : Opening, why);
+            yield return new(StepKind.Open, Opening, why);
         }
 
-        if (NeedsDehairing(f, aim))
+        // Locks that are flicked stay whole, hair and all.
+        if (preparation is not (PreparedAs.FlickedLocks or PreparedAs.CleanLocks) && NeedsDehairing(f, aim))
         {
             yield return new(StepKind.Dehair, Dehairing, "Hairs part from clean open down; carding would bury them.");
         }
@@ -175,11 +176,12 @@ public static class Routes
     }
 
     private static string? OpenReason(FleeceFacts f, PreparedAs preparation, bool cards, Schools schools) =>
-        f.Class == FleeceClass.Silk ? "Part the caps into layers and stretch them to an even band."
+        f.Class == FleeceClass.Plant ? null
+        : f.Class == FleeceClass.Silk ? "Part the caps into layers and stretch them to an even band."
         : preparation == PreparedAs.FlickedLocks ? "Flick the ends of each lock open and spin from it."
         : f.Judged.Tips is Tips.Brittle or Tips.Matted && preparation != PreparedAs.CleanLocks ? "The tips do not hold: clip or flick them off before they become neps."
         : cards && f.Judged.VegetableMatter is (HowMuch.Some or HowMuch.Much) ? "Willow and pick it, for carding leaves the bits in."
-        : cards && f.Class == FleeceClass.Plant ? null
+        : f.Class == FleeceClass.Angora ? "It is not washed: shake it open, and it is ready."
         : cards && !schools.OpenBeforeWash ? "Opened locks do not overload the cards."
         : null;
 
