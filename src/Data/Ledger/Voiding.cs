@@ -20,8 +20,8 @@ public static class Voiding
             select i.entry_id from hanging h
             join flows o on o.entry_id = h.entry and o.role = 'Out' and not o.voided
             join flows i on i.lot_id = o.lot_id and i.role in ('In', 'Count') and not i.voided)
-        select e.id as "EntryId", e.step as "Step", e.done_at as "DoneAt", e.who as "Who",
-               array(select distinct l.code from flows f join lots l on l.id = f.lot_id where f.entry_id = e.id and f.role in ('Out', 'Count') order by l.code) as "Lots"
+        select e.id as entry_id, e.step, e.done_at, e.who,
+               array(select distinct l.code from flows f join lots l on l.id = f.lot_id where f.entry_id = e.id and f.role in ('Out', 'Count') order by l.code) as lots
         from entries e
         where e.id in (select entry from hanging) and e.workshop_id = {1} and e.voided_at is null
         order by e.done_at, e.recorded_at
