@@ -84,14 +84,14 @@ internal static class LogEntries
 
         Add(
             """
-            insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, notes, standing, gap_grams, gap_sigma)
-            values ($1, $2, $3, 'Skirt', $4, $4, $5, 'Bench', '', 'Fits', 0.5, 1.5)
+            insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, notes, standing, gap_grams, gap_sigma, taken_grams, kept_grams)
+            values ($1, $2, $3, 'Skirt', $4, $4, $5, 'Bench', '', 'Fits', 0.5, 1.5, 900, 850)
             """,
             entry, shop, Guid.NewGuid(), now, visitor.Person);
         Add(
             """
-            insert into lots (id, workshop_id, code, form, fibre, parentage, clean_yield_low, clean_yield_high, animal, colour, notes, made_at, changed_at, made_grams, left_grams, left_sigma)
-            values ($1, $2, $3, 'Skirted', 'Wool', '', 0.45, 0.8, '', '', '', $4, $4, 850, 850, 9)
+            insert into lots (id, workshop_id, code, form, fibre, parentage, clean_yield_low, clean_yield_high, animal, colour, notes, made_at, changed_at, made_grams, left_grams, left_sigma, made_by, waits_at, content)
+            values ($1, $2, $3, 'Skirted', 'Wool', '', 0.45, 0.8, '', '', '', $4, $4, 850, 850, 9, 'Skirt', 'Wash', 'Unknown')
             """,
             made, shop, $"B-{i}", now);
         foreach (var (ordinal, role, amount, lot, loss, fate, grams) in new (int, string, string, object, object, object, double?)[]
@@ -103,7 +103,7 @@ internal static class LogEntries
         {
             var flow = Guid.CreateVersion7();
             Add(
-                "insert into flows (id, workshop_id, entry_id, ordinal, role, amount, lot_id, loss_kind, fate, empties_lot) values ($1, $2, $3, $4, $5, $6, $7::uuid, $8::varchar, $9::varchar, $10)",
+                "insert into flows (id, workshop_id, entry_id, ordinal, role, amount, lot_id, loss_kind, fate, empties_lot, voided) values ($1, $2, $3, $4, $5, $6, $7::uuid, $8::varchar, $9::varchar, $10, false)",
                 flow, shop, entry, ordinal, role, amount, lot, loss, fate, ordinal == 0);
             if (grams is { } g)
             {

@@ -19,9 +19,9 @@ internal static class LotPage
             array(select gen_random_uuid() from generate_series(1, 5) where n > 0) as lots,
             array(select gen_random_uuid() from generate_series(1, 5) where n > 0) as entries
         from generate_series(1, {0}) n;
-        insert into lots (id, workshop_id, code, form, fibre, parentage, clean_yield_low, clean_yield_high, animal, colour, notes, price, made_at, changed_at, used_up_at, made_grams, left_grams, left_sigma, staple_millimetres)
+        insert into lots (id, workshop_id, code, form, fibre, parentage, clean_yield_low, clean_yield_high, animal, colour, notes, price, made_at, changed_at, used_up_at, made_grams, left_grams, left_sigma, staple_millimetres, made_by, content)
         select lots[k], '{1}', code || case when k = 1 then '' else '.' || k end, (array['Raw','Skirted','Washed','Clean','Top'])[k], 'Wool', 'Gotland', 0.65, 0.8, 'Ash', 'grey', '', case when k = 1 then 30 end,
-               at + interval '1 day' * k, at + interval '1 day' * (k + 1), case when k < 5 then at + interval '1 day' * (k + 1) end, (array[2000,1800,1250,1250,1000])[k], case when k < 5 then 0 else 1000 end, 5, 120
+               at + interval '1 day' * k, at + interval '1 day' * (k + 1), case when k < 5 then at + interval '1 day' * (k + 1) end, (array[2000,1800,1250,1250,1000])[k], case when k < 5 then 0 else 1000 end, 5, 120, (array['TakeIn','Skirt','Wash','Dry','Comb'])[k], 'Unknown'
         from b, generate_series(1, 5) k;
         insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, minutes, notes, standing, gap_grams, gap_sigma)
         select entries[k], '{1}', gen_random_uuid(), (array['TakeIn','Skirt','Wash','Dry','Comb'])[k], at + interval '1 day' * k, at + interval '1 day' * k, '{2}', 'Bench', 30, '', 'Fits', 0, 3
@@ -32,8 +32,8 @@ internal static class LotPage
             select gen_random_uuid(), entries[k], 1, 'Out', case when k = 3 then 'NotWeighed' else 'Weighed' end, lots[k], null, false, case when k = 3 then null else (array[2000,1800,1250,1250,1000])[k] end, at + interval '1 day' * k from b, generate_series(1, 5) k
             union all
             select gen_random_uuid(), entries[k], 2, 'Loss', case when k = 3 then 'ByDifference' else 'Weighed' end, null, (array['','Skirtings','WaxAndSuint','','Noil'])[k], false, case when k = 3 then null else (array[0,199,0,0,249])[k] end, at + interval '1 day' * k from b, unnest(array[2, 3, 5]) k;
-        insert into flows (id, workshop_id, entry_id, ordinal, role, amount, lot_id, loss_kind, empties_lot)
-        select id, '{1}', entry, ordinal, role, amount, lot, loss, empties from f;
+        insert into flows (id, workshop_id, entry_id, ordinal, role, amount, lot_id, loss_kind, empties_lot, voided)
+        select id, '{1}', entry, ordinal, role, amount, lot, loss, empties, false from f;
         insert into weighings (id, workshop_id, flow_id, revision, grams, typed, state, humidity_percent, scale_step_grams, sitting, recorded_by, who, recorded_at)
         select gen_random_uuid(), '{1}', id, 0, grams, grams::text, 'Rested', 65, 1, at::date, '{2}', 'Bench', at from f where grams is not null;
         insert into locks (id, workshop_id, lot_id, key, place, length_millimetres, crimps, span_millimetres, wave, measured_at)

@@ -7,6 +7,8 @@ foreach (var name in names)
     var (value, aim) = name switch
     {
         "log-entries-vs-insert" => (await LogEntries.Measure(address, connection), 5.0),
+        "lot-page-2000-p95-ms" => (await LargeFamily.PageP95(address, connection), 150.0),
+        "reconcile-2000-ms" => (LargeFamily.Reconcile(), 100.0),
         "lot-page-vs-sql" => (await LotPage.Measure(address, connection), 3.0),
         _ => throw new ArgumentException($"There is no figure called {name}."),
     };

@@ -8,7 +8,8 @@ namespace EarthyTuft.Core.Lots;
 /// <param name="ToEntryId">The step that took it, null for what is still there.</param>
 /// <param name="Grams">Reference mass; null when it cannot be told yet.</param>
 /// <param name="OnPath">Whether it belongs to the way of the lot in question, or only branches off.</param>
-public sealed record RibbonBand(Guid LotId, Guid FromEntryId, Guid? ToEntryId, double? Grams, bool OnPath);
+/// <param name="More">How many steps it stands for that are not drawn one by one; 0 for one that is.</param>
+public sealed record RibbonBand(Guid LotId, Guid FromEntryId, Guid? ToEntryId, double? Grams, bool OnPath, int More = 0);
 
 /// <summary>What leaves the ribbon at a step.</summary>
 /// <param name="EntryId">The step.</param>
@@ -33,13 +34,19 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
     /// <summary>Less than this, in grams, is not drawn as still there.</summary>
     private const double Crumb = 0.5;
 
+    /// <summary>The most steps that are drawn one by one; nobody reads a longer ribbon, and it only slows the page.</summary>
+    public const int MostStages = 80;
+
     /// <summary>Works the ribbon of a lot out.</summary>
     /// <param name="lotId">The lot in question.</param>
-    /// <param name="family">The entries that led to it and that followed from it.</param>
+    /// <param name="all">The entries that led to it and that followed from it, oldest first.</param>
     /// <param name="settling">Their masses.</param>
-    public static Ribbon Of(Guid lotId, IReadOnlyCollection<Entry> family, Settling settling)
+    /// <param name="most">The most steps that are drawn one by one: the nearest to the lot first, then the newest.</param>
+    public static Ribbon Of(Guid lotId, IReadOnlyCollection<Entry> all, Settling settling, int most = MostStages)
     {
+        var family = Nearest(lotId, all, most);
         var byId = family.ToDictionary(e => e.Id);
+        var takenBy = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Entry: e, Flow: f))).ToLookup(t => t.Flow.LotId!.Value);
         var madeIn = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e.Id))).ToDictionary(p => p.Value, p => p.Id);
         var columns = Columns(family, madeIn);
         var (before, after) = Path(lotId, byId, madeIn);
@@ -48,8 +55,15 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         var bands = new List<RibbonBand>();
         foreach (var (lot, from) in madeIn)
         {
-            var takings = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In && f.LotId == lot).Select(f => (Entry: e, Flow: f))).ToArray();
-            bands.AddRange(takings.Select(t => new RibbonBand(lot, from, t.Entry.Id, settling.Of(t.Flow)?.Grams, path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains))));
+            var takings = takenBy[lot].ToArray();
+            var drawn = takings.Where(t => byId.ContainsKey(t.Entry.Id)).ToArray();
+            var others = takings.Except(drawn).Select(t => settling.Of(t.Flow)?.Grams).ToArray();
+            if (others.Length > 0)
+            {
+                bands.Add(new RibbonBand(lot, from, null, others.Any(g => g is null) ? null : others.Sum(), after.Contains(lot), others.Length));
+            }
+
+            bands.AddRange(drawn.Select(t => new RibbonBand(lot, from, t.Entry.Id, settling.Of(t.Flow)?.Grams, path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains))));
             var left = settling.Left(lot)?.Grams;
             if (!takings.Any(t => t.Flow.EmptiesLot) && (left is null || left > Crumb))
             {
@@ -62,6 +76,40 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
             .Where(f => f.Role == FlowRole.Loss)
             .Select(f => Strand(s, f, settling))).ToArray();
         return new Ribbon(stages, [.. bands.OrderBy(b => columns[b.FromEntryId])], strands);
+    }
+
+    private static IReadOnlyCollection<Entry> Nearest(Guid lotId, IReadOnlyCollection<Entry> all, int most)
+    {
+        if (all.Count <= most)
+        {
+            return all;
+        }
+
+        var makers = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e))).ToDictionary(p => p.Value, p => p.e);
+        var takers = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (f.LotId!.Value, e))).ToLookup(p => p.Value, p => p.e);
+        var place = all.Select((e, i) => (e.Id, i)).ToDictionary(p => p.Id, p => p.i);
+        var chosen = new HashSet<Guid>();
+        // What led to the lot comes first: a ribbon without its beginning tells nothing.
+        for (var open = new Queue<Guid>([lotId]); chosen.Count < most && open.TryDequeue(out var lot);)
+        {
+            if (makers.TryGetValue(lot, out var entry) && chosen.Add(entry.Id))
+            {
+                Lots(entry, FlowRole.In).ToList().ForEach(open.Enqueue);
+            }
+        }
+
+        for (var open = new Queue<Guid>([lotId]); chosen.Count < most && open.TryDequeue(out var lot);)
+        {
+            foreach (var entry in takers[lot].OrderByDescending(e => place[e.Id]).Take(most))
+            {
+                if (chosen.Count < most && chosen.Add(entry.Id))
+                {
+                    Lots(entry, FlowRole.Out).ToList().ForEach(open.Enqueue);
+                }
+            }
+        }
+
+        return [.. all.Where(e => chosen.Contains(e.Id))];
     }
 
     private static RibbonStrand Strand(RibbonStage stage, Flow flow, Settling settling)

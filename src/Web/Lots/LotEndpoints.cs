@@ -21,9 +21,13 @@ public static class LotEndpoints
         var group = app.MapGroup("/api/lots").WithTags("lots").ForMembers();
         group.MapGet("", List).Produces<LotList>().ProducesProblem(400);
         group.MapGet("/{code}", Page).Produces<LotPage>().ProducesProblem(404).ProducesProblem(410);
+        group.MapGet("/{code}/entries", Earlier).Produces<EntryPage>().ProducesProblem(404);
         group.MapGet("/{code}/where", Where).Produces<WherePage>().ProducesProblem(404);
         app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find);
     }
+
+    private static async Task<IResult> Earlier(string code, Guid before, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await LotPages.Before(db, bench, code.ToUpperInvariant(), before, stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
     private static async Task<IResult> Where(string code, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
         await WherePages.Of(db, bench, code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");

@@ -19,6 +19,9 @@ namespace EarthyTuft.Web.Lots;
 /// <summary>Puts a lot's page together: one family query, settled in Core, put into words here.</summary>
 public static class LotPages
 {
+    /// <summary>Entries that come with the page; the ones before are asked for.</summary>
+    private const int MostEntries = 60;
+
     public static async Task<LotPage?> Of(EarthyTuftDb db, Bench bench, BreedBook book, string code, CancellationToken stop)
     {
         if (await LotDossier.Of(db, code, stop) is not { } dossier)
@@ -32,18 +35,17 @@ public static class LotPages
         var origins = lineage.Origins(lot.Id);
         var reconciliation = Reconciliation.Of(family.Entries, bench.UsualBowl);
         var ribbon = Ribbon.Of(lot.Id, family.Entries, family.Settling);
-        var onPath = origins.Select(o => o.RootLotId).Concat(ribbon.Bands.Where(b => b.OnPath).Select(b => b.LotId)).Append(lot.Id).ToHashSet();
         var corrections = await Corrections(db, family, unit, stop);
         var nearest = Nearest(lot.Id, family, dossier.Locks);
+        var (entries, earlier) = Entries(dossier, reconciliation, bench, corrections, null);
         var costs = LotCosts.Of(family, bench.Facts.HourlyRate);
 
         return new LotPage(
             Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, bench.Facts), bench.Facts),
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour, book),
             View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, bench, stop), unit),
-            [.. family.Flows.GroupBy(f => f.EntryId).Zip(family.Entries)
-                .Where(p => p.Second.Flows.Any(f => f.LotId is { } id && onPath.Contains(id) && (f.Role != FlowRole.In || p.Second.Step.IsLeaving())))
-                .Select(p => Entry([.. p.First], p.Second, family, reconciliation, bench, corrections))],
+            entries,
+            earlier,
             [.. origins.Select(o => new OriginView(
                 o.RootLotId,
                 family.Lots[o.RootLotId].Code,
@@ -54,6 +56,48 @@ public static class LotPages
             [.. dossier.Samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage))],
             DoubtViews.Of(reconciliation, family, unit),
             Changes(dossier, corrections));
+    }
+
+    /// <summary>The entries of a lot's way before one that was shown already.</summary>
+    public static async Task<EntryPage?> Before(EarthyTuftDb db, Bench bench, string code, Guid before, CancellationToken stop)
+    {
+        if (await LotDossier.Of(db, code, stop) is not { } dossier)
+        {
+            return null;
+        }
+
+        var corrections = await Corrections(db, dossier.Family, bench.Facts.Unit, stop);
+        var (entries, earlier) = Entries(dossier, Reconciliation.Of(dossier.Family.Entries, bench.UsualBowl), bench, corrections, before);
+        return new EntryPage(entries, earlier);
+    }
+
+    /// <summary>What happened on the way to a lot and from it on: the newest, or the newest before some entry.</summary>
+    private static (IReadOnlyList<EntryView> Entries, int Earlier) Entries(
+        LotDossier dossier, Reconciliation reconciliation, Bench bench, ILookup<Guid, CorrectionView> corrections, Guid? before)
+    {
+        var (lot, family) = (dossier.Lot, dossier.Family);
+        var way = Way(lot.Id, family);
+        var flows = family.Flows.ToLookup(f => f.EntryId);
+        var onWay = family.Entries.Where(e => e.Flows.Any(f => f.LotId is { } id && way.Contains(id) && (f.Role != FlowRole.In || e.Step.IsLeaving()))).TakeWhile(e => e.Id != before).ToArray();
+        return ([.. onWay.TakeLast(MostEntries).Select(e => Entry([.. flows[e.Id]], e, family, reconciliation, bench, corrections))], Math.Max(0, onWay.Length - MostEntries));
+    }
+
+    /// <summary>The lots that led to one and those that followed from it.</summary>
+    private static HashSet<Guid> Way(Guid lotId, Family family)
+    {
+        var way = Back(lotId, family).SelectMany(g => g).ToHashSet();
+        var takers = family.Flows.Where(f => f.Role == FlowRole.In).ToLookup(f => f.LotId!.Value, f => f.EntryId);
+        var outs = family.Flows.Where(f => f.Role == FlowRole.Out).ToLookup(f => f.EntryId, f => f.LotId!.Value);
+        var open = new Stack<Guid>([lotId]);
+        while (open.TryPop(out var lot))
+        {
+            foreach (var made in takers[lot].SelectMany(e => outs[e]).Where(way.Add))
+            {
+                open.Push(made);
+            }
+        }
+
+        return way;
     }
 
     /// <summary>What the chosen route will make of what is left.</summary>
@@ -81,7 +125,8 @@ public static class LotPages
     /// <summary>Everything that was set right or changed on a lot, the newest first.</summary>
     private static IReadOnlyList<ChangeView> Changes(LotDossier dossier, ILookup<Guid, CorrectionView> corrections)
     {
-        var mine = dossier.Family.Flows.Where(f => f.LotId == dossier.Lot.Id || dossier.Family.Flows.Any(o => o.EntryId == f.EntryId && o.LotId == dossier.Lot.Id && o.Role == FlowRole.Out));
+        var made = dossier.Family.Flows.FirstOrDefault(o => o.LotId == dossier.Lot.Id && o.Role == FlowRole.Out)?.EntryId;
+        var mine = dossier.Family.Flows.Where(f => f.LotId == dossier.Lot.Id || f.EntryId == made);
         var weighings = mine.SelectMany(f => corrections[f.FlowId].Select(c => new ChangeView(
             c.At, c.Who, f.Lot is null ? $"{f.LossKind?.ToString() ?? f.GainKind?.ToString()} weight" : $"weight of {f.Lot.Code}", c.Was, c.Is, c.Because, null)));
         return [.. dossier.Changes.Select(c => new ChangeView(c.At, c.Who, c.What, c.From, c.To, c.Because, c.To == "voided" ? c.EntryId : null)).Concat(weighings).OrderByDescending(c => c.At)];
@@ -138,7 +183,8 @@ public static class LotPages
                 Figures.ToFigure(b.Grams, null, unit, Provenance.Reckoned),
                 b.OnPath,
                 b.LotId == thisLot,
-                doubtedBands.Contains((b.LotId, b.FromEntryId)) || (b.ToEntryId is { } to && doubtedBands.Contains((b.LotId, to)))))],
+                doubtedBands.Contains((b.LotId, b.FromEntryId)) || (b.ToEntryId is { } to && doubtedBands.Contains((b.LotId, to))),
+                b.More))],
             [.. ribbon.Strands.Select(s => new RibbonStrandView(
                 s.EntryId,
                 flows[s.FlowId].LossKind!.Value,

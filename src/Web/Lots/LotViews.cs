@@ -54,7 +54,7 @@ public sealed record RibbonStageView(
     Guid EntryId, StepKind Step, int Column, DateTimeOffset DoneAt, Standing Standing, MassFigure? Unaccounted, NumberFigure? Yield, bool Doubted);
 
 public sealed record RibbonBandView(
-    Guid LotId, string Code, LotForm Form, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis, bool Doubted);
+    Guid LotId, string Code, LotForm Form, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis, bool Doubted, int More);
 
 public sealed record RibbonStrandView(
     Guid EntryId, LossKind Kind, Fate? Fate, MassFigure? Mass, string? Share, bool ByDifference, bool Doubted);
@@ -101,10 +101,15 @@ public sealed record LotPage(
     StapleView Staple,
     RibbonView Ribbon,
     IReadOnlyList<EntryView> Entries,
+    int EarlierEntries,
     IReadOnlyList<OriginView> Origins,
     IReadOnlyList<SampleView> Samples,
     AgreementView Agreement,
     IReadOnlyList<ChangeView> Changes);
+
+/// <summary>Entries of a lot's way further back.</summary>
+/// <param name="Earlier">How many there are before these.</param>
+public sealed record EntryPage(IReadOnlyList<EntryView> Entries, int Earlier);
 
 public sealed record LotLine(
     Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres, StepKind? Next, string? Reserved);

@@ -1673,6 +1673,54 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/lots/{code}/entries': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query: {
+          before: string;
+        };
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['EntryPage'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/lots/{code}/where': {
     parameters: {
       query?: never;
@@ -3544,6 +3592,15 @@ export interface components {
       sentence: string;
       made: components['schemas']['MadeLot'][];
     };
+    /** @description Entries of a lot's way further back. */
+    EntryPage: {
+      entries: components['schemas']['EntryView'][];
+      /**
+       * Format: int32
+       * @description How many there are before these.
+       */
+      earlier: number;
+    };
     EntryView: {
       /** Format: uuid */
       id: string;
@@ -4019,6 +4076,8 @@ export interface components {
       staple: components['schemas']['StapleView'];
       ribbon: components['schemas']['RibbonView'];
       entries: components['schemas']['EntryView'][];
+      /** Format: int32 */
+      earlierEntries: number;
       origins: components['schemas']['OriginView'][];
       samples: components['schemas']['SampleView'][];
       agreement: components['schemas']['AgreementView'];
@@ -4205,6 +4264,8 @@ export interface components {
       onPath: boolean;
       isThis: boolean;
       doubted: boolean;
+      /** Format: int32 */
+      more: number;
     };
     RibbonStageView: {
       /** Format: uuid */

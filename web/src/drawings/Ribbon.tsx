@@ -63,7 +63,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
           />
         ))}
         {layout.bands.map((b) => (
-          <g key={b.band.lotId + b.band.toEntryId} opacity={b.band.onPath ? 1 : 0.55}>
+          <g key={b.band.lotId + b.band.toEntryId + b.band.more} opacity={b.band.onPath ? 1 : 0.55}>
             <path
               d={bandPath(b)}
               fill={b.known ? fill : 'none'}
@@ -124,7 +124,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
         ))}
         {layout.bands.map((b) => (
           <BandWords
-            key={'w' + b.band.lotId + b.band.toEntryId}
+            key={'w' + b.band.lotId + b.band.toEntryId + b.band.more}
             placed={b}
             goesOn={b.band.isThis && layout.ahead.length > 0}
             press={press(onLot && !b.band.isThis ? () => onLot(b.band.code) : undefined)}
@@ -187,7 +187,7 @@ function AheadBand({
 /** The words of a band: on it where it is thick enough, under it where it is not, beside its end where it has one. */
 function BandWords({ placed, press, goesOn }: { placed: PlacedBand; press: object | undefined; goesOn: boolean }) {
   const { band, x1, x2, y1, y2, thick } = placed;
-  const mass = band.mass?.text ?? 'not weighed yet';
+  const mass = (band.mass?.text ?? 'not weighed yet') + (band.more > 0 ? ` in ${band.more} more steps` : '');
   const code = (
     <tspan fontWeight={700} fill={press ? tone('woad') : tone('peat')}>
       {band.code}

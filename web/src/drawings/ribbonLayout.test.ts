@@ -36,6 +36,7 @@ const band = (
   onPath: true,
   isThis: false,
   doubted: false,
+  more: 0,
   ...more,
 });
 

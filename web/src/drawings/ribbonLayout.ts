@@ -97,7 +97,8 @@ export function layOut(view: View, room: number): RibbonLayout {
   const stageThick = (s: Stage) => Math.max(total(into(s.entryId)), total(outOf(s.entryId)), 4);
 
   // A forecast wants the same head room over its names as a stage that is done.
-  const tailLane = view.ahead.length > 0 ? bandLane.get(view.bands.find((b) => b.isThis && !b.toEntryId)!) : undefined;
+  const tailLane =
+    view.ahead.length > 0 ? bandLane.get(view.bands.find((b) => b.isThis && !b.toEntryId && b.more === 0)!) : undefined;
   const needsHead = (lane: number) => lane === tailLane || view.stages.some((s) => stageLane.get(s.entryId) === lane);
   const laneHeight = Array.from({ length: lanes }, (_, lane) => {
     const here = view.stages.filter((s) => stageLane.get(s.entryId) === lane);
@@ -152,7 +153,7 @@ export function layOut(view: View, room: number): RibbonLayout {
   });
 
   // The forecast goes on where what is left of the lot ends, as an outline that thins with every step.
-  const tail = bands.find((b) => b.band.isThis && !b.band.toEntryId);
+  const tail = bands.find((b) => b.band.isThis && !b.band.toEntryId && b.band.more === 0);
   const ahead = tail
     ? view.ahead.map((a, i): PlacedAhead => {
         const x1 = margin.left + a.column * step;

@@ -11,6 +11,7 @@ import { ProblemNotice, Section } from '../ui/Slips';
 import { isStockAct, StockDialog, type StockAct } from '../stock/StockDialog';
 import { formWord, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
+import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
 import { History } from './History';
 import { WhatNext } from './WhatNext';
@@ -109,6 +110,7 @@ export function LotPage() {
         <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
           <Section title="What happened">
             <EntryList entries={entries} here={head.code} />
+            <EarlierEntries code={head.code} earlier={lot.data.earlierEntries} before={entries[0]?.id} />
           </Section>
           <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
         </Box>

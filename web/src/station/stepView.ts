@@ -48,6 +48,7 @@ export function stepView(
     onPath: true,
     isThis,
     doubted: false,
+    more: 0,
   });
   return {
     stages: [

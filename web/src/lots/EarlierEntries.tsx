@@ -1,0 +1,45 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useInfiniteQuery } from '@tanstack/react-query';
+import { api } from '../api/client';
+import { ProblemNotice } from '../ui/Slips';
+import { EntryList } from './EntryList';
+
+/** The entries further back, asked for a page at a time. */
+export function EarlierEntries({
+  code,
+  earlier,
+  before,
+}: {
+  code: string;
+  earlier: number;
+  before: string | undefined;
+}) {
+  const pages = useInfiniteQuery({
+    queryKey: ['lot', code, 'earlier', before],
+    enabled: false,
+    initialPageParam: before ?? '',
+    queryFn: async ({ pageParam }) =>
+      (await api.GET('/api/lots/{code}/entries', { params: { path: { code }, query: { before: pageParam } } })).data!,
+    getNextPageParam: (last) => (last.earlier > 0 ? last.entries[0]?.id : undefined),
+  });
+  const left = pages.data?.pages.at(-1)?.earlier ?? earlier;
+  if (earlier === 0) return null;
+  return (
+    <Box sx={{ mt: 2, display: 'grid', gap: 2 }}>
+      {pages.data?.pages.map((page) => (
+        <EntryList key={page.entries[0]?.id} entries={page.entries} here={code} />
+      ))}
+      <ProblemNotice error={pages.error} />
+      {left > 0 && (
+        <Button
+          onClick={() => void (pages.data ? pages.fetchNextPage() : pages.refetch())}
+          disabled={pages.isFetching}
+          sx={{ justifySelf: 'start' }}
+        >
+          {left} earlier {left === 1 ? 'entry' : 'entries'}
+        </Button>
+      )}
+    </Box>
+  );
+}
