@@ -45,11 +45,26 @@ public sealed class LinearForm
 
     /// <summary>The sum of many.</summary>
     /// <param name="forms">The forms.</param>
-    public static LinearForm Sum(IEnumerable<LinearForm> forms) => forms.Aggregate(Nothing, (a, b) => a + b);
+    public static LinearForm Sum(IEnumerable<LinearForm> forms)
+    {
+        var sum = new Dictionary<Guid, (double Factor, ReferenceWeighing Weighing)>();
+        foreach (var form in forms)
+        {
+            Add(sum, 1, form);
+        }
+
+        return new LinearForm(sum);
+    }
 
     private LinearForm Plus(double sign, LinearForm other)
     {
         var sum = new Dictionary<Guid, (double Factor, ReferenceWeighing Weighing)>(terms);
+        Add(sum, sign, other);
+        return new LinearForm(sum);
+    }
+
+    private static void Add(Dictionary<Guid, (double Factor, ReferenceWeighing Weighing)> sum, double sign, LinearForm other)
+    {
         foreach (var (id, term) in other.terms)
         {
             var factor = sum.GetValueOrDefault(id).Factor + (sign * term.Factor);
@@ -62,7 +77,5 @@ public sealed class LinearForm
                 sum[id] = (factor, term.Weighing);
             }
         }
-
-        return new LinearForm(sum);
     }
 }

@@ -39,6 +39,8 @@ public sealed record FamilyFlow(
     int? Revision,
     decimal? Spent,
     decimal? Worth,
+    DateTimeOffset RecordedAt,
+    int Ordinal,
     FamilyLot? Lot);
 
 /// <summary>What the family query tells of a lot.</summary>
@@ -123,11 +125,11 @@ public sealed class Family
                w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision, e.spent, f.worth,
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
                l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
-               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin
+               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, e.recorded_at, f.ordinal
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
-        left join lateral (select * from weighings w where w.flow_id = f.id order by w.revision desc limit 1) w on true
+        left join weighings w on w.flow_id = f.id and not exists (select 1 from weighings v where v.flow_id = f.id and v.revision > w.revision)
         """;
 
     /// <summary>The lots that led to some, and those that followed from them; to be begun by <c>seed(lot)</c>.</summary>
@@ -152,7 +154,6 @@ public sealed class Family
             select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id where not f.voided)
         {Columns}
         where f.entry_id = any(array(select entry from family))
-        order by e.done_at, e.recorded_at, e.id, f.ordinal
         """;
 
     private const string ByLot = $"""
@@ -171,7 +172,6 @@ public sealed class Family
     private const string AroundLots = $"""
         {Columns}
         where f.lot_id = any($1) and f.workshop_id = $2 and not f.voided
-        order by e.done_at, e.recorded_at, e.id, f.ordinal
         """;
 
     private const string LockLots = "select 1 from lots where id = any($1) and workshop_id = $2 order by id for update";
@@ -179,7 +179,6 @@ public sealed class Family
     private const string EveryEntry = $"""
         {Columns}
         where f.workshop_id = $1 and not f.voided
-        order by e.done_at, e.recorded_at, e.id, f.ordinal
         """;
 
     private Family(IReadOnlyList<FamilyFlow> flows, bool partly = false)
@@ -259,21 +258,27 @@ public sealed class Family
 
     private static async Task<List<FamilyFlow>> ReadFlows(NpgsqlDataReader reader, CancellationToken stop)
     {
+        // A lot stands in many rows; it is read from the first of them.
+        var lots = new Dictionary<Guid, FamilyLot>();
         var flows = new List<FamilyFlow>();
         while (await reader.ReadAsync(stop))
         {
-            flows.Add(Row(reader));
+            flows.Add(Row(reader, lots));
         }
 
+        // Oldest entry first. Sorted here: the server would move the whole wide rows about.
+        flows.Sort((a, b) => Comparer<(DateTimeOffset, DateTimeOffset, Guid, int)>.Default.Compare(Place(a), Place(b)));
         return flows;
+
+        static (DateTimeOffset, DateTimeOffset, Guid, int) Place(FamilyFlow f) => (f.DoneAt, f.RecordedAt, f.EntryId, f.Ordinal);
     }
 
-    private static FamilyFlow Row(NpgsqlDataReader r)
+    private static FamilyFlow Row(NpgsqlDataReader r, Dictionary<Guid, FamilyLot> lots)
     {
         T? Maybe<T>(int i)
             where T : struct => r.IsDBNull(i) ? null : r.GetFieldValue<T>(i);
         T? Word<T>(int i)
-            where T : struct, Enum => r.IsDBNull(i) ? null : Enum.Parse<T>(r.GetString(i));
+            where T : struct, Enum => r.IsDBNull(i) ? null : Words<T>.Of(r.GetString(i));
         var lotId = Maybe<Guid>(10);
         return new FamilyFlow(
             r.GetGuid(0),
@@ -302,8 +307,12 @@ public sealed class Family
             Maybe<int>(23),
             Maybe<decimal>(24),
             Maybe<decimal>(25),
-            lotId is null ? null : new FamilyLot(
-                lotId.Value,
+            r.GetFieldValue<DateTimeOffset>(54),
+            r.GetInt32(55),
+            lotId is { } lot ? lots.TryGetValue(lot, out var known) ? known : lots[lot] = Lot(lot) : null);
+
+        FamilyLot Lot(Guid id) => new(
+                id,
                 r.GetString(26),
                 Word<LotForm>(27)!.Value,
                 Word<Fibre>(28)!.Value,
@@ -330,7 +339,7 @@ public sealed class Family
                 r.IsDBNull(50) ? null : r.GetString(50),
                 Maybe<decimal>(51),
                 Word<Content>(52)!.Value,
-                r.GetFieldValue<uint>(53)));
+                r.GetFieldValue<uint>(53));
     }
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)
@@ -357,4 +366,13 @@ public sealed class Family
         flow is { Role: FlowRole.In, Amount: Amount.Whole, SettledGrams: { } grams } && !made.Contains(flow.LotId!.Value)
             ? new ReferenceWeighing(flow.FlowId, DateOnly.FromDateTime(flow.DoneAt.UtcDateTime), grams, grams, Math.Pow(flow.SettledSigma ?? 0, 2), 0)
             : null;
+
+    /// <summary>The values of an enum by their stored words: looked up, for parsing them a hundred thousand times is slow.</summary>
+    private static class Words<T>
+        where T : struct, Enum
+    {
+        private static readonly Dictionary<string, T> ByWord = Enum.GetValues<T>().ToDictionary(v => v.ToString());
+
+        public static T Of(string word) => ByWord[word];
+    }
 }
