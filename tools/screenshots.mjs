@@ -38,6 +38,11 @@ const views = [
   ],
   ['lot', '/lots/G-01.5'],
   ['joined-lot', '/lots/J-01'],
+  ['route-ahead', '/lots/G-01.4'],
+  ['look-over', '/lots/G-01/look-over'],
+  ['routes', '/lots/X-01/routes'],
+  ['where', '/lots/G-01/where'],
+  ['breeds', '/breeds', (p) => p.getByLabel('Find a breed').fill('wensledale')],
   ['locks', '/lots/G-01/locks', (p) => p.evaluate(() => window.scrollTo(0, 0))],
   ['sample-wall', '/samples'],
   ['sample-card', '/samples/SM-03'],
@@ -45,6 +50,7 @@ const views = [
   ['workshop', '/workshop'],
   ['phone-today', '/', undefined, 390],
   ['phone-station', '/station/comb', undefined, 390],
+  ['phone-look-over', '/lots/G-01/look-over', undefined, 390],
 ];
 for (const [name, path, act, width = 1280] of views) {
   const page = await browser.newPage({

@@ -7,7 +7,8 @@ test('a fleece goes the whole course, and its yields are those done by hand', as
   expect(code).toBe('G-01');
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('G-01 Gotland');
 
-  await page.getByRole('link', { name: 'Measure locks' }).click();
+  await page.getByRole('link', { name: 'Look it over' }).click();
+  await page.getByRole('link', { name: 'Measure a lock' }).click();
   for (const [length, crimps] of [
     ['100', '14'],
     ['11 cm', '15'],

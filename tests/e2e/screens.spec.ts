@@ -12,12 +12,20 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['comb', '/station/comb', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
   ['lot', '/lots/G-01.5', (p) => expect(p.getByText('unaccounted 153 g')).toBeVisible()],
   ['joined lot', '/lots/J-01', (p) => expect(p.getByText('Comes from')).toBeVisible()],
+  ['open', '/station/open', (p) => expect(p.getByRole('heading', { name: 'Take care' })).toBeVisible()],
+  ['dehair', '/station/dehair', (p) => expect(p.getByRole('heading', { name: 'Take care' })).toBeVisible()],
+  ['divide', '/station/divide?lot=C-01.2', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['look over', '/lots/G-01/look-over', (p) => expect(p.getByText('it shines and hangs')).toBeVisible()],
+  ['routes', '/lots/X-01/routes', (p) => expect(p.getByText('What would change the advice')).toBeVisible()],
+  ['where did it go', '/lots/G-01/where', (p) => expect(p.getByText('nobody knows')).toBeVisible()],
+  ['breeds', '/breeds', (p) => expect(p.getByText('fineness, µm')).toBeVisible()],
+  ['lot with a route', '/lots/G-01.4', (p) => expect(p.getByText('to come').first()).toBeVisible()],
   ['locks', '/lots/G-01/locks', (p) => expect(p.getByText('Within the breed’s usual range.')).toBeVisible()],
   ['keep a sample', '/lots/G-01.5/sample', (p) => expect(p.getByLabel('Verdict, in your words')).toBeVisible()],
   ['sample wall', '/samples', (p) => expect(p.getByRole('button', { name: /^SM-03/ })).toBeVisible()],
   ['sample card', '/samples/SM-03', (p) => expect(p.getByText('Where it came from')).toBeVisible()],
   ['reckoner', '/reckoner', (p) => expect(p.getByRole('heading', { name: 'How much water is in it' })).toBeVisible()],
-  ['workshop', '/workshop', (p) => expect(p.getByRole('heading', { name: 'People' })).toBeVisible()],
+  ['workshop', '/workshop', (p) => expect(p.getByRole('heading', { name: 'People', exact: true })).toBeVisible()],
   ['weigh log', '/workshop/weigh-log', (p) => expect(p.getByRole('button', { name: 'Choose a file' })).toBeVisible()],
 ];
 
@@ -68,6 +76,9 @@ test('what opens over a screen has no axe violation either, and closes by Escape
   const opened: [string, () => Promise<void>, 'dialog' | 'listbox'][] = [
     ['working', () => page.getByRole('button', { name: /^of raw/ }).click(), 'dialog'],
     ['set right', () => page.getByRole('button', { name: 'Set 702 g right' }).click(), 'dialog'],
+    ['void', () => page.getByRole('button', { name: /^Void taken in/ }).click(), 'dialog'],
+    ['leave', () => page.getByRole('button', { name: 'It leaves' }).click(), 'dialog'],
+    ['recount', () => page.getByRole('button', { name: 'Recount' }).click(), 'dialog'],
     ['find', () => page.getByRole('combobox', { name: 'Find a lot, breed or sample' }).fill('gotland'), 'listbox'],
   ];
   for (const [name, open, role] of opened) {

@@ -166,7 +166,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             onBlur={() =>
               impression.trim() && impression !== page.firstImpression && void keep({ firstImpression: impression })
             }
-            disabled={page.firstImpression !== ''}
+            slotProps={{ htmlInput: { readOnly: page.firstImpression !== '' } }}
             helperText={
               page.firstImpression
                 ? 'kept as it was written'
