@@ -129,7 +129,7 @@ public sealed class Family
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
-        left join weighings w on w.flow_id = f.id and not exists (select 1 from weighings v where v.flow_id = f.id and v.revision > w.revision)
+        left join lateral (select * from weighings w where w.flow_id = f.id order by w.revision desc limit 1) w on true
         """;
 
     /// <summary>The lots that led to some, and those that followed from them; to be begun by <c>seed(lot)</c>.</summary>
