@@ -3,11 +3,9 @@ import Link from '@mui/material/Link';
 import { NavLink } from 'react-router';
 import { useToday, type Schema } from '../api/client';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
-import { stepWord } from '../ui/words';
+import { courseOrder, stepWord } from '../ui/words';
 import { railWidth } from './Frame';
 import { tone } from './theme';
-
-const steps: Schema['StepKind'][] = ['skirt', 'wash', 'dry', 'open', 'dehair', 'card', 'comb'];
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {
@@ -40,9 +38,18 @@ export function CourseRail() {
     >
       <Station to="/" label="Today" />
       <Station to="/take-in" label="Take in" />
-      {steps.map((step) => (
-        <Station key={step} to={`/station/${step}`} label={stepWord[step]} heap={heap(step)} perRoot={perRoot} joined />
-      ))}
+      {courseOrder
+        .filter((step) => step !== 'divide' || heap(step))
+        .map((step) => (
+          <Station
+            key={step}
+            to={`/station/${step}`}
+            label={stepWord[step]}
+            heap={heap(step)}
+            perRoot={perRoot}
+            joined
+          />
+        ))}
       <Box sx={{ borderTop: 1, borderColor: 'divider', my: 1, mx: 2, display: { xs: 'none', md: 'block' } }} />
       <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
       <Station to="/breeds" label="Breeds" />

@@ -126,7 +126,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
           <BandWords
             key={'w' + b.band.lotId + b.band.toEntryId + b.band.more}
             placed={b}
-            goesOn={b.band.isThis && layout.ahead.length > 0}
+            goesOn={b.band.isThis && !b.band.toEntryId && b.band.more === 0 && layout.ahead.length > 0}
             press={press(onLot && !b.band.isThis ? () => onLot(b.band.code) : undefined)}
           />
         ))}

@@ -223,3 +223,17 @@ describe('a forecast', () => {
     expect(layOut(gone, 900).ahead).toEqual([]);
   });
 });
+
+describe('lots that nobody has weighed', () => {
+  it('are together as thick as what they were made from', () => {
+    const view: Schema['RibbonView'] = {
+      stages: [stage('in', 0), stage('divide', 1)],
+      bands: [band('raw', 'in', 'divide', 1000), band('one', 'divide', null, null), band('two', 'divide', null, null)],
+      strands: [],
+      ahead: [],
+    };
+    const [raw, one, two] = layOut(view, 900).bands;
+    expect(one!.known).toBe(false);
+    expect(one!.thick + two!.thick).toBeCloseTo(raw!.thick, 6);
+  });
+});

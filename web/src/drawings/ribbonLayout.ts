@@ -75,9 +75,12 @@ export function layOut(view: View, room: number): RibbonLayout {
   const x = (entry: string) => margin.left + stages.get(entry)!.column * step;
   const heaviest = Math.max(1, ...view.bands.map((b) => b.mass?.grams ?? 0));
   const scale = (grams: number) => Math.max(2, (grams / heaviest) * thickest);
-  // A lot that nobody has weighed is drawn as an outline, as thick as what it was made from.
-  const outline = (b: Band) =>
-    sum(view.bands.filter((o) => o.toEntryId === b.fromEntryId).map((o) => scale(o.mass?.grams ?? 0))) || thickest / 2;
+  // Lots that nobody has weighed are drawn as outlines; together they are as thick as what they were made from.
+  const outline = (b: Band) => {
+    const source = sum(view.bands.filter((o) => o.toEntryId === b.fromEntryId).map((o) => scale(o.mass?.grams ?? 0)));
+    const siblings = new Set(view.bands.filter((o) => o.fromEntryId === b.fromEntryId && !o.mass).map((o) => o.lotId));
+    return (source || thickest / 2) / siblings.size;
+  };
   const thick = new Map(view.bands.map((b) => [b, b.mass ? scale(b.mass.grams) : outline(b)]));
 
   const { bandLane, stageLane, lanes } = assignLanes(view, stages);

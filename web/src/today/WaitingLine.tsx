@@ -4,9 +4,9 @@ import type { Schema } from '../api/client';
 import { tone } from '../app/theme';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';
-import { daysWord, formWord, parentage, stepWord } from '../ui/words';
+import { courseOrder, daysWord, formWord, parentage, stepWord } from '../ui/words';
 
-const rows: (Schema['StepKind'] | null)[] = ['skirt', 'wash', 'dry', 'card', 'comb', null];
+const rows: (Schema['StepKind'] | null)[] = [...courseOrder, null];
 const rowHeight = 58;
 const left = 92;
 

@@ -39,6 +39,18 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   recount: 'recounted',
 };
 
+/** The order of the stations on every screen; dividing has no station of its own and shows only where something waits for it. */
+export const courseOrder: readonly Schema['StepKind'][] = [
+  'skirt',
+  'divide',
+  'wash',
+  'dry',
+  'open',
+  'dehair',
+  'card',
+  'comb',
+];
+
 export const formWord: Record<Schema['LotForm'], string> = {
   raw: 'raw fleece',
   skirted: 'skirted fleece',
