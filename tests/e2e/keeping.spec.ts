@@ -138,5 +138,6 @@ test('a house that was killed comes back whole, and two do not share a folder', 
 test('the demo can be walked into again and again', async ({ page }) => {
   await enterDemo(page);
   await page.getByRole('button', { name: 'Leave' }).click();
+  await expect(page.getByRole('button', { name: 'Walk into the demo workshop' })).toBeVisible();
   await enterDemo(page);
 });

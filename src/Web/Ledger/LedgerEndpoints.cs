@@ -30,10 +30,15 @@ public static class LedgerEndpoints
         var (_, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite: false, stop);
         var reader = new StepReader(bench.Facts, request, bench.DayOf(request.DoneAt ?? bench.Now));
         var command = reader.Read(lots);
-        var outcome = command.Then(c => StepDesk.WeighUp(c, bench.UsualBowl));
-        return outcome.IsRefused
-            ? Problems.Refused(outcome.Refusals)
-            : TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip), reader.Understood(command.Value, outcome.Value)));
+        // Nothing is taken yet: what goes into a reserve is warned of here, and refused only when it is logged without a word.
+        var outcome = command.Then(c => StepDesk.WeighUp(c with { IntoReserve = true }, bench.UsualBowl));
+        if (outcome.IsRefused)
+        {
+            return Problems.Refused(outcome.Refusals);
+        }
+
+        var reserved = StepDesk.WeighUp(command.Value, bench.UsualBowl).Refusals.FirstOrDefault(r => r.Code == "reserved")?.Reason;
+        return TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip), reader.Understood(command.Value, outcome.Value), reserved));
     }
 
     private static async Task<IResult> Log(

@@ -59,7 +59,8 @@ public sealed record BalanceView(
     string Sentence);
 
 /// <summary>What a step would come to, before it is logged.</summary>
-public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood);
+/// <param name="Reserved">Said when it would take what is kept for a project.</param>
+public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved);
 
 public sealed record MadeLot(Guid Id, string Code, LotForm Form);
 

@@ -4714,6 +4714,8 @@ export interface components {
     WeighedUp: {
       balance: components['schemas']['BalanceView'];
       understood: components['schemas']['UnderstoodMass'][];
+      /** @description Said when it would take what is kept for a project. */
+      reserved: null | string;
     };
     /**
      * @description The state the fibre was in when it was weighed. Wool changes weight by several percent with the air.

@@ -85,7 +85,7 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
     if (error?.status === 409) void queryClient.invalidateQueries({ queryKey: ['lots'] });
   }, [error]);
 
-  const reserved = (error ?? refused)?.refusals.find((r) => r.code === 'reserved');
+  const reserved = error?.refusals.find((r) => r.code === 'reserved')?.reason ?? weighed?.reserved;
   const view = stepView(station.step, onBench, lots, weighed);
   const colour = lots.find((l) => l.id === there[0]?.lotId)?.colour ?? '';
   const balance = weighed?.balance;
@@ -177,7 +177,7 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
             )}
             {(reserved || state.intoReserve) && (
               <Notice tone="watch">
-                {reserved?.reason ?? 'This goes into what is kept for a project.'}
+                {reserved ?? 'This goes into what is kept for a project.'}
                 <FormControlLabel
                   sx={{ display: 'flex' }}
                   control={
