@@ -100,6 +100,7 @@ describe('a station', () => {
         yield: null,
         sentence: '',
       },
+      reserved: null,
       understood: [{ field: 'to[0].mass', logged: figure(600), reference: figure(601.5) }],
     };
     const view = stepView('wash', bench({ to: [{ form: 'clean', mass: '600', state: 'rested' }] }), [lot], answer);
