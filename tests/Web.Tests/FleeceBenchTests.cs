@@ -52,7 +52,7 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
         var page = await ada.Get($"/api/lots/{code}/look-over");
         Assert.True(page.GetProperty("inherited").GetBoolean());
         Assert.Equal("bright", page.GetProperty("judgements").GetProperty("lustre").GetString());
-        Assert.StartsWith("the envelope of Gotland and Wensleydale", page.GetProperty("sourceOfRanges").GetString());
+        Assert.StartsWith("the envelope of Gotland and Wensleydale", page.GetProperty("comparedWith").GetString());
     }
 
     [Fact]

@@ -28,6 +28,7 @@ internal sealed class WeighingAdjustment
     private readonly List<(double[] Moved, double Size)> aside = [];
     private readonly Lazy<UnweighedMasses> solved;
     private readonly Dictionary<Guid, Estimate> unlogged = [];
+    private readonly HashSet<Guid> leaks = [];
 
     public WeighingAdjustment(FlowNetwork network, Mass? usualBowl)
     {
@@ -101,11 +102,12 @@ internal sealed class WeighingAdjustment
         {
             slip = new Slip(SlipKind.SomethingNotLogged, null, 0, leak.Right.Mass.Grams - leak.Flow.Grams, 1);
             unlogged[leak.Flow.Edge.EntryId] = new Estimate(leak.Right.Mass - Mass.FromGrams(leak.Flow.Grams), leak.Right.Sigma);
+            leaks.Add(leak.Flow.Edge.Flow.Id);
             (first, right) = (leak.Flow, leak.Right);
             group = [leak, .. group.Where(g => g.Flow != leak.Flow)];
         }
 
-        return new Doubt([.. group.Select(g => g.Flow.Edge.Flow.Id)], [.. group.Select(g => g.Flow.Edge.EntryId)], ZScore(first)!.Value, first.Grams, right, slip);
+        return new Doubt([.. group.Select(g => g.Flow.Edge.Flow.Id)], [.. group.Select(g => g.Flow.Edge.EntryId)], Out(first), first.Grams, right, slip);
     }
 
     // Two labels that changed places are one slip, though two weighings are wrong. Nothing is fitted then: the logged figures themselves,
@@ -140,7 +142,7 @@ internal sealed class WeighingAdjustment
 
         var slip = new Slip(SlipKind.LotsExchanged, wrong.Edge.Flow.Id, wrong.Edge.Flow.Weighing!.Logged, partner.Edge.Flow.Weighing!.Logged, 0);
         return new Doubt(
-            [wrong.Edge.Flow.Id, partner.Edge.Flow.Id], [wrong.Edge.EntryId, partner.Edge.EntryId], ZScore(wrong)!.Value, wrong.Grams,
+            [wrong.Edge.Flow.Id, partner.Edge.Flow.Id], [wrong.Edge.EntryId, partner.Edge.EntryId], Out(wrong), wrong.Grams,
             new Estimate(Mass.FromGrams(partner.Grams), Math.Sqrt(partner.OwnVariance + (partner.Shared * partner.Shared))), slip);
     }
 
@@ -203,7 +205,7 @@ internal sealed class WeighingAdjustment
             return new ReconciledFlow(edge.Flow.Id, m.Grams, Reconciled(m), ZScore(m), false, false);
         }
 
-        if (m is not null && unlogged.ContainsKey(edge.EntryId))
+        if (m is not null && leaks.Contains(edge.Flow.Id))
         {
             // The balance lacks an entry; the weighing itself is not in doubt.
             return new ReconciledFlow(edge.Flow.Id, m.Grams, new Estimate(Mass.FromGrams(m.Grams), Math.Sqrt(m.OwnVariance + (m.Shared * m.Shared))), null, false, false);
@@ -342,6 +344,9 @@ internal sealed class WeighingAdjustment
         var moved = Moved(m);
         return moved <= NoCheck * (m.OwnVariance + (m.Shared * m.Shared)) ? null : Adjustment(m) / Math.Sqrt(moved);
     }
+
+    // How far out a weighing is. One that is almost exact beside its room's error hardly moves, yet its shift can be told all the same.
+    private double Out(WeighedEdge m) => ZScore(m) ?? -m.Statistic;
 
     // The matrix Ar D Ar' with one further node for each sitting, whose row holds Ar g and whose diagonal is -1: taking that node out
     // again gives M = Ar V Ar', yet a room's shared error does not fill the matrix.

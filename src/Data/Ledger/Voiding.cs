@@ -40,6 +40,23 @@ public static class Voiding
             await db.LookOvers.CountAsync(l => lots.Contains(l.LotId), stop));
     }
 
+    /// <summary>
+    /// The same with every lot of it locked until the caller's transaction ends: whoever takes from one meanwhile waits, and then finds it
+    /// gone. What was logged while the locks were waited for is found by looking again.
+    /// </summary>
+    public static async Task<Hanging> OfLocked(EarthyTuftDb db, Guid entryId, CancellationToken stop)
+    {
+        var hanging = await Of(db, entryId, stop);
+        for (var before = -1; before != hanging.Entries.Count;)
+        {
+            before = hanging.Entries.Count;
+            await Lock(db, [.. hanging.Entries.Select(e => e.EntryId)], stop);
+            hanging = await Of(db, entryId, stop);
+        }
+
+        return hanging;
+    }
+
     /// <summary>Voids an entry with everything that hangs on it, within the caller's transaction. What it had taken from is there again.</summary>
     public static async Task Void(EarthyTuftDb db, Guid entryId, Hanging hanging, string who, string because, DateTimeOffset at, CancellationToken stop)
     {
@@ -57,6 +74,7 @@ public static class Voiding
     public static async Task<string?> TakeBack(EarthyTuftDb db, Guid entryId, CancellationToken stop)
     {
         var ids = await db.Entries.Where(e => e.VoidedWith == entryId).Select(e => e.Id).ToArrayAsync(stop);
+        await Lock(db, ids, stop);
         var lots = await Made(db, ids, stop);
         var sources = await Sources(db, ids, lots, stop);
         if (await db.Lots.Where(l => sources.Contains(l.Id) && l.VoidedAt != null).Select(l => l.Code).FirstOrDefaultAsync(stop) is { } gone)
@@ -80,6 +98,9 @@ public static class Voiding
         return await db.Lots.AsNoTracking()
             .Where(l => sources.Contains(l.Id) && l.LeftGrams < (-Balance.Bound * (l.LeftSigma ?? 0)) - 1e-9).Select(l => l.Code).FirstOrDefaultAsync(stop);
     }
+
+    private static Task<int> Lock(EarthyTuftDb db, Guid[] entries, CancellationToken stop) => db.Database.ExecuteSqlAsync(
+        $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = any({entries})) order by id for update", stop);
 
     private static Task<int> Mark(EarthyTuftDb db, Guid[] entries, bool voided, CancellationToken stop) =>
         db.Flows.Where(f => entries.Contains(f.EntryId)).ExecuteUpdateAsync(f => f.SetProperty(x => x.Voided, voided), stop);

@@ -47,7 +47,7 @@ public sealed record LookOverPage(
     IReadOnlyList<UseVerdict> Verdict,
     IReadOnlyList<string> Missing,
     string SortAdvice,
-    string? SourceOfRanges);
+    string? ComparedWith);
 
 public static class LookOverEndpoints
 {

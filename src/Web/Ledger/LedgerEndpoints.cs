@@ -114,12 +114,14 @@ public static class LedgerEndpoints
             return TypedResults.Ok(new EntryAnswer(false, null, draft.Id, view, DraftSentence(view.Sentence), []));
         }
 
+        // Told later than it was done: what came after it is reckoned anew.
+        var late = rows.Values.Any(r => r.ChangedAt > doneAt);
         var made = await NewLots(request, command.Value, outcome, rows, db, stop);
         var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, request.Notes?.Trim() ?? "", because, request.Spent);
         var entry = LedgerStore.AddStep(db, command.Value, outcome, rows, made, reader.Typed, facts);
         await Replace(db, request.DraftId, stop);
         await db.SaveChangesAsync(stop);
-        if (LedgerStore.NeedsFamily(command.Value, outcome))
+        if (late || LedgerStore.NeedsFamily(command.Value, outcome))
         {
             await LedgerStore.Refresh(db, [made[0].Id], stop);
             view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
@@ -203,8 +205,9 @@ public static class LedgerEndpoints
         {
             var made = await db.Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
                 .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form)).ToListAsync(stop);
-            var view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
-            return new EntryAnswer(true, entry.Id, null, view, view.Sentence, made);
+            // The key of something that made no lot, sent to the wrong address: it is stored, and there is no balance to tell.
+            var view = made.Count == 0 ? null : (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
+            return new EntryAnswer(true, entry.Id, null, view, view?.Sentence ?? "It is stored already.", made);
         }
 
         if (found.Count == 0)

@@ -27,10 +27,7 @@ public static class VoidEndpoints
     private static async Task<IResult> Void(Guid id, VoidRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        // Whoever takes from these lots meanwhile waits at the same lock, and then finds them gone.
-        await db.Database.ExecuteSqlAsync(
-            $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = {id}) order by id for update", stop);
-        var hanging = await Voiding.Of(db, id, stop);
+        var hanging = await Voiding.OfLocked(db, id, stop);
         if (hanging.Entries.Count == 0)
         {
             return Problems.NotHere("entry");
@@ -44,7 +41,7 @@ public static class VoidEndpoints
             LotId = lot,
             EntryId = id,
             What = "entry",
-            From = $"{first.Step} {string.Join(", ", first.Lots)}".Trim(),
+            From = $"{first.Step.Words()} {string.Join(", ", first.Lots)}".Trim(),
             To = "voided",
             Because = because,
             Who = bench.Facts.PersonName,
@@ -76,7 +73,7 @@ public static class VoidEndpoints
             EntryId = id,
             What = "entry",
             From = "voided",
-            To = entry.Step.ToString(),
+            To = entry.Step.Words(),
             Who = bench.Facts.PersonName,
             At = bench.Now,
         }));

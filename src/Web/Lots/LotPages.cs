@@ -128,7 +128,7 @@ public static class LotPages
         var made = dossier.Family.Flows.FirstOrDefault(o => o.LotId == dossier.Lot.Id && o.Role == FlowRole.Out)?.EntryId;
         var mine = dossier.Family.Flows.Where(f => f.LotId == dossier.Lot.Id || f.EntryId == made);
         var weighings = mine.SelectMany(f => corrections[f.FlowId].Select(c => new ChangeView(
-            c.At, c.Who, f.Lot is null ? $"{f.LossKind?.ToString() ?? f.GainKind?.ToString()} weight" : $"weight of {f.Lot.Code}", c.Was, c.Is, c.Because, null)));
+            c.At, c.Who, f.Lot is null ? $"weight of {f.LossKind?.Words() ?? f.GainKind?.Words()}" : $"weight of {f.Lot.Code}", c.Was, c.Is, c.Because, null)));
         return [.. dossier.Changes.Select(c => new ChangeView(c.At, c.Who, c.What, c.From, c.To, c.Because, c.To == "voided" ? c.EntryId : null)).Concat(weighings).OrderByDescending(c => c.At)];
     }
 

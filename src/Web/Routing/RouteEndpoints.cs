@@ -134,7 +134,7 @@ public static class RouteEndpoints
         await db.SaveChangesAsync(stop);
     }
 
-    private static string Words(RoutePlan? plan) => plan is null ? "none" : $"{plan.Aim}: {plan.Preparation}";
+    private static string Words(RoutePlan? plan) => plan is null ? "none" : $"{plan.Aim.Words()}: {plan.Preparation.Words()}";
 
     private static async Task<IResult> Needed(string code, [StringLength(40)] string wanted, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
@@ -245,7 +245,7 @@ public static class RouteEndpoints
     private static Provenance From(YieldForecast forecast) => forecast.Own > 0 ? Provenance.Yours : Provenance.Typical;
 
     private static Working Work(string formula, RouteForecast forecast) => new(
-        formula, [.. forecast.Steps.Where(s => s.Yield is not null).Select(s => new WorkingInput(s.Step.Step.ToString().ToLowerInvariant(), Figures.Percent(s.Yield!.Median)))], YieldSource);
+        formula, [.. forecast.Steps.Where(s => s.Yield is not null).Select(s => new WorkingInput(s.Step.Step.Words(), Figures.Percent(s.Yield!.Median)))], YieldSource);
 
     private static string Experience(RouteForecast forecast)
     {
@@ -253,7 +253,7 @@ public static class RouteEndpoints
         var own = steps.Where(s => s.Yield!.Own > 0).ToArray();
         return steps.Length == 0 ? "Nothing ahead loses weight."
             : own.Length == 0 ? "From typical ranges only: your own log has no such fleece yet."
-            : "From your own log: " + string.Join(", ", own.Select(s => FormattableString.Invariant($"{s.Step.Step.ToString().ToLowerInvariant()} {s.Yield!.Own} ({s.Yield.OwnShare * 100:0} % own)")))
+            : "From your own log: " + string.Join(", ", own.Select(s => FormattableString.Invariant($"{s.Step.Step.Words()} {s.Yield!.Own} ({s.Yield.OwnShare * 100:0} % own)")))
                 + (own.Length < steps.Length ? "; the rest is typical." : ".");
     }
 

@@ -63,7 +63,7 @@ public static class StockEndpoints
 
     private static async Task<IResult> Leave(
         Guid id, LeaveRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await Once(db, bench, id, key, stop, (lot, source) =>
+        await Once(db, bench, id, key, request.DoneAt, stop, (lot, source) =>
         {
             var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, bench);
             if (weighing is { IsRefused: true } wrong)
@@ -78,7 +78,7 @@ public static class StockEndpoints
 
     private static async Task<IResult> Recount(
         Guid id, RecountRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await Once(db, bench, id, key, stop, (lot, source) =>
+        await Once(db, bench, id, key, request.DoneAt, stop, (lot, source) =>
         {
             var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, bench, needed: true)!.Value;
             return weighing.Then(w => StockDesk.WeighUp(new RecountCommand(source, w)).Then<EntryRow>(
@@ -140,8 +140,13 @@ public static class StockEndpoints
 
     // The same entry sent twice is stored once; the lot is locked before it is looked at.
     private static async Task<IResult> Once(
-        EarthyTuftDb db, Bench bench, Guid id, Guid key, CancellationToken stop, Func<LotRow, SourceLot, Result<EntryRow>> decide)
+        EarthyTuftDb db, Bench bench, Guid id, Guid key, DateTimeOffset? doneAt, CancellationToken stop, Func<LotRow, SourceLot, Result<EntryRow>> decide)
     {
+        if (doneAt > bench.Now.AddDays(1))
+        {
+            return Problems.Refused("doneAt", "in-the-future", "doneAt is in the future.");
+        }
+
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
         var (rows, sources) = await LedgerStore.Sources(db, [id], bench.Facts.Zone, toWrite: true, stop);
         if (!rows.TryGetValue(id, out var lot))
@@ -149,6 +154,8 @@ public static class StockEndpoints
             return Problems.NotHere("lot");
         }
 
+        // Told later than it was done: what came after it is reckoned anew.
+        var late = doneAt < lot.ChangedAt;
         if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).FirstOrDefaultAsync(stop) is { } before)
         {
             return TypedResults.Ok(Answer(before, lot, bench, "It is stored already."));
@@ -161,6 +168,11 @@ public static class StockEndpoints
         }
 
         await db.SaveChangesAsync(stop);
+        if (late)
+        {
+            await LedgerStore.Refresh(db, [id], stop);
+        }
+
         await transaction.CommitAsync(stop);
         return TypedResults.Ok(Answer(result.Value.Id, lot, bench, Sentence(result.Value, lot, bench.Facts.Unit)));
     }

@@ -3941,7 +3941,7 @@ export interface components {
       /** @description What the verdict still asks for. */
       missing: string[];
       sortAdvice: string;
-      sourceOfRanges: null | string;
+      comparedWith: null | string;
     };
     /** @description A look over a fleece. Everything may be left open: "don't know" is an answer. */
     LookOverRequest: {

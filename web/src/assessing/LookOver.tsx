@@ -104,9 +104,9 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             ))}
           </Box>
           <Typography>{page.sortAdvice}</Typography>
-          {!covered && page.sourceOfRanges && (
+          {!covered && page.comparedWith && (
             <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
-              Compared with {page.sourceOfRanges}; a general reference, which your own values replace under Breeds.
+              Compared with {page.comparedWith}; a general reference, which your own values replace under Breeds.
             </Typography>
           )}
           <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
