@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Text;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -138,13 +137,13 @@ public sealed record WeighLogRow
     [
         Entry.ToString(CultureInfo.InvariantCulture),
         Line.ToString(CultureInfo.InvariantCulture),
-        Word(Step),
+        Step.Hyphened(),
         DoneAt.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss.FFFFFF'Z'", CultureInfo.InvariantCulture),
         Harmless(Who),
         Number(Minutes),
         Harmless(Notes),
         Harmless(ConfirmedBecause),
-        Word(Flow),
+        Flow.Hyphened(),
         Harmless(Lot),
         Word(Form),
         Word(Fibre),
@@ -153,7 +152,7 @@ public sealed record WeighLogRow
         Harmless(Colour),
         Day(ShornOn),
         Number(Price),
-        Flow == RowKind.Correction ? "" : Word(Amount),
+        Flow == RowKind.Correction ? "" : Amount.Hyphened(),
         Flow == RowKind.In ? (EmptiesLot ? "yes" : "no") : "",
         Loss is not null ? Word(Loss) : Word(Gain),
         Word(Fate),
@@ -229,19 +228,7 @@ public sealed record WeighLogRow
     private static bool IsTelling(char first) => first is '=' or '+' or '-' or '@' or '\t' or '\r' or '\n' or '\'';
 
     private static string Word<T>(T? value)
-        where T : struct, Enum => value is { } v ? Word(v) : "";
-
-    private static string Word<T>(T value)
-        where T : struct, Enum
-    {
-        var words = new StringBuilder();
-        foreach (var letter in value.ToString())
-        {
-            words.Append(char.IsUpper(letter) && words.Length > 0 ? "-" : "").Append(char.ToLowerInvariant(letter));
-        }
-
-        return words.ToString();
-    }
+        where T : struct, Enum => value?.Hyphened() ?? "";
 
     private static string Number<T>(T? value)
         where T : struct, IFormattable => value?.ToString(null, CultureInfo.InvariantCulture) ?? "";
@@ -291,13 +278,13 @@ public sealed record WeighLogRow
 
             foreach (var value in Enum.GetValues<T>())
             {
-                if (Word(value) == text.ToLowerInvariant())
+                if (value.Hyphened() == text.ToLowerInvariant())
                 {
                     return value;
                 }
             }
 
-            Refuse(column, "not-a-word", $"says \u201C{(text.Length > 30 ? text[..30] : text)}\u201D, which is none of: {string.Join(", ", Enum.GetValues<T>().Select(v => Word(v)))}");
+            Refuse(column, "not-a-word", $"says \u201C{(text.Length > 30 ? text[..30] : text)}\u201D, which is none of: {string.Join(", ", Enum.GetValues<T>().Select(v => v.Hyphened()))}");
             return null;
         }
 

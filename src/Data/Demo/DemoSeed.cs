@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Fibres;
@@ -133,7 +134,7 @@ public static class DemoSeed
             var plan = RoutePlan.Of(aim, Routes.Of(preparation, facts, aim, new Schools()));
             (lot.RouteAim, lot.RoutePreparation, lot.RouteSteps) = (plan.Aim, plan.Preparation, plan.WriteSteps());
             lot.Place();
-            db.Changes.Add(new ChangeRow { LotId = lot.Id, What = "route", From = "none", To = $"{aim}: {preparation}", Who = "Marrit", At = now.AddDays(-1).ToStored() });
+            db.Changes.Add(new ChangeRow { LotId = lot.Id, What = "route", From = "none", To = $"{aim.Words()}: {preparation.Words()}", Who = "Marrit", At = now.AddDays(-1).ToStored() });
         }
 
         await db.SaveChangesAsync(stop);

@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;

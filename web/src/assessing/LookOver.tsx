@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { api, queryClient, useJudgementKinds, useLookOver, useSession, type Schema } from '../api/client';
 import { LockRuler } from '../drawings/Lock';
@@ -39,23 +39,31 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
   const mayLog = session.data?.workshop?.role !== 'looker';
   const covered = blind && page.firstImpression === '';
 
-  const keep = async (part: Partial<Schema['LookOverRequest']>) => {
-    setError(null);
-    try {
-      const answer = await api.PUT('/api/lots/{code}/look-over', {
-        params: { path: { code: page.code }, header: { 'Idempotency-Key': newKey() } },
-        body: { judgements: page.judgements, decision, measuredMicron: page.measuredMicron, ...part },
-      });
-      queryClient.setQueryData(['lot', page.code, 'look-over'], answer.data);
-      void queryClient.invalidateQueries({ queryKey: ['lot', page.code, 'routes'] });
-    } catch (e) {
-      setError(e);
-    }
-  };
-  const judge = (name: string, value: string | null) =>
-    void keep({
-      judgements: { ...page.judgements, [field(name)]: value === null ? null : first(value) } as Judgements,
+  const [judged, setJudged] = useState<Judgements>(page.judgements);
+  // Quick fingers: each word goes out after the one before it, and none is overtaken or lost.
+  const line = useRef(Promise.resolve());
+
+  const keep = (part: Partial<Schema['LookOverRequest']>) => {
+    const body = { judgements: judged, decision, measuredMicron: page.measuredMicron, ...part };
+    line.current = line.current.then(async () => {
+      try {
+        const answer = await api.PUT('/api/lots/{code}/look-over', {
+          params: { path: { code: page.code }, header: { 'Idempotency-Key': newKey() } },
+          body,
+        });
+        setError(null);
+        queryClient.setQueryData(['lot', page.code, 'look-over'], answer.data);
+        void queryClient.invalidateQueries({ queryKey: ['lot', page.code, 'routes'] });
+      } catch (e) {
+        setError(e);
+      }
     });
+  };
+  const judge = (name: string, value: string | null) => {
+    const judgements = { ...judged, [field(name)]: value } as Judgements;
+    setJudged(judgements);
+    keep({ judgements });
+  };
 
   return (
     <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
@@ -143,7 +151,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             <Judgement
               key={kind.name}
               kind={kind}
-              value={page.judgements[field(kind.name)] ?? null}
+              value={judged[field(kind.name)] ?? null}
               onChange={(value) => judge(kind.name, value)}
               disabled={!mayLog}
             />
@@ -164,7 +172,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             value={impression}
             onChange={(e) => setImpression(e.target.value)}
             onBlur={() =>
-              impression.trim() && impression !== page.firstImpression && void keep({ firstImpression: impression })
+              impression.trim() && impression !== page.firstImpression && keep({ firstImpression: impression })
             }
             slotProps={{ htmlInput: { readOnly: page.firstImpression !== '' } }}
             helperText={
@@ -180,19 +188,19 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             </Button>
           )}
         </Box>
-        <Decision value={decision} stored={page.decision} set={setDecision} keep={() => void keep({ decision })} />
+        <Decision value={decision} stored={page.decision} set={setDecision} keep={() => keep({ decision })} />
         <TextField
           label="Measured fineness, µm"
           value={micron}
           onChange={(e) => setMicron(e.target.value)}
-          onBlur={() => void keep({ measuredMicron: micron.trim() === '' ? null : Number(micron.replace(',', '.')) })}
+          onBlur={() => keep({ measuredMicron: micron.trim() === '' ? null : Number(micron.replace(',', '.')) })}
           helperText="only if it was measured; otherwise the breed’s range stands in"
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
         <Choice
           label="What it is said to be"
           value={page.content}
-          onChange={(content) => void keep({ content })}
+          onChange={(content) => keep({ content })}
           words={contentWord}
           helperText="bought and found fibre is often wrong"
         />

@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
@@ -14,6 +15,7 @@ import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
 import { History } from './History';
+import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
 
 /** A lot: its ribbon, and below it what it is, what happened and what next. */
@@ -24,6 +26,7 @@ export function LotPage() {
   const navigate = useNavigate();
   const { hash } = useLocation();
   const [search, setSearch] = useSearchParams();
+  const [noting, setNoting] = useState(false);
   const wanted = search.get('do');
   const [act, setAct] = useState<StockAct | null>(isStockAct(wanted) ? wanted : null);
   const loaded = lot.data !== undefined;
@@ -100,6 +103,11 @@ export function LotPage() {
           }
         >
           <WhatItIs page={lot.data} />
+          {session.data?.workshop?.role !== 'looker' && (
+            <Button size="small" sx={{ ml: -0.5 }} onClick={() => setNoting(true)}>
+              Change what is noted
+            </Button>
+          )}
           {lot.data.agreement.doubts.length === 0 && (
             <Typography color="text.secondary" sx={{ fontSize: '0.9rem', mt: 1 }}>
               {lot.data.agreement.sentence}
@@ -145,6 +153,7 @@ export function LotPage() {
           )}
         </Section>
       </Box>
+      {noting && <LotFacts lot={head} close={() => setNoting(false)} />}
       {act && (
         <StockDialog
           lot={head}

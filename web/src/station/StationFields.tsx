@@ -218,6 +218,20 @@ export function StationFields({ station, state, change, at, understood, air, cur
               slotProps={{ htmlInput: { inputMode: 'decimal' } }}
             />
           ))}
+          {state.losses.map(
+            (l, i) =>
+              (l.fate === 'keptAsLowerGrade' || l.fate === 'keptAsStock') && (
+                <TextField
+                  key={`loss ${i}`}
+                  label={`The ${lossWord[l.kind]} are worth, ${currency}`}
+                  value={l.worth ?? ''}
+                  onChange={(e) => losing(i, { worth: e.target.value })}
+                  error={!!at(`losses[${sentIndex(i)}].worth`)}
+                  helperText={at(`losses[${sentIndex(i)}].worth`) ?? 'a credit to the rest'}
+                  slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                />
+              ),
+          )}
           <TextField
             label="Notes"
             multiline

@@ -21,6 +21,7 @@ export interface Losing {
   mass: string;
   fate: Schema['Fate'] | '';
   byDifference: boolean;
+  worth?: string;
 }
 
 export interface StationState {
@@ -86,6 +87,7 @@ export function toRequest(
       kind: l.kind,
       mass: l.byDifference ? null : l.mass,
       fate: l.fate || null,
+      worth: number(l.worth ?? ''),
     })),
     humidityPercent: number(state.humidity) ?? air,
     minutes: number(state.minutes),
@@ -106,12 +108,18 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
   return {
     ...freshState(station)(),
     from: r.from.map((t) => ({ lotId: t.lotId, all: t.all ?? true, mass: t.mass ?? '' })),
-    to: r.to.map((t) => ({ form: t.form, mass: t.mass ?? '', state: t.state ?? station.usualState })),
+    to: r.to.map((t) => ({
+      form: t.form,
+      mass: t.mass ?? '',
+      state: t.state ?? station.usualState,
+      worth: t.worth?.toString() ?? '',
+    })),
     losses: (r.losses ?? []).map((l) => ({
       kind: l.kind,
       mass: l.mass ?? '',
       fate: l.fate ?? '',
       byDifference: !l.mass,
+      worth: l.worth?.toString() ?? '',
     })),
     humidity: r.humidityPercent?.toString() ?? '',
     minutes: r.minutes?.toString() ?? '',

@@ -1,0 +1,74 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import { api, Problem, refreshLog, useSession, type Schema } from '../api/client';
+import { ProblemNotice } from '../ui/Slips';
+
+/** What is noted of a lot beside its weights; what it was before stays readable in its history. */
+export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
+  const session = useSession();
+  const [form, setForm] = useState({
+    animal: lot.animal,
+    colour: lot.colour,
+    notes: lot.notes,
+    price: '',
+    because: '',
+  });
+  const [error, setError] = useState<unknown>(null);
+  const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
+  const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
+  const save = async () => {
+    setError(null);
+    try {
+      await api.PATCH('/api/lots/{id}', {
+        params: { path: { id: lot.id } },
+        body: {
+          animal: form.animal,
+          colour: form.colour,
+          notes: form.notes,
+          readyMadePer100Grams: form.price.trim() === '' ? null : Number(form.price.replace(',', '.')),
+          because: form.because || null,
+        },
+      });
+      await refreshLog();
+      close();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="sm">
+      <DialogTitle>What is noted of {lot.code}</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
+        <TextField label="Animal" value={form.animal} onChange={(e) => set({ animal: e.target.value })} autoFocus />
+        <TextField label="Colour" value={form.colour} onChange={(e) => set({ colour: e.target.value })} />
+        <TextField label="Notes" value={form.notes} onChange={(e) => set({ notes: e.target.value })} multiline />
+        <TextField
+          label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
+          value={form.price}
+          onChange={(e) => set({ price: e.target.value })}
+          error={!!at('readyMadePer100Grams')}
+          helperText={
+            at('readyMadePer100Grams') ??
+            (lot.readyMadePer100Grams
+              ? `${lot.readyMadePer100Grams} now; empty leaves it`
+              : 'to hold the own cost against')
+          }
+          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+        />
+        <TextField label="Because" value={form.because} onChange={(e) => set({ because: e.target.value })} />
+        <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={close}>Leave it</Button>
+        <Button variant="contained" onClick={() => void save()}>
+          Note it
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}
