@@ -28,7 +28,7 @@ internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int s
 
     public bool IsAside { get; set; }
 
-    public bool IsChecked => Weight > 0 && Weight * OwnVariance > WeighingAdjustment.NoCheck;
+    public bool IsChecked => Weight > 0;
 
     /// <summary>
     /// The shift of this weighing alone in its standard deviations. Where no sitting is shared it is the handbook's z; where one is,
