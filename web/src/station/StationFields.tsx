@@ -132,6 +132,7 @@ export function StationFields({ station, state, change, at, understood, air, cur
                   mass: '',
                   fate: '',
                   byDifference: false,
+                  worth: '',
                 },
               ],
             })
@@ -145,7 +146,7 @@ export function StationFields({ station, state, change, at, understood, air, cur
               change({
                 losses: [
                   ...state.losses,
-                  { kind: station.byDifference ?? 'other', mass: '', fate: '', byDifference: true },
+                  { kind: station.byDifference ?? 'other', mass: '', fate: '', byDifference: true, worth: '' },
                 ],
               })
             }
@@ -155,7 +156,7 @@ export function StationFields({ station, state, change, at, understood, air, cur
         )}
         <Button
           onClick={() =>
-            change({ to: [...state.to, { form: station.gives[0]!, mass: '', state: station.usualState }] })
+            change({ to: [...state.to, { form: station.gives[0]!, mass: '', state: station.usualState, worth: '' }] })
           }
         >
           Add another heap

@@ -40,8 +40,8 @@ const bench = (more: Partial<OnBench> = {}): OnBench => ({
 describe('a station', () => {
   it('starts with the usual output and the loss that is found by difference', () => {
     const state = freshState(wash)();
-    expect(state.to).toEqual([{ form: 'washed', mass: '', state: 'damp' }]);
-    expect(sentLosses(state)).toEqual([{ kind: 'waxAndSuint', mass: '', fate: '', byDifference: true }]);
+    expect(state.to).toEqual([{ form: 'washed', mass: '', state: 'damp', worth: '' }]);
+    expect(sentLosses(state)).toEqual([{ kind: 'waxAndSuint', mass: '', fate: '', byDifference: true, worth: '' }]);
     expect(freshState(wash)().key).not.toBe(state.key);
   });
 
@@ -62,17 +62,21 @@ describe('a station', () => {
     const state = bench({
       from: [{ lotId: 'lot-1', all: false, mass: '1 lb' }],
       losses: [
-        { kind: 'dust', mass: ' ', fate: '', byDifference: false },
-        { kind: 'other', mass: '5', fate: 'compost', byDifference: false },
+        { kind: 'dust', mass: ' ', fate: '', byDifference: false, worth: '3' },
+        { kind: 'other', mass: '5', fate: 'compost', byDifference: false, worth: '' },
+        { kind: 'secondCuts', mass: '40', fate: 'keptAsLowerGrade', byDifference: false, worth: '1,20' },
       ],
     });
     const request = toRequest('wash', state, [lot]);
-    expect(request.losses).toEqual([{ kind: 'other', mass: '5', fate: 'compost' }]);
+    expect(request.losses).toEqual([
+      { kind: 'other', mass: '5', fate: 'compost', worth: null },
+      { kind: 'secondCuts', mass: '40', fate: 'keptAsLowerGrade', worth: 1.2 },
+    ]);
     expect(request.from).toEqual([{ lotId: 'lot-1', version: 7, mass: '1 lb', all: false }]);
   });
 
   it('brings a draft back as it was typed, under a key of its own', () => {
-    const typed = bench({ to: [{ form: 'clean', mass: '1 240', state: 'rested' }], minutes: '30' });
+    const typed = bench({ to: [{ form: 'clean', mass: '1 240', state: 'rested', worth: '' }], minutes: '30' });
     const draft: Schema['DraftView'] = {
       id: 'draft-1',
       step: 'wash',
@@ -103,7 +107,12 @@ describe('a station', () => {
       reserved: null,
       understood: [{ field: 'to[0].mass', logged: figure(600), reference: figure(601.5) }],
     };
-    const view = stepView('wash', bench({ to: [{ form: 'clean', mass: '600', state: 'rested' }] }), [lot], answer);
+    const view = stepView(
+      'wash',
+      bench({ to: [{ form: 'clean', mass: '600', state: 'rested', worth: '' }] }),
+      [lot],
+      answer,
+    );
     expect(view.bands.map((b) => b.mass?.grams)).toEqual([900, 601.5]);
     expect(view.strands.map((s) => s.mass?.grams)).toEqual([298.5]);
     const unanswered = stepView('wash', bench(), [lot], undefined);

@@ -13,7 +13,7 @@ export interface Giving {
   form: Schema['LotForm'];
   mass: string;
   state: Schema['WeighingState'];
-  worth?: string;
+  worth: string;
 }
 
 export interface Losing {
@@ -21,7 +21,7 @@ export interface Losing {
   mass: string;
   fate: Schema['Fate'] | '';
   byDifference: boolean;
-  worth?: string;
+  worth: string;
 }
 
 export interface StationState {
@@ -48,8 +48,11 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
     form: station.gives[0]!,
     mass: '',
     state: station.usualState,
+    worth: '',
   })),
-  losses: station.byDifference ? [{ kind: station.byDifference, mass: '', fate: '', byDifference: true }] : [],
+  losses: station.byDifference
+    ? [{ kind: station.byDifference, mass: '', fate: '', byDifference: true, worth: '' }]
+    : [],
   humidity: '',
   minutes: '',
   who: '',
@@ -60,7 +63,8 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   draftId: null,
 });
 
-const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
+/** What a browser kept from an older version may lack a field. */
+const number = (text = '') => (text.trim() === '' ? null : Number(text.replace(',', '.')));
 
 /** The typed station as a request; `lots` brings the versions the person saw. Losses without a weight are left out unless they are to be found. */
 export function toRequest(
@@ -81,13 +85,13 @@ export function toRequest(
       form: t.form,
       mass: t.mass.trim() || null,
       state: t.state,
-      worth: number(t.worth ?? ''),
+      worth: number(t.worth),
     })),
     losses: sentLosses(state).map((l) => ({
       kind: l.kind,
       mass: l.byDifference ? null : l.mass,
       fate: l.fate || null,
-      worth: number(l.worth ?? ''),
+      worth: number(l.worth),
     })),
     humidityPercent: number(state.humidity) ?? air,
     minutes: number(state.minutes),
