@@ -1,5 +1,8 @@
+using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Scouring;
 
 namespace EarthyTuft.Core.Reckoning;
 
@@ -51,5 +54,41 @@ public static class Reckonings
             "finest tex = fewest fibres \u00D7 one fibre's tex; metres per 100 g = 100 000 / tex",
             "35 fibres is a usual limit for hand spinning, typical",
             Fineness.ReckonFinest),
+        NamedReckoning.Of<BathMixInput, BathMixOutput>(
+            "bath-mix",
+            "Mixing a bath",
+            "hot litres = litres \u00D7 (target \u2212 cold) / (hot \u2212 cold)",
+            "what warms gains what cools loses",
+            BathWater.ReckonMix),
+        NamedReckoning.Of<BathSettleInput, BathSettleOutput>(
+            "bath-settle",
+            "What a bath settles at",
+            "warmth of water, fleece and tub, shared out: (V c T + m cw Tf + E c Tf) / (V c + m cw + E c), c = 4.186, cw = 1.36 kJ/(kg K)",
+            "specific heats of water and wool, typical",
+            BathWater.ReckonSettle),
+        NamedReckoning.Of<BathCoolingInput, BathCoolingOutput>(
+            "bath-cooling",
+            "How long a bath stays warm",
+            "rate = ln((start \u2212 air) / (later \u2212 air)) / minutes; floor after ln((start \u2212 air) / (floor \u2212 air)) / rate",
+            "a bath cools in proportion to what it is warmer than the air",
+            Cooling.Reckon),
+        NamedReckoning.Of<ScourBatchesInput, ScourBatchesOutput>(
+            "scour-batches",
+            "Batches for a tub",
+            "batches = greasy wool / (tub litres / litres per kg), rounded up; then equal batches",
+            "25 L for a kilogram of greasy wool, typical; 20 to 40",
+            ScourBatches.Reckon),
+        NamedReckoning.Of<DryingInput, DryingOutput>(
+            "drying",
+            "When it will be dry",
+            "m(t) = rest + (first \u2212 rest) \u00D7 e^(\u2212t / time constant), by least squares; dry when within the tolerance of rest",
+            "wool loses its water in proportion to what is left of it, once it no longer drips",
+            DryingCurve.Reckon),
+        NamedReckoning.Of<DressingInput, DressingOutput>(
+            "dressing",
+            "Dressing to weigh out",
+            "dressing = fibre \u00D7 percent / 100",
+            "2 to 5 % is typical, old practice went up to about 15",
+            Dressing.Reckon),
     ];
 }

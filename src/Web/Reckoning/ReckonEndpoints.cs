@@ -9,8 +9,9 @@ using Microsoft.Extensions.Options;
 namespace EarthyTuft.Web.Reckoning;
 
 /// <summary>One input or output of a reckoning.</summary>
-/// <param name="Kind"><c>number</c>, <c>choice</c> or <c>yesNo</c>.</param>
-public sealed record ReckoningField(string Name, string Kind, string Unit, string Meaning, bool Required, IReadOnlyList<string>? Choices);
+/// <param name="Kind"><c>number</c>, <c>choice</c>, <c>yesNo</c> or <c>list</c>: objects with the numbers in <paramref name="Of"/>.</param>
+public sealed record ReckoningField(
+    string Name, string Kind, string Unit, string Meaning, bool Required, IReadOnlyList<string>? Choices, IReadOnlyList<ReckoningField>? Of = null);
 
 public sealed record ReckoningCard(string Name, string Title, string Formula, string Source, IReadOnlyList<ReckoningField> Inputs, IReadOnlyList<ReckoningField> Outputs);
 
@@ -54,16 +55,21 @@ public static class ReckonEndpoints
         }
 
         var given = body.EnumerateObject().GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.Last().Value);
-        var refusals = given.Keys.Except(card.Inputs.Select(f => f.Name))
-            .Select(n => new Refusal(n, "unknown-field", $"{n} is not an input of {card.Name}."))
-            .ToList();
-        foreach (var field in card.Inputs)
+        var refusals = new List<Refusal>();
+        Check(card.Inputs, given, "", refusals);
+        return refusals;
+    }
+
+    private static void Check(IReadOnlyList<ReckoningField> fields, Dictionary<string, JsonElement> given, string path, List<Refusal> refusals)
+    {
+        refusals.AddRange(given.Keys.Except(fields.Select(f => f.Name)).Select(n => new Refusal(path + n, "unknown-field", $"{path}{n} is not an input of this reckoning.")));
+        foreach (var field in fields)
         {
             if (!given.TryGetValue(field.Name, out var value) || value.ValueKind == JsonValueKind.Null)
             {
                 if (field.Required)
                 {
-                    refusals.Add(new Refusal(field.Name, "missing", $"{field.Name} is missing."));
+                    refusals.Add(new Refusal(path + field.Name, "missing", $"{path}{field.Name} is missing."));
                 }
 
                 continue;
@@ -71,16 +77,40 @@ public static class ReckonEndpoints
 
             if (field.Kind == "number" && !(value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number)))
             {
-                refusals.Add(new Refusal(field.Name, "not-a-number", $"{field.Name} must be a number."));
+                refusals.Add(new Refusal(path + field.Name, "not-a-number", $"{path}{field.Name} must be a number."));
             }
 
             if (field.Kind == "choice" && !(value.ValueKind == JsonValueKind.String && field.Choices!.Contains(value.GetString())))
             {
-                refusals.Add(new Refusal(field.Name, "not-a-choice", $"{field.Name} must be one of: {string.Join(", ", field.Choices!)}."));
+                refusals.Add(new Refusal(path + field.Name, "not-a-choice", $"{path}{field.Name} must be one of: {string.Join(", ", field.Choices!)}."));
+            }
+
+            if (field.Kind == "list")
+            {
+                CheckList(field, value, path + field.Name, refusals);
             }
         }
+    }
 
-        return refusals;
+    private static void CheckList(ReckoningField field, JsonElement value, string path, List<Refusal> refusals)
+    {
+        if (value.ValueKind != JsonValueKind.Array)
+        {
+            refusals.Add(new Refusal(path, "not-a-list", $"{path} must be a list."));
+            return;
+        }
+
+        foreach (var (i, item) in value.EnumerateArray().Index())
+        {
+            if (item.ValueKind != JsonValueKind.Object)
+            {
+                refusals.Add(new Refusal($"{path}[{i}]", "not-an-object", $"{path}[{i}] must be an object."));
+            }
+            else
+            {
+                Check(field.Of!, item.EnumerateObject().GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.Last().Value), $"{path}[{i}].", refusals);
+            }
+        }
     }
 
     private static IReadOnlyList<ReckoningField> Fields(Type record)
@@ -89,14 +119,16 @@ public static class ReckonEndpoints
         return [.. record.GetProperties().Select(p =>
         {
             var type = Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType;
+            var of = type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>) ? type.GetGenericArguments()[0] : null;
             var unit = p.GetCustomAttribute<UnitAttribute>() ?? throw new InvalidOperationException($"{record.Name}.{p.Name} says no unit.");
             return new ReckoningField(
                 JsonNamingPolicy.CamelCase.ConvertName(p.Name),
-                type.IsEnum ? "choice" : type == typeof(bool) ? "yesNo" : "number",
+                of is not null ? "list" : type.IsEnum ? "choice" : type == typeof(bool) ? "yesNo" : "number",
                 unit.Unit,
                 unit.Meaning,
                 nullability.Create(p).ReadState != NullabilityState.Nullable,
-                type.IsEnum ? [.. Enum.GetNames(type).Select(JsonNamingPolicy.CamelCase.ConvertName)] : null);
+                type.IsEnum ? [.. Enum.GetNames(type).Select(JsonNamingPolicy.CamelCase.ConvertName)] : null,
+                of is null ? null : Fields(of));
         })];
     }
 }

@@ -45,7 +45,14 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
     const body = Object.fromEntries(
       card.inputs
         .filter((f) => values[f.name] !== '')
-        .map((f) => [f.name, f.kind === 'number' ? asNumber(values[f.name]!) : values[f.name]]),
+        .map((f) => [
+          f.name,
+          f.kind === 'list'
+            ? rows(f, values[f.name]!)
+            : f.kind === 'number'
+              ? asNumber(values[f.name]!)
+              : values[f.name],
+        ]),
     );
     try {
       const response = await fetch(`/api/reckon/${card.name}`, {
@@ -60,6 +67,8 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
       setError(e instanceof Problem ? e : new Problem(0, 'away', 'The server cannot be reached just now.'));
     }
   };
+  const problemAt = (f: Schema['ReckoningField']) =>
+    error?.at(f.name) ?? error?.refusals.find((r) => r.field.startsWith(`${f.name}[`))?.reason;
   const label = (f: Schema['ReckoningField']) =>
     [f.meaning, f.kind === 'number' ? f.unit : ''].filter(Boolean).join(', ');
   return (
@@ -117,9 +126,14 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
               label={label(f)}
               value={values[f.name]}
               onChange={(e) => set(f.name, e.target.value)}
-              error={!!error?.at(f.name)}
-              helperText={error?.at(f.name)}
-              slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
+              multiline={f.kind === 'list'}
+              minRows={f.kind === 'list' ? 4 : undefined}
+              error={!!problemAt(f)}
+              helperText={problemAt(f) ?? (f.of ? `one a line: ${f.of.map((o) => o.meaning + ', ' + o.unit).join('; ')}` : '')}
+              slotProps={{
+                htmlInput: { inputMode: f.kind === 'list' ? 'text' : 'decimal' },
+                inputLabel: { shrink: true },
+              }}
             />
           ),
         )}
@@ -135,6 +149,16 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
     </Box>
   );
 }
+
+/** A list is typed one item a line, its figures apart by a space or a semicolon: `60 1022,4`. */
+const rows = (f: Schema['ReckoningField'], text: string) =>
+  text
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .map((line) => {
+      const parts = line.trim().split(/[\s;]+/);
+      return Object.fromEntries((f.of ?? []).map((o, i) => [o.name, parts[i] === undefined ? null : asNumber(parts[i])]));
+    });
 
 /** What does not read as a number goes as it was typed, so that the answer can name it. */
 const asNumber = (text: string) => {

@@ -1,0 +1,108 @@
+using EarthyTuft.Core.Drying;
+using EarthyTuft.Core.Quantities;
+using Xunit;
+
+namespace EarthyTuft.Core.Tests.Drying;
+
+/// <summary>
+/// Fleeces drying on a rack, weighed every twenty minutes on a scale of one gram: the rate is integrated in small steps (steady while water
+/// stands on the fibre, then in proportion to what is left), the reading is disturbed and rounded. Half of them have an expected dry weight
+/// from the ledger that is some percent off. Does the time come true, and does the band hold what it says whenever one is stated?
+/// </summary>
+public class DryingSimulation(ITestOutputHelper output)
+{
+    private sealed record Rack(IReadOnlyList<DryingReading> Readings, double DryMinutes, double Rest, Belief? Expected);
+
+    private static double Gauss(Random random) => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+
+    private static Rack Run(Random random)
+    {
+        double rest = 300 + 1200 * random.NextDouble(), tau = 60 * Math.Pow(5, random.NextDouble());
+        var excess = rest * (0.35 + 0.85 * random.NextDouble());
+        var steady = random.Next(4) == 0 ? 0 : 1.3 * random.NextDouble();
+        // Above this excess water stands on the fibre, and the air takes it at one rate.
+        var standing = excess / (1 + steady);
+        var readings = new List<DryingReading>();
+        double dry = 0, left = excess;
+        const double Step = 0.1;
+        for (var i = 0; ; i++)
+        {
+            if (i % 200 == 0)
+            {
+                readings.Add(new(i * Step, Math.Round(rest + left + 0.3 * Gauss(random))));
+            }
+
+            if (dry == 0 && left <= 0.02 * rest)
+            {
+                dry = i * Step;
+            }
+
+            if (dry > 0 && i % 200 == 0)
+            {
+                break;
+            }
+
+            left -= Step * Math.Min(left, standing) / tau;
+        }
+
+        return new Rack(readings, dry, rest, random.Next(2) == 0 ? null : new Belief(rest * (1 + 0.05 * Gauss(random)), 0.05 * rest));
+    }
+
+    [Fact]
+    public void The_time_comes_true_and_the_band_holds_what_it_says()
+    {
+        var random = new Random(20261123);
+        var racks = Enumerable.Range(0, 400).Select(_ => Run(random)).Where(r => r.DryMinutes >= 120).ToArray();
+        double[] stages = [0.15, 0.25, 0.35, 0.5, 0.65, 0.8, 0.95];
+        var coverages = new List<double>();
+        foreach (var stage in stages)
+        {
+            var told = racks.AsParallel().AsOrdered()
+                .Select(r => (r, Seen: r.Readings.Where(x => x.Minutes <= stage * r.DryMinutes).ToArray()))
+                .Select(t => (t.r, Forecast: DryingWatch.Fit(t.Seen, t.r.Expected, 1).Dry))
+                .Where(t => t.Forecast is not null).ToArray();
+            var errors = told.Select(t => Math.Abs(t.Forecast!.Minutes - t.r.DryMinutes) / t.r.DryMinutes).Order().ToArray();
+            var coverage = told.Average(t => t.r.DryMinutes >= t.Forecast!.Low && t.r.DryMinutes <= t.Forecast.High ? 1.0 : 0);
+            output.WriteLine($"at {stage:0.00} of the drying: {told.Length} of {racks.Length} told, median error {errors[errors.Length / 2]:0.0000}, coverage {coverage:0.000}");
+            coverages.Add(coverage);
+            if (stage >= 0.5)
+            {
+                Assert.True(errors[errors.Length / 2] < 0.03);
+                Assert.True(told.Length > 0.9 * racks.Length);
+            }
+
+            if (stage == 0.5)
+            {
+                output.Say("drying-forecast-error", errors[errors.Length / 2], "0.03");
+            }
+        }
+
+        output.Say("drying-band-coverage", coverages.Average(), "0.75..0.85");
+        output.Say("drying-band-coverage-worst-stage", coverages.MaxBy(c => Math.Abs(c - 0.8)), "0.75..0.85");
+        Assert.All(coverages, c => Assert.InRange(c, 0.75, 0.85));
+    }
+
+    [Fact]
+    public void While_it_drips_it_cannot_tell()
+    {
+        var straight = Enumerable.Range(0, 4).Select(i => new DryingReading(i * 20, 1400 - i * 40)).ToArray();
+        var forecast = DryingWatch.Fit(straight, null, 1);
+        Assert.Null(forecast.Dry);
+        Assert.StartsWith("Cannot tell yet", forecast.Why);
+        Assert.False(forecast.IsDry);
+        Assert.Null(DryingWatch.Fit(straight[..2], null, 1).Law);
+    }
+
+    [Fact]
+    public void Dry_is_two_weighings_an_hour_apart_that_agree_and_no_less()
+    {
+        var law = new DryingLaw(700, 400, 90, 30);
+        DryingReading[] Until(double last) => [.. Enumerable.Range(0, (int)(last / 20) + 1).Select(i => new DryingReading(i * 20, Math.Round(law.At(i * 20))))];
+        Assert.False(DryingWatch.Fit(Until(200), null, 1).IsDry);
+        Assert.True(DryingWatch.Fit(Until(600), null, 1).IsDry);
+        // Twenty minutes apart they agree long before it is dry.
+        Assert.False(DryingWatch.Fit([new(0, 1100), new(60, 900), new(400, 760), new(420, 758)], null, 1).IsDry);
+        // Never watched wet, only found dry.
+        Assert.True(DryingWatch.Fit([new(0, 700), new(70, 701)], null, 1).IsDry);
+    }
+}
