@@ -34,6 +34,16 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<ChangeRow> Changes => Set<ChangeRow>();
     public DbSet<LookOverRow> LookOvers => Set<LookOverRow>();
     public DbSet<BreedRow> Breeds => Set<BreedRow>();
+    public DbSet<TubRow> Tubs => Set<TubRow>();
+    public DbSet<RackRow> Racks => Set<RackRow>();
+    public DbSet<ScourRecipeRow> ScourRecipes => Set<ScourRecipeRow>();
+    public DbSet<WashRow> Washes => Set<WashRow>();
+    public DbSet<BathRow> Baths => Set<BathRow>();
+    public DbSet<BathReadingRow> BathReadings => Set<BathReadingRow>();
+    public DbSet<DryingRow> Dryings => Set<DryingRow>();
+    public DbSet<DryingWeightRow> DryingWeights => Set<DryingWeightRow>();
+    public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
+    public DbSet<CautionSeenRow> CautionsSeen => Set<CautionSeenRow>();
     public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
@@ -171,6 +181,8 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasKey(c => new { c.WorkshopId, c.Prefix });
         });
 
+        WashHouse(model);
+
         foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))
         {
             var row = Expression.Parameter(type.ClrType, "row");
@@ -179,6 +191,87 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
                 Expression.Property(Expression.Constant(this), nameof(Workshop)));
             type.SetQueryFilter(Expression.Lambda(mine, row));
         }
+    }
+
+    private static void WashHouse(ModelBuilder model)
+    {
+        model.Entity<TubRow>(e =>
+        {
+            e.ToTable("tubs");
+            e.Property(t => t.Name).HasMaxLength(60);
+            e.Property(t => t.Version).IsRowVersion();
+            e.HasIndex(t => t.WorkshopId);
+        });
+        model.Entity<RackRow>(e =>
+        {
+            e.ToTable("racks");
+            e.Property(r => r.Name).HasMaxLength(60);
+            e.Property(r => r.Version).IsRowVersion();
+            e.HasIndex(r => r.WorkshopId);
+        });
+        model.Entity<ScourRecipeRow>(e =>
+        {
+            e.ToTable("scour_recipes");
+            e.Property(r => r.Name).HasMaxLength(80);
+            e.Property(r => r.Wish).HasColumnType("jsonb");
+            e.HasIndex(r => new { r.WorkshopId, r.Name }).IsUnique().HasFilter("retired_at is null");
+        });
+        model.Entity<WashRow>(e =>
+        {
+            e.ToTable("washes");
+            e.Property(w => w.Request).HasColumnType("jsonb");
+            e.Property(w => w.Plan).HasColumnType("jsonb");
+            e.Property(w => w.Version).IsRowVersion();
+            e.HasIndex(w => new { w.WorkshopId, w.Key }).IsUnique();
+            e.HasIndex(w => w.WorkshopId).HasFilter("ended_at is null");
+            e.HasOne(w => w.Tub).WithMany().HasForeignKey(w => w.TubId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne(w => w.Recipe).WithMany().HasForeignKey(w => w.RecipeId).OnDelete(DeleteBehavior.Restrict);
+            e.HasMany(w => w.Baths).WithOne(b => b.Wash).HasForeignKey(b => b.WashId).OnDelete(DeleteBehavior.Restrict);
+        });
+        model.Entity<BathRow>(e =>
+        {
+            e.ToTable("baths");
+            e.Property(b => b.Version).IsRowVersion();
+            e.HasIndex(b => new { b.WorkshopId, b.Key }).IsUnique();
+            e.HasIndex(b => b.WashId);
+            e.HasIndex(b => b.ProbeId).HasFilter("lifted_at is null");
+            e.HasMany(b => b.Readings).WithOne().HasForeignKey(r => r.BathId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<InstrumentRow>().WithMany().HasForeignKey(b => b.ProbeId).OnDelete(DeleteBehavior.SetNull);
+        });
+        model.Entity<BathReadingRow>(e =>
+        {
+            e.ToTable("bath_readings");
+            e.HasIndex(r => new { r.BathId, r.At });
+            e.HasIndex(r => new { r.WorkshopId, r.Key }).IsUnique();
+        });
+        model.Entity<DryingRow>(e =>
+        {
+            e.ToTable("dryings");
+            e.Property(d => d.Version).IsRowVersion();
+            e.HasIndex(d => new { d.WorkshopId, d.Key }).IsUnique();
+            e.HasIndex(d => d.WorkshopId).HasFilter("ended_at is null");
+            e.HasOne(d => d.Rack).WithMany().HasForeignKey(d => d.RackId).OnDelete(DeleteBehavior.Restrict);
+            e.HasMany(d => d.Weights).WithOne().HasForeignKey(w => w.DryingId).OnDelete(DeleteBehavior.Restrict);
+        });
+        model.Entity<DryingWeightRow>(e =>
+        {
+            e.ToTable("drying_weights");
+            e.HasIndex(w => new { w.DryingId, w.At });
+            e.HasIndex(w => new { w.WorkshopId, w.Key }).IsUnique();
+        });
+        model.Entity<InstrumentRow>(e =>
+        {
+            e.ToTable("instruments");
+            e.Property(i => i.Name).HasMaxLength(60);
+            e.Property(i => i.Host).HasMaxLength(255);
+            e.Property(i => i.Version).IsRowVersion();
+            e.HasIndex(i => i.WorkshopId);
+        });
+        model.Entity<CautionSeenRow>(e =>
+        {
+            e.ToTable("cautions_seen");
+            e.HasKey(c => new { c.WorkshopId, c.PersonId, c.Step });
+        });
     }
 
     private void HoldScope()

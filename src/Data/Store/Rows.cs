@@ -50,6 +50,15 @@ public sealed class WorkshopRow
     public bool LeaveWax { get; set; }
     public DownSchool DownSchool { get; set; } = DownSchool.CardedPunis;
     public FineSockSchool FineSockSchool { get; set; } = FineSockSchool.WithStrongFibre;
+
+    /// <summary>The hottest and the coldest water there is by the tub.</summary>
+    public double HotWaterCelsius { get; set; } = 60;
+    public double ColdWaterCelsius { get; set; } = 12;
+    public decimal? WaterPerCubicMetre { get; set; }
+    public decimal? PerKilowattHour { get; set; }
+
+    /// <summary>When the evening ends: what dries longer is said to.</summary>
+    public TimeOnly Bedtime { get; set; } = new(22, 0);
     public bool IsDemo { get; set; }
     public DateTimeOffset FoundedAt { get; set; }
     public uint Version { get; set; }

@@ -108,6 +108,146 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("users", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.BathReadingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid>("BathId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("bath_id");
+
+                    b.Property<double>("Celsius")
+                        .HasColumnType("double precision")
+                        .HasColumnName("celsius");
+
+                    b.Property<bool>("FromProbe")
+                        .HasColumnType("boolean")
+                        .HasColumnName("from_probe");
+
+                    b.Property<Guid?>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_bath_readings");
+
+                    b.HasIndex("BathId", "At")
+                        .HasDatabaseName("ix_bath_readings_bath_id_at");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_bath_readings_workshop_id_key");
+
+                    b.ToTable("bath_readings", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.BathRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<double>("AirCelsius")
+                        .HasColumnType("double precision")
+                        .HasColumnName("air_celsius");
+
+                    b.Property<bool>("AirRead")
+                        .HasColumnType("boolean")
+                        .HasColumnName("air_read");
+
+                    b.Property<int>("Batch")
+                        .HasColumnType("integer")
+                        .HasColumnName("batch");
+
+                    b.Property<double>("FloorCelsius")
+                        .HasColumnType("double precision")
+                        .HasColumnName("floor_celsius");
+
+                    b.Property<bool>("HasFloor")
+                        .HasColumnType("boolean")
+                        .HasColumnName("has_floor");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("kind");
+
+                    b.Property<double?>("LearnedRate")
+                        .HasColumnType("double precision")
+                        .HasColumnName("learned_rate");
+
+                    b.Property<DateTimeOffset?>("LiftedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("lifted_at");
+
+                    b.Property<int>("Place")
+                        .HasColumnType("integer")
+                        .HasColumnName("place");
+
+                    b.Property<double>("PlannedMinutes")
+                        .HasColumnType("double precision")
+                        .HasColumnName("planned_minutes");
+
+                    b.Property<Guid?>("ProbeId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("probe_id");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.Property<double>("TargetCelsius")
+                        .HasColumnType("double precision")
+                        .HasColumnName("target_celsius");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<Guid>("WashId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("wash_id");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_baths");
+
+                    b.HasIndex("ProbeId")
+                        .HasDatabaseName("ix_baths_probe_id")
+                        .HasFilter("lifted_at is null");
+
+                    b.HasIndex("WashId")
+                        .HasDatabaseName("ix_baths_wash_id");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_baths_workshop_id_key");
+
+                    b.ToTable("baths", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.BreedRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -227,6 +367,31 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasDatabaseName("ix_breeds_workshop_id_plain_name");
 
                     b.ToTable("breeds", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.CautionSeenRow", b =>
+                {
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("person_id");
+
+                    b.Property<string>("Step")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("step");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.HasKey("WorkshopId", "PersonId", "Step")
+                        .HasName("pk_cautions_seen");
+
+                    b.ToTable("cautions_seen", (string)null);
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.ChangeRow", b =>
@@ -371,6 +536,142 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasDatabaseName("ix_drafts_workshop_id_key");
 
                     b.ToTable("drafts", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.DryingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<Guid?>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<double?>("ExpectedDeviation")
+                        .HasColumnType("double precision")
+                        .HasColumnName("expected_deviation");
+
+                    b.Property<double?>("ExpectedGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("expected_grams");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.PrimitiveCollection<Guid[]>("LotIds")
+                        .IsRequired()
+                        .HasColumnType("uuid[]")
+                        .HasColumnName("lot_ids");
+
+                    b.Property<bool>("Netted")
+                        .HasColumnType("boolean")
+                        .HasColumnName("netted");
+
+                    b.Property<bool>("Outdoors")
+                        .HasColumnType("boolean")
+                        .HasColumnName("outdoors");
+
+                    b.Property<Guid?>("RackId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("rack_id");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<string>("WaterOut")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("water_out");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_dryings");
+
+                    b.HasIndex("RackId")
+                        .HasDatabaseName("ix_dryings_rack_id");
+
+                    b.HasIndex("WorkshopId")
+                        .HasDatabaseName("ix_dryings_workshop_id")
+                        .HasFilter("ended_at is null");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_dryings_workshop_id_key");
+
+                    b.ToTable("dryings", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.DryingWeightRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid>("DryingId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("drying_id");
+
+                    b.Property<double>("Grams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("grams");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<string>("Typed")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("typed");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_drying_weights");
+
+                    b.HasIndex("DryingId", "At")
+                        .HasDatabaseName("ix_drying_weights_drying_id_at");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_drying_weights_workshop_id_key");
+
+                    b.ToTable("drying_weights", (string)null);
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.EntryRow", b =>
@@ -567,6 +868,58 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasDatabaseName("ix_flows_lot_id");
 
                     b.ToTable("flows", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.InstrumentRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Host")
+                        .IsRequired()
+                        .HasMaxLength(255)
+                        .HasColumnType("character varying(255)")
+                        .HasColumnName("host");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<bool>("On")
+                        .HasColumnType("boolean")
+                        .HasColumnName("on");
+
+                    b.Property<int>("Port")
+                        .HasColumnType("integer")
+                        .HasColumnName("port");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_instruments");
+
+                    b.HasIndex("WorkshopId")
+                        .HasDatabaseName("ix_instruments_workshop_id");
+
+                    b.ToTable("instruments", (string)null);
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.InvitationRow", b =>
@@ -988,6 +1341,46 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("memberships", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.RackRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<double>("AreaSquareMetres")
+                        .HasColumnType("double precision")
+                        .HasColumnName("area_square_metres");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<DateTimeOffset?>("RetiredAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("retired_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_racks");
+
+                    b.HasIndex("WorkshopId")
+                        .HasDatabaseName("ix_racks_workshop_id");
+
+                    b.ToTable("racks", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.SampleRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1069,6 +1462,177 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasDatabaseName("ix_samples_workshop_id_key");
 
                     b.ToTable("samples", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.ScourRecipeRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("MadeAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("made_at");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<DateTimeOffset?>("RetiredAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("retired_at");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<string>("Wish")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("wish");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_scour_recipes");
+
+                    b.HasIndex("WorkshopId", "Name")
+                        .IsUnique()
+                        .HasDatabaseName("ix_scour_recipes_workshop_id_name")
+                        .HasFilter("retired_at is null");
+
+                    b.ToTable("scour_recipes", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.TubRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<double>("Litres")
+                        .HasColumnType("double precision")
+                        .HasColumnName("litres");
+
+                    b.Property<double>("LitresEquivalent")
+                        .HasColumnType("double precision")
+                        .HasColumnName("litres_equivalent");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<DateTimeOffset?>("RetiredAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("retired_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_tubs");
+
+                    b.HasIndex("WorkshopId")
+                        .HasDatabaseName("ix_tubs_workshop_id");
+
+                    b.ToTable("tubs", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<Guid?>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.PrimitiveCollection<Guid[]>("LotIds")
+                        .IsRequired()
+                        .HasColumnType("uuid[]")
+                        .HasColumnName("lot_ids");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("plan");
+
+                    b.Property<Guid?>("RecipeId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("recipe_id");
+
+                    b.Property<string>("Request")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("request");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.Property<Guid?>("TubId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("tub_id");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_washes");
+
+                    b.HasIndex("RecipeId")
+                        .HasDatabaseName("ix_washes_recipe_id");
+
+                    b.HasIndex("TubId")
+                        .HasDatabaseName("ix_washes_tub_id");
+
+                    b.HasIndex("WorkshopId")
+                        .HasDatabaseName("ix_washes_workshop_id")
+                        .HasFilter("ended_at is null");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_washes_workshop_id_key");
+
+                    b.ToTable("washes", (string)null);
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.WeighingRow", b =>
@@ -1155,6 +1719,14 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<TimeOnly>("Bedtime")
+                        .HasColumnType("time without time zone")
+                        .HasColumnName("bedtime");
+
+                    b.Property<double>("ColdWaterCelsius")
+                        .HasColumnType("double precision")
+                        .HasColumnName("cold_water_celsius");
+
                     b.Property<string>("Currency")
                         .IsRequired()
                         .HasColumnType("text")
@@ -1175,6 +1747,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<DateTimeOffset>("FoundedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("founded_at");
+
+                    b.Property<double>("HotWaterCelsius")
+                        .HasColumnType("double precision")
+                        .HasColumnName("hot_water_celsius");
 
                     b.Property<decimal?>("HourlyRate")
                         .HasColumnType("numeric")
@@ -1197,6 +1773,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<bool>("OpenBeforeWash")
                         .HasColumnType("boolean")
                         .HasColumnName("open_before_wash");
+
+                    b.Property<decimal?>("PerKilowattHour")
+                        .HasColumnType("numeric")
+                        .HasColumnName("per_kilowatt_hour");
 
                     b.Property<double>("ScaleStepGrams")
                         .HasColumnType("double precision")
@@ -1228,6 +1808,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasMaxLength(32)
                         .HasColumnType("character varying(32)")
                         .HasColumnName("wash_school");
+
+                    b.Property<decimal?>("WaterPerCubicMetre")
+                        .HasColumnType("numeric")
+                        .HasColumnName("water_per_cubic_metre");
 
                     b.HasKey("Id")
                         .HasName("pk_workshops");
@@ -1420,6 +2004,55 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("user_tokens", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.BathReadingRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.BathRow", null)
+                        .WithMany("Readings")
+                        .HasForeignKey("BathId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_bath_readings_baths_bath_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.BathRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.InstrumentRow", null)
+                        .WithMany()
+                        .HasForeignKey("ProbeId")
+                        .OnDelete(DeleteBehavior.SetNull)
+                        .HasConstraintName("fk_baths_instruments_probe_id");
+
+                    b.HasOne("EarthyTuft.Data.Store.WashRow", "Wash")
+                        .WithMany("Baths")
+                        .HasForeignKey("WashId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_baths_washes_wash_id");
+
+                    b.Navigation("Wash");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.DryingRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.RackRow", "Rack")
+                        .WithMany()
+                        .HasForeignKey("RackId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_dryings_racks_rack_id");
+
+                    b.Navigation("Rack");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.DryingWeightRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.DryingRow", null)
+                        .WithMany("Weights")
+                        .HasForeignKey("DryingId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_drying_weights_dryings_drying_id");
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.FlowRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.EntryRow", null)
@@ -1491,6 +2124,25 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Navigation("Lot");
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.ScourRecipeRow", "Recipe")
+                        .WithMany()
+                        .HasForeignKey("RecipeId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_washes_scour_recipes_recipe_id");
+
+                    b.HasOne("EarthyTuft.Data.Store.TubRow", "Tub")
+                        .WithMany()
+                        .HasForeignKey("TubId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_washes_tubs_tub_id");
+
+                    b.Navigation("Recipe");
+
+                    b.Navigation("Tub");
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.WeighingRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.FlowRow", null)
@@ -1558,6 +2210,16 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasConstraintName("fk_user_tokens_users_user_id");
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.BathRow", b =>
+                {
+                    b.Navigation("Readings");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.DryingRow", b =>
+                {
+                    b.Navigation("Weights");
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.EntryRow", b =>
                 {
                     b.Navigation("Flows");
@@ -1566,6 +2228,11 @@ namespace EarthyTuft.Data.Store.Migrations
             modelBuilder.Entity("EarthyTuft.Data.Store.FlowRow", b =>
                 {
                     b.Navigation("Weighings");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>
+                {
+                    b.Navigation("Baths");
                 });
 #pragma warning restore 612, 618
         }

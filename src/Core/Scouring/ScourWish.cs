@@ -1,0 +1,111 @@
+using EarthyTuft.Core.Fibres;
+
+namespace EarthyTuft.Core.Scouring;
+
+/// <summary>Ways of washing (handbook sections 6 and 14).</summary>
+public enum ScourSchool
+{
+    /// <summary>Hot, so that the wax surely goes.</summary>
+    Hot,
+
+    /// <summary>Hand-hot and longer, so that nothing felts.</summary>
+    HandHot,
+
+    /// <summary>Days in cold soft water: its own salts wash it.</summary>
+    SuintSoak,
+
+    /// <summary>Lock by lock, in order, in a bowl.</summary>
+    LockByLock,
+
+    /// <summary>Not washed at all.</summary>
+    None,
+}
+
+/// <summary>How much the wool is moved in the bath.</summary>
+public enum Agitation
+{
+    /// <summary>Pressed under once, then left.</summary>
+    Still,
+
+    /// <summary>Pressed and turned now and then.</summary>
+    Gentle,
+
+    /// <summary>Moved all the time.</summary>
+    Much,
+}
+
+/// <summary>What kind of bath.</summary>
+public enum BathKind
+{
+    /// <summary>Cold water, for days.</summary>
+    Soak,
+
+    /// <summary>With an agent.</summary>
+    Wash,
+
+    /// <summary>Water only.</summary>
+    Rinse,
+}
+
+/// <summary>A wash agent as its bottle has it.</summary>
+/// <param name="Name">What it is called in the workshop.</param>
+/// <param name="DoseGramsPerKilogram">The bottle's own dose for a kilogram of greasy wool; null for the typical one by wax.</param>
+/// <param name="FloorCelsius">The bottle's own lowest temperature; null for the usual 45.</param>
+/// <param name="Alkaline">Felts more readily.</param>
+/// <param name="PricePerKilogram">Null when not noted.</param>
+public sealed record ScourAgent(string Name, double? DoseGramsPerKilogram = null, double? FloorCelsius = null, bool Alkaline = false, decimal? PricePerKilogram = null);
+
+/// <summary>The tub at hand.</summary>
+/// <param name="Litres">What it holds, above zero.</param>
+/// <param name="LitresEquivalent">Its own warmth as litres of water, zero or more.</param>
+/// <param name="Rate">How fast a bath in it cools.</param>
+public sealed record ScourTub(double Litres, double LitresEquivalent, TubRate Rate);
+
+/// <summary>The water and the air at hand.</summary>
+/// <param name="HotCelsius">The hottest water there is.</param>
+/// <param name="ColdCelsius">The coldest.</param>
+/// <param name="AirCelsius">The air by the tub.</param>
+/// <param name="FleeceCelsius">The fleece before it goes in; null for the air's.</param>
+public sealed record ScourWater(double HotCelsius, double ColdCelsius, double AirCelsius, double? FleeceCelsius = null);
+
+/// <summary>What is to be washed.</summary>
+/// <param name="GreasyGrams">As it goes in, above zero.</param>
+/// <param name="Fibre">Its fibre.</param>
+/// <param name="Class">Its class, null when not known.</param>
+/// <param name="Felts">How readily it felts, null when not known.</param>
+/// <param name="Wax">How much wax somebody saw, null when nobody looked.</param>
+public sealed record ScourSubject(double GreasyGrams, Fibre Fibre, FleeceClass? Class, Felting? Felts, HowMuch? Wax);
+
+/// <summary>One bath set by hand; what is null follows.</summary>
+/// <param name="Celsius">Where it is to settle.</param>
+/// <param name="Minutes">How long.</param>
+/// <param name="Litres">Water for each batch.</param>
+/// <param name="DoseGrams">Agent for each batch.</param>
+public sealed record BathWish(double? Celsius = null, double? Minutes = null, double? Litres = null, double? DoseGrams = null);
+
+/// <summary>How a wash is wanted; what is null follows from the fleece and the school. This is also what a recipe keeps.</summary>
+/// <param name="School">The way of washing.</param>
+/// <param name="Batches">How many batches.</param>
+/// <param name="LitresPerKilogram">Water for a kilogram of greasy wool.</param>
+/// <param name="Washes">Baths with an agent.</param>
+/// <param name="Rinses">Baths without.</param>
+/// <param name="Celsius">Where the first wash bath settles.</param>
+/// <param name="Minutes">Of a wash bath.</param>
+/// <param name="DoseGramsPerKilogram">Agent for a kilogram, all baths together.</param>
+/// <param name="FloorCelsius">What wash baths must stay above.</param>
+/// <param name="Agitation">How much it is moved.</param>
+/// <param name="Agent">What washes, null when not said.</param>
+/// <param name="Baths">Baths set by hand, by their place from zero.</param>
+public sealed record ScourWish(
+    ScourSchool School,
+    int? Batches = null,
+    double? LitresPerKilogram = null,
+    int? Washes = null,
+    int? Rinses = null,
+    double? Celsius = null,
+    double? Minutes = null,
+    double? DoseGramsPerKilogram = null,
+    double? FloorCelsius = null,
+    Agitation Agitation = Agitation.Still,
+    ScourAgent? Agent = null,
+    IReadOnlyDictionary<int, BathWish>? Baths = null);
