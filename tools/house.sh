@@ -71,6 +71,7 @@ build_app() {
     dotnet publish "$ROOT/src/Web" -c Release -o "$app" -v q --nologo -clp:NoSummary
     rm -rf "$app/wwwroot"
     cp -R "$ROOT/web/dist" "$app/wwwroot"
+    dotnet publish "$ROOT/src/Instruments" -c Release -o "$ROOT/.build/instruments" -v q --nologo -clp:NoSummary
     touch "$ROOT/.build/app.stamp"
   fi
 }

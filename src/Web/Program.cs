@@ -7,12 +7,16 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.Course;
+using EarthyTuft.Web.Drying;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Instruments;
 using EarthyTuft.Web.Ledger;
+using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Reckoning;
 using EarthyTuft.Web.Routing;
 using EarthyTuft.Web.Sampling;
+using EarthyTuft.Web.Scouring;
 using EarthyTuft.Web.Session;
 using EarthyTuft.Web.Stock;
 using EarthyTuft.Web.TakingIn;
@@ -33,12 +37,21 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.Limits.MaxRequestBodySize = 1_000_000;
 });
 builder.Services.AddSingleton(builder.Configuration["Now"] is { Length: > 0 } start
-    ? new SetClock(DateTimeOffset.Parse(start, System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.AssumeUniversal), TimeProvider.System)
+    ? new SetClock(DateTimeOffset.Parse(start, System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.AssumeUniversal), TimeProvider.System, builder.Configuration.GetValue("Speed", 1.0))
     : TimeProvider.System);
 builder.Services.AddStorage(connection);
 builder.Services.AddScoped<Bench>();
 builder.Services.AddScoped<BreedBooks>();
 builder.Services.AddSingleton<DemoDoor>();
+builder.Services.AddSingleton<WashViews>();
+builder.Services.AddSingleton<LiveHub>();
+builder.Services.AddSingleton(new Npgsql.NpgsqlConnectionStringBuilder(connection));
+if (!describing)
+{
+    builder.Services.AddHostedService<LiveBridge>();
+    builder.Services.AddHostedService<InstrumentDesk>();
+}
+
 builder.Services.AddMemoryCache();
 builder.Services.AddIdentityCore<AppUser>(identity =>
 {
@@ -129,6 +142,10 @@ app.MapRouting();
 app.MapStock();
 app.MapSampling();
 app.MapCourse();
+app.MapScouring();
+app.MapDrying();
+app.MapInstruments();
+app.MapLive();
 app.MapReckon();
 app.MapWeighLog();
 app.MapGet("/api/health", async (EarthyTuftDb db, CancellationToken stop) =>
@@ -149,6 +166,8 @@ if (!describing)
         var door = app.Services.GetRequiredService<DemoDoor>();
         (door.OwnerId, door.WorkshopId) = await DemoSeed.Ensure(
             db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), app.Services.GetRequiredService<TimeProvider>().GetUtcNow(), CancellationToken.None);
+        await DemoInstruments.Place(
+            db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), door.WorkshopId.Value, kind => builder.Configuration.GetValue<int?>($"Instruments:{kind}"), CancellationToken.None);
     }
 }
 

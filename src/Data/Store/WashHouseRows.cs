@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Instruments;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Scouring;
 
@@ -160,13 +161,6 @@ public sealed class DryingWeightRow : IWorkshopOwned
     public double Grams { get; set; }
     public required string Typed { get; set; }
     public required string Who { get; set; }
-}
-
-public enum InstrumentKind
-{
-    Scale,
-    Probe,
-    Air,
 }
 
 /// <summary>An instrument that speaks the line protocol of docs/instruments.md, and where it is.</summary>

@@ -3050,6 +3050,2015 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/scouring': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashHouse'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['ScourPlanRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['PlanView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/settings': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['WashHouseSettings'];
+        };
+      };
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/recipes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RecipeRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RecipeView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/recipes/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/tubs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['TubRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['TubView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/tubs/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/racks': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['RackRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['RackView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/racks/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/after/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['AfterWashRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['AfterWashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/washes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['ScourPlanRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/washes/{id}/baths': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['BathStart'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/washes/{id}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['EndRequest'];
+        };
+      };
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/baths/{id}/readings': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['ReadingRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/baths/{id}/lift': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['LiftRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/baths/{id}/put-back': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drying': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DryingView'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['DryingStart'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DryingView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drying/{id}/weights': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['DryingWeight'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DryingView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drying/{id}/weights/last': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DryingView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drying/{id}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['DryingEnd'];
+        };
+      };
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['InstrumentsPage'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['InstrumentRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['InstrumentView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['InstrumentRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['InstrumentView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/{id}/key': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['KeyRequest'];
+        };
+      };
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Service Unavailable */
+        503: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/hand': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['HandRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['HandAnswer'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Service Unavailable */
+        503: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reckon': {
     parameters: {
       query?: never;
@@ -3354,6 +5363,41 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    /** @description The judgement after a wash (handbook section 6). */
+    AfterWash: {
+      /** @description What the wash did. */
+      outcome: components['schemas']['WashOutcome'];
+      /**
+       * Format: double
+       * @description What left, in percent of what went in.
+       */
+      lossPercent: number;
+      /**
+       * Format: double
+       * @description One in ten loses less.
+       */
+      lowPercent: number;
+      /**
+       * Format: double
+       * @description One in ten loses more.
+       */
+      highPercent: number;
+      /** @description What to think of it. */
+      sentence: string;
+      /** @description What can be done, the best first. */
+      offers: string[];
+    };
+    AfterWashRequest: {
+      handle?: null | components['schemas']['WashedHandle'];
+      later?: null | string;
+    };
+    /** @description What a wash did to a lot. */
+    AfterWashView: {
+      judged: components['schemas']['AfterWash'];
+      greasy: components['schemas']['MassFigure'];
+      now: components['schemas']['MassFigure'];
+      experience: string;
+    };
     /** @description A measure of one's own against the breed's usual range. */
     AgainstBreed: {
       name: string;
@@ -3363,6 +5407,12 @@ export interface components {
       /** @description The difference in words. */
       sentence: string;
     };
+    /**
+     * @description How much the wool is moved in the bath.
+     * @default still
+     * @enum {unknown}
+     */
+    Agitation: 'still' | 'gentle' | 'much';
     /** @description How well the weighings of a family agree. */
     AgreementView: {
       /**
@@ -3422,6 +5472,116 @@ export interface components {
       standing: components['schemas']['Standing'];
       yield: null | components['schemas']['NumberFigure'];
       sentence: string;
+    };
+    /**
+     * @description What kind of bath.
+     * @enum {unknown}
+     */
+    BathKind: 'soak' | 'wash' | 'rinse';
+    /** @description The wool goes into a bath. */
+    BathStart: {
+      /**
+       * Format: int32
+       * @description Which batch, from one.
+       */
+      batch: number;
+      /**
+       * Format: int32
+       * @description Which bath of the plan, from zero.
+       */
+      place: number;
+      /**
+       * Format: uuid
+       * @description The probe that hangs in it; left out where temperatures are typed.
+       */
+      probeId?: null | string;
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
+      startedAt?: null | string;
+      /**
+       * Format: double
+       * @description A first reading.
+       */
+      celsius?: null | number;
+      /** Format: double */
+      airCelsius?: null | number;
+    };
+    /** @description A bath as it stands. */
+    BathView: {
+      /** Format: uuid */
+      id: string;
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      kind: components['schemas']['BathKind'];
+      /** Format: date-time */
+      startedAt: string;
+      /** Format: date-time */
+      liftedAt: null | string;
+      /** Format: double */
+      targetCelsius: number;
+      /** Format: double */
+      floorCelsius: null | number;
+      /** Format: double */
+      airCelsius: number;
+      /** Format: uuid */
+      probeId: null | string;
+      /** Format: int32 */
+      readings: number;
+      /** Format: double */
+      lastCelsius: null | number;
+      /**
+       * Format: date-time
+       * @description Lift by then; null when nothing hurries.
+       */
+      liftBy: null | string;
+      /**
+       * Format: date-time
+       * @description When every screen says so.
+       */
+      alarmAt: null | string;
+      /**
+       * Format: double
+       * @description Half the width of the band that holds eight in ten.
+       */
+      giveOrTakeMinutes: null | number;
+      /**
+       * Format: date-time
+       * @description When it has lain as long as was planned.
+       */
+      soakedAt: string;
+      /** @description Whose cooling rate stands behind it: measured in this bath, yours, or typical. */
+      rateFrom: components['schemas']['Provenance'];
+      working: components['schemas']['Working'];
+      sentence: string;
+      dots: components['schemas']['CurveDot'][];
+      curve: components['schemas']['CurvePoint'][];
+    };
+    /** @description One bath set by hand; what is null follows. */
+    BathWish: {
+      /**
+       * Format: double
+       * @description Where it is to settle.
+       */
+      celsius?: null | number;
+      /**
+       * Format: double
+       * @description How long.
+       */
+      minutes?: null | number;
+      /**
+       * Format: double
+       * @description Water for each batch.
+       */
+      litres?: null | number;
+      /**
+       * Format: double
+       * @description Agent for each batch.
+       */
+      doseGrams?: null | number;
     };
     /** @description A breed or kind of fleece in the general reference. All figures are ranges from general knowledge. */
     Breed: {
@@ -3534,6 +5694,25 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
+    /** @description A dot on the curve. */
+    CurveDot: {
+      /** Format: date-time */
+      at: string;
+      /** Format: double */
+      value: number;
+      fromInstrument: boolean;
+    };
+    /** @description A point of the fitted line with one standard deviation each way. */
+    CurvePoint: {
+      /** Format: date-time */
+      at: string;
+      /** Format: double */
+      value: number;
+      /** Format: double */
+      low: number;
+      /** Format: double */
+      high: number;
+    };
     /** @description Relative humidity of the room today, null when nobody read it yet. */
     DayAir: {
       /** Format: double */
@@ -3580,6 +5759,88 @@ export interface components {
     };
     /** @enum {unknown} */
     Draw: 'short' | 'long' | null;
+    DryingEnd: {
+      /** Format: uuid */
+      entryId?: null | string;
+    };
+    /** @description Wool goes on a rack. */
+    DryingStart: {
+      lotIds: string[];
+      /** Format: uuid */
+      rackId?: null | string;
+      waterOut?: components['schemas']['WaterOut'];
+      /** @default false */
+      outdoors: boolean;
+      /** @default false */
+      netted: boolean;
+      /** @description Its weight now, wet, as typed; left out when it is weighed later. */
+      mass?: null | string;
+    };
+    /**
+     * @description What to do with wool that dries, in one word.
+     * @enum {unknown}
+     */
+    DryingState: 'cannotTell' | 'drying' | 'weighAgain' | 'dry';
+    /** @description Wool on a rack as it stands. */
+    DryingView: {
+      /** Format: uuid */
+      id: string;
+      lots: components['schemas']['PlanLot'][];
+      rack: null | string;
+      /** Format: double */
+      rackSquareMetres: null | number;
+      /**
+       * Format: double
+       * @description Square metres it wants to lie in, null when its dry weight is not known.
+       */
+      roomNeeded: null | number;
+      crowded: boolean;
+      waterOut: components['schemas']['WaterOut'];
+      outdoors: boolean;
+      netted: boolean;
+      /** Format: date-time */
+      startedAt: string;
+      who: string;
+      state: components['schemas']['DryingState'];
+      /**
+       * Format: date-time
+       * @description When it will be dry; null while that cannot be told.
+       */
+      dryAt: null | string;
+      /**
+       * Format: double
+       * @description Half the width of the band that holds eight in ten.
+       */
+      giveOrTakeMinutes: null | number;
+      pastBedtime: boolean;
+      rest: null | components['schemas']['MassFigure'];
+      /**
+       * Format: double
+       * @description Light enough: within the tolerance of rest.
+       */
+      dryLine: null | number;
+      expected: null | components['schemas']['MassFigure'];
+      lastWeight: null | components['schemas']['MassFigure'];
+      /** @description As it was typed. */
+      lastTyped: null | string;
+      sentence: string;
+      working: components['schemas']['Working'];
+      dots: components['schemas']['CurveDot'][];
+      curve: components['schemas']['CurvePoint'][];
+    };
+    DryingWeight: {
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    /** @description A wash is done, or left. */
+    EndRequest: {
+      /**
+       * Format: uuid
+       * @description The entry that logs it; none when it is left.
+       */
+      entryId?: null | string;
+    };
     /** @description What became of an entry. */
     EntryAnswer: {
       /** @description False: it is a draft until someone confirms it with a reason or types it anew. */
@@ -3625,6 +5886,18 @@ export interface components {
      * @enum {unknown}
      */
     Felting: 'no' | 'little' | 'slowly' | 'moderately' | 'readily';
+    /**
+     * @description How much care a wash needs so that nothing felts.
+     * @enum {unknown}
+     */
+    FeltingLevel: 'low' | 'watch' | 'high';
+    /** @description The risk that a wash felts, with its reasons (handbook section 6: a judgement from movement, temperature steps, alkalinity and how readily the fleece felts). */
+    FeltingRisk: {
+      /** @description Low, watch or high. */
+      level: components['schemas']['FeltingLevel'];
+      /** @description The reasons, the weightiest first; never empty. */
+      because: string[];
+    };
     /**
      * @description The fibres of handbook section 4.
      * @enum {unknown}
@@ -3740,6 +6013,19 @@ export interface components {
       /** Format: double */
       worth?: null | number;
     };
+    HandAnswer: {
+      said: string;
+    };
+    /**
+     * @description What a hand does to the stand-ins.
+     * @enum {unknown}
+     */
+    HandDoes: 'put' | 'off' | 'fleece' | 'pour' | 'empty' | 'breathe';
+    HandRequest: {
+      does: components['schemas']['HandDoes'];
+      /** @description put: grams. fleece: dry grams, water grams, time constant and steady start in minutes. pour: degrees, cooling rate per minute. */
+      numbers?: null | number[];
+    };
     /** @enum {unknown} */
     Handle: 'silky' | 'soft' | 'kind' | 'crisp' | 'harsh' | null;
     /** @description What would fall with an entry. */
@@ -3784,6 +6070,39 @@ export interface components {
       /** Format: int32 */
       takenEntries: number;
       refused: components['schemas']['RefusedRow'][];
+    };
+    /** @enum {unknown} */
+    InstrumentKey: 'tare' | 'unit';
+    /**
+     * @description What an instrument measures.
+     * @enum {unknown}
+     */
+    InstrumentKind: 'scale' | 'probe' | 'air';
+    InstrumentRequest: {
+      kind: components['schemas']['InstrumentKind'];
+      name: string;
+      host: string;
+      /** Format: int32 */
+      port: number;
+      on: boolean;
+    };
+    InstrumentView: {
+      /** Format: uuid */
+      id: string;
+      kind: components['schemas']['InstrumentKind'];
+      name: string;
+      host: string;
+      /** Format: int32 */
+      port: number;
+      on: boolean;
+      last: null | components['schemas']['LiveReading'];
+      /** Format: uint32 */
+      version: number;
+    };
+    InstrumentsPage: {
+      instruments: components['schemas']['InstrumentView'][];
+      /** @description The stand-ins run beside this house, and the demo may play with them. */
+      standIns: boolean;
     };
     /** @description The code is shown this once. */
     Invitation: {
@@ -3834,6 +6153,9 @@ export interface components {
       vegetableMatter?: null | components['schemas']['HowMuch'];
       colour?: null | components['schemas']['FleeceColour'];
     };
+    KeyRequest: {
+      key: components['schemas']['InstrumentKey'];
+    };
     /**
      * @description What a rule says of a use.
      * @enum {unknown}
@@ -3861,6 +6183,38 @@ export interface components {
       who?: null | string;
       /** @default false */
       intoReserve: boolean;
+    };
+    LiftRequest: {
+      /** Format: date-time */
+      at?: null | string;
+    };
+    /** @description What an instrument said last. */
+    LiveReading: {
+      /** Format: uuid */
+      instrumentId: string;
+      kind: components['schemas']['InstrumentKind'];
+      name: string;
+      /**
+       * Format: double
+       * @description In grams, degrees Celsius; null when it says that it cannot tell (overload, no contact).
+       */
+      value: null | number;
+      /**
+       * Format: double
+       * @description Relative humidity in percent, for air sensors.
+       */
+      second: null | number;
+      /** @description As a person would read it. */
+      text: string;
+      /** @description It stands still: only then it may be taken. */
+      stable: boolean;
+      /**
+       * Format: date-time
+       * @description By the server's clock.
+       */
+      at: string;
+      /** @description False when the line is down: then this is the last value, growing old. */
+      connected: boolean;
     };
     /** @description One lock laid on the ruler. Only the length is needed. */
     LockRequest: {
@@ -4139,6 +6493,14 @@ export interface components {
       yield: components['schemas']['NumberFigure'];
       experience: string;
     };
+    /** @description Where a batch goes next. */
+    NextBath: {
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      bath: components['schemas']['PlannedBath'];
+    };
     /** @description A figure that is not a mass. */
     NumberFigure: {
       /** Format: double */
@@ -4168,6 +6530,101 @@ export interface components {
       /** Format: double */
       meanMillimetres: number;
     };
+    /** @description What the plan stands on. */
+    PlanFooting: {
+      lots: components['schemas']['PlanLot'][];
+      greasy: components['schemas']['MassFigure'];
+      /** @description Null for a tub that is not the workshop's own. */
+      tub: null | string;
+      /** Format: double */
+      tubLitres: number;
+      /** Format: double */
+      tubRatePerMinute: number;
+      /**
+       * Format: int32
+       * @description Own baths behind the cooling rate; none means typical.
+       */
+      tubBaths: number;
+      /** Format: double */
+      hotCelsius: number;
+      /** Format: double */
+      coldCelsius: number;
+      /** Format: double */
+      airCelsius: number;
+      /** @description Measured by the air sensor, typed, or guessed. */
+      airFrom: components['schemas']['Provenance'];
+      kindOfWool: string;
+    };
+    PlanLot: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      parentage: string;
+    };
+    PlanView: {
+      on: components['schemas']['PlanFooting'];
+      plan: components['schemas']['ScourPlan'];
+      /** @description In the workshop's currency, null when no price is known. */
+      cost: null | string;
+      departures: string[];
+    };
+    /** @description One bath as planned, for one batch. */
+    PlannedBath: {
+      /** @description What kind. */
+      kind: components['schemas']['BathKind'];
+      /**
+       * Format: double
+       * @description Water.
+       */
+      litres: number;
+      /**
+       * Format: double
+       * @description Where it settles with the wool in it.
+       */
+      celsius: number;
+      /**
+       * Format: double
+       * @description How hot it is poured, so that cold wool and tub bring it there.
+       */
+      pourCelsius: number;
+      /**
+       * Format: double
+       * @description Of the hot water; null when the pour cannot be reached with it.
+       */
+      hotLitres: null | number;
+      /**
+       * Format: double
+       * @description Of the cold water; null with the hot.
+       */
+      coldLitres: null | number;
+      /**
+       * Format: double
+       * @description Agent.
+       */
+      doseGrams: number;
+      /**
+       * Format: double
+       * @description How long.
+       */
+      minutes: number;
+      /**
+       * Format: double
+       * @description When it would reach the floor; null when never, or where no floor counts.
+       */
+      minutesToFloor: null | number;
+      /**
+       * Format: double
+       * @description What it has cooled to by then.
+       */
+      liftedCelsius: number;
+      /**
+       * Format: double
+       * @description How far the wool that goes in is from it; null for the first bath, where dry wool warms slowly from within the water.
+       */
+      stepCelsius: null | number;
+      /** @description What to mind, empty mostly. */
+      warnings: string[];
+    };
     /**
      * @description How the fibre is prepared in the end.
      * @enum {unknown}
@@ -4186,11 +6643,44 @@ export interface components {
      * @enum {unknown}
      */
     Provenance: 'measured' | 'reckoned' | 'yours' | 'typical' | 'guessed';
+    RackRequest: {
+      name: string;
+      /** Format: double */
+      areaSquareMetres: number;
+    };
+    RackView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      /** Format: double */
+      areaSquareMetres: number;
+      /** Format: uint32 */
+      version: number;
+    };
     /** @description How a weight reads, for showing it back before it is logged. */
     ReadMass: {
       /** Format: double */
       grams: number;
       text: string;
+    };
+    ReadingRequest: {
+      /** Format: double */
+      celsius: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RecipeRequest: {
+      name: string;
+      wish: components['schemas']['ScourWish'];
+    };
+    RecipeView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      wish: components['schemas']['ScourWish'];
+      /** Format: date-time */
+      madeAt: string;
+      who: string;
     };
     ReckoningCard: {
       name: string;
@@ -4203,12 +6693,13 @@ export interface components {
     /** @description One input or output of a reckoning. */
     ReckoningField: {
       name: string;
-      /** @description `number`, `choice` or `yesNo`. */
+      /** @description `number`, `choice`, `yesNo` or `list`: objects with the numbers in Of. */
       kind: string;
       unit: string;
       meaning: string;
       required: boolean;
       choices: null | string[];
+      of?: null | components['schemas']['ReckoningField'][];
     };
     /** @description What is left of a lot, weighed anew. */
     RecountRequest: {
@@ -4432,6 +6923,181 @@ export interface components {
       down?: components['schemas']['DownSchool'];
       /** @description Fine wool for socks. */
       fineSocks?: components['schemas']['FineSockSchool'];
+    };
+    /** @description A wash agent as its bottle has it. */
+    ScourAgent: {
+      /** @description What it is called in the workshop. */
+      name: string;
+      /**
+       * Format: double
+       * @description The bottle's own dose for a kilogram of greasy wool; null for the typical one by wax.
+       */
+      doseGramsPerKilogram?: null | number;
+      /**
+       * Format: double
+       * @description The bottle's own lowest temperature; null for the usual 45.
+       */
+      floorCelsius?: null | number;
+      /**
+       * @description Felts more readily.
+       * @default false
+       */
+      alkaline: boolean;
+      /**
+       * Format: double
+       * @description Null when not noted.
+       */
+      pricePerKilogram?: null | number;
+    };
+    /** @description How a fleece is shared out over a tub (handbook section 6): equal batches, none above what the tub holds. */
+    ScourBatches: {
+      /**
+       * Format: int32
+       * @description How many.
+       */
+      count: number;
+      /**
+       * Format: double
+       * @description Of greasy wool in each.
+       */
+      grams: number;
+      /**
+       * Format: double
+       * @description Of water for each.
+       */
+      litres: number;
+    };
+    /** @description A wash as planned: batches, baths and what it takes. */
+    ScourPlan: {
+      /** @description The way of washing. */
+      school: components['schemas']['ScourSchool'];
+      /** @description How the fleece is shared out. */
+      batches: components['schemas']['ScourBatches'];
+      /** @description In order, for one batch; empty when it is not washed. */
+      baths: components['schemas']['PlannedBath'][];
+      /**
+       * Format: double
+       * @description What wash baths must stay above.
+       */
+      floorCelsius: number;
+      /**
+       * Format: double
+       * @description All batches.
+       */
+      waterLitres: number;
+      /**
+       * Format: double
+       * @description All batches.
+       */
+      kilowattHours: number;
+      /**
+       * Format: double
+       * @description All batches.
+       */
+      agentGrams: number;
+      /**
+       * Format: double
+       * @description For a kilogram of greasy wool.
+       */
+      doseGramsPerKilogram: number;
+      /**
+       * Format: double
+       * @description Of agent, water and heat as far as prices are known; null when none is.
+       */
+      cost: null | number;
+      /**
+       * Format: double
+       * @description In the baths, one batch after another.
+       */
+      minutes: number;
+      /** @description That it felts. */
+      risk: components['schemas']['FeltingRisk'];
+      /** @description What to know before starting, in sentences. */
+      notes: string[];
+    };
+    /** @description A wash to be planned. What is left out follows from the fleece, the workshop and the season. */
+    ScourPlanRequest: {
+      lotIds: string[];
+      wish: components['schemas']['ScourWish'];
+      /**
+       * Format: uuid
+       * @description A tub of the workshop; left out for TubLitres.
+       */
+      tubId?: null | string;
+      /** Format: double */
+      tubLitres?: null | number;
+      /** Format: double */
+      hotCelsius?: null | number;
+      /** Format: double */
+      coldCelsius?: null | number;
+      /** Format: double */
+      airCelsius?: null | number;
+      /** Format: double */
+      fleeceCelsius?: null | number;
+      /**
+       * Format: double
+       * @description What goes in, where it is not all of the lots.
+       */
+      greasyGrams?: null | number;
+      /** Format: uuid */
+      recipeId?: null | string;
+    };
+    /**
+     * @description Ways of washing (handbook sections 6 and 14).
+     * @enum {unknown}
+     */
+    ScourSchool: 'hot' | 'handHot' | 'suintSoak' | 'lockByLock' | 'none';
+    /** @description How a wash is wanted; what is null follows from the fleece and the school. This is also what a recipe keeps. */
+    ScourWish: {
+      /** @description The way of washing. */
+      school: components['schemas']['ScourSchool'];
+      /**
+       * Format: int32
+       * @description How many batches.
+       */
+      batches?: null | number;
+      /**
+       * Format: double
+       * @description Water for a kilogram of greasy wool.
+       */
+      litresPerKilogram?: null | number;
+      /**
+       * Format: int32
+       * @description Baths with an agent.
+       */
+      washes?: null | number;
+      /**
+       * Format: int32
+       * @description Baths without.
+       */
+      rinses?: null | number;
+      /**
+       * Format: double
+       * @description Where the first wash bath settles.
+       */
+      celsius?: null | number;
+      /**
+       * Format: double
+       * @description Of a wash bath.
+       */
+      minutes?: null | number;
+      /**
+       * Format: double
+       * @description Agent for a kilogram, all baths together.
+       */
+      doseGramsPerKilogram?: null | number;
+      /**
+       * Format: double
+       * @description What wash baths must stay above.
+       */
+      floorCelsius?: null | number;
+      /** @description How much it is moved. */
+      agitation?: components['schemas']['Agitation'];
+      agent?: null | components['schemas']['ScourAgent'];
+      /** @description Baths set by hand, by their place from zero. */
+      baths?: null | {
+        [key: string]: components['schemas']['BathWish'];
+      };
     };
     /** @description Who is here, in which workshop, and the token that every change must carry. */
     SessionState: {
@@ -4666,6 +7332,31 @@ export interface components {
       samples: number;
       month: components['schemas']['MonthSums'];
     };
+    TubRequest: {
+      name: string;
+      /** Format: double */
+      litres: number;
+      /**
+       * Format: double
+       * @default 0.8
+       */
+      litresEquivalent: number;
+    };
+    TubView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      /** Format: double */
+      litres: number;
+      /** Format: double */
+      litresEquivalent: number;
+      /** Format: double */
+      ratePerMinute: number;
+      /** Format: int32 */
+      baths: number;
+      /** Format: uint32 */
+      version: number;
+    };
     /** @description A weight as it was understood. */
     UnderstoodMass: {
       /** @description Which one: `to[0].mass`. */
@@ -4699,12 +7390,76 @@ export interface components {
       /** Format: int32 */
       days: number;
     };
+    /** @description What a wash house has. */
+    WashHouse: {
+      tubs: components['schemas']['TubView'][];
+      racks: components['schemas']['RackView'][];
+      recipes: components['schemas']['RecipeView'][];
+      school: components['schemas']['ScourSchool'];
+      /** Format: double */
+      hotCelsius: number;
+      /** Format: double */
+      coldCelsius: number;
+      /** Format: double */
+      waterPerCubicMetre: null | number;
+      /** Format: double */
+      perKilowattHour: null | number;
+      /** Format: time */
+      bedtime: string;
+    };
+    WashHouseSettings: {
+      /** Format: double */
+      hotCelsius: number;
+      /** Format: double */
+      coldCelsius: number;
+      /** Format: double */
+      waterPerCubicMetre: null | number;
+      /** Format: double */
+      perKilowattHour: null | number;
+      /** Format: time */
+      bedtime: string;
+    };
+    /**
+     * @description What the wash did.
+     * @enum {unknown}
+     */
+    WashOutcome: 'fine' | 'moreThanUsual' | 'waxLeft' | 'stillDamp' | 'cannotTell';
     /**
      * @description How hot a workshop washes.
      * @default handHot
      * @enum {unknown}
      */
     WashSchool: 'hot' | 'handHot' | 'suintSoak';
+    /** @description A wash under way. */
+    WashView: {
+      /** Format: uuid */
+      id: string;
+      on: components['schemas']['PlanFooting'];
+      plan: components['schemas']['ScourPlan'];
+      recipe: null | string;
+      /** Format: date-time */
+      startedAt: string;
+      who: string;
+      baths: components['schemas']['BathView'][];
+      /** @description For each batch that is in no bath and has one to come. */
+      next: components['schemas']['NextBath'][];
+      /** @description Every batch has been through every bath: it can be logged. */
+      allDone: boolean;
+      /** Format: int32 */
+      bathsDone: number;
+      /** Format: double */
+      minutesInBaths: number;
+      cost: null | string;
+      /** @description For the entry: the recipe's name and what differed from it. */
+      notes: string;
+    };
+    /** @enum {unknown} */
+    WashedHandle: 'dry' | 'tacky' | 'damp' | null;
+    /**
+     * @description How the water was taken out before the rack.
+     * @enum {unknown}
+     */
+    WaterOut: 'spunOut' | 'squeezed' | 'dripping';
     /**
      * @description Kind of wave along a lock (handbook section 5).
      * @enum {unknown}

@@ -1,0 +1,319 @@
+using System.ComponentModel.DataAnnotations;
+using System.Linq.Expressions;
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Drying;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
+using EarthyTuft.Web.Scouring;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Drying;
+
+/// <summary>Wool goes on a rack.</summary>
+/// <param name="Mass">Its weight now, wet, as typed; left out when it is weighed later.</param>
+public sealed record DryingStart(
+    [property: MaxLength(60)] IReadOnlyList<Guid> LotIds,
+    Guid? RackId = null,
+    WaterOut WaterOut = WaterOut.SpunOut,
+    bool Outdoors = false,
+    bool Netted = false,
+    [property: StringLength(60)] string? Mass = null);
+
+public sealed record DryingWeight([property: StringLength(60, MinimumLength = 1)] string Mass, DateTimeOffset? At = null);
+
+public sealed record DryingEnd(Guid? EntryId = null);
+
+/// <summary>Wool on a rack as it stands.</summary>
+/// <param name="DryAt">When it will be dry; null while that cannot be told.</param>
+/// <param name="GiveOrTakeMinutes">Half the width of the band that holds eight in ten.</param>
+/// <param name="Rest">Where it comes to rest.</param>
+/// <param name="DryLine">Light enough: within the tolerance of rest.</param>
+/// <param name="RoomNeeded">Square metres it wants to lie in, null when its dry weight is not known.</param>
+/// <param name="LastWeight">The newest weight, to be logged when it is dry.</param>
+/// <param name="LastTyped">As it was typed.</param>
+public sealed record DryingView(
+    Guid Id,
+    IReadOnlyList<PlanLot> Lots,
+    string? Rack,
+    double? RackSquareMetres,
+    double? RoomNeeded,
+    bool Crowded,
+    WaterOut WaterOut,
+    bool Outdoors,
+    bool Netted,
+    DateTimeOffset StartedAt,
+    string Who,
+    DryingState State,
+    DateTimeOffset? DryAt,
+    double? GiveOrTakeMinutes,
+    bool PastBedtime,
+    MassFigure? Rest,
+    double? DryLine,
+    MassFigure? Expected,
+    MassFigure? LastWeight,
+    string? LastTyped,
+    string Sentence,
+    Working Working,
+    IReadOnlyList<CurveDot> Dots,
+    IReadOnlyList<CurvePoint> Curve);
+
+public static class DryingEndpoints
+{
+    private const int CurvePoints = 48;
+
+    public static void MapDrying(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/drying").WithTags("drying").ForMembers();
+        group.MapGet("", Running);
+        group.MapPost("", Start).Changes().Produces<DryingView>();
+        group.MapPost("/{id:guid}/weights", Weigh).Changes().Produces<DryingView>().ProducesProblem(404);
+        group.MapDelete("/{id:guid}/weights/last", Unweigh).Changes().Produces<DryingView>().ProducesProblem(404);
+        group.MapPost("/{id:guid}/end", End).Changes().ProducesProblem(404);
+    }
+
+    private static Task<IReadOnlyList<DryingView>> Running(EarthyTuftDb db, Bench bench, CancellationToken stop) => Views(db, bench, d => d.EndedAt == null, stop);
+
+    private static async Task<IResult> One(EarthyTuftDb db, Bench bench, Guid id, CancellationToken stop)
+    {
+        db.ChangeTracker.Clear();
+        return TypedResults.Ok((await Views(db, bench, d => d.Id == id, stop)).Single());
+    }
+
+    private static async Task<IResult> Start(
+        DryingStart request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        if (await db.Dryings.Where(d => d.Key == key).Select(d => (Guid?)d.Id).SingleOrDefaultAsync(stop) is { } before)
+        {
+            return await One(db, bench, before, stop);
+        }
+
+        var ids = request.LotIds.Distinct().ToArray();
+        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null).ToListAsync(stop);
+        var taken = await db.Dryings.AnyAsync(d => d.EndedAt == null && d.LotIds.Any(l => ids.Contains(l)), stop);
+        var guard = new Guard()
+            .Need(ids.Length > 0, "lotIds", "nothing-taken", "is empty: choose what goes on the rack")
+            .Need(lots.Count == ids.Length, "lotIds", "not-here", "names a lot that is not here")
+            .Need(lots.All(l => l.Form == LotForm.Washed), "lotIds", "wrong-form", "holds a lot that is not wet from the wash")
+            .Need(!taken, "lotIds", "on-a-rack", "holds a lot that lies on a rack already")
+            .Need(request.RackId is not { } rack || await db.Racks.AnyAsync(r => r.Id == rack && r.RetiredAt == null, stop), "rackId", "not-here", "is no rack of this workshop");
+        var mass = string.IsNullOrWhiteSpace(request.Mass) ? (Result<Mass>?)null : MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        if (!guard.Passed || mass is { IsRefused: true })
+        {
+            return Problems.Refused([.. guard.Refusals, .. mass?.Refusals ?? []]);
+        }
+
+        var expected = await Expected(db, await books.Here(stop), lots, stop);
+        var row = new DryingRow
+        {
+            Key = key,
+            LotIds = ids,
+            RackId = request.RackId,
+            WaterOut = request.WaterOut,
+            Outdoors = request.Outdoors,
+            Netted = request.Netted,
+            ExpectedGrams = expected?.Mean,
+            ExpectedDeviation = expected?.Deviation,
+            StartedAt = bench.Now,
+            Who = bench.Facts.PersonName,
+        };
+        if (mass is { } wet)
+        {
+            row.Weights.Add(new DryingWeightRow { Key = key, At = bench.Now, Grams = wet.Value.Grams, Typed = request.Mass!.Trim(), Who = bench.Facts.PersonName });
+        }
+
+        db.Dryings.Add(row);
+        return await Keep(db, bench, row.Id, stop);
+    }
+
+    private static async Task<IResult> Weigh(
+        Guid id, DryingWeight request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Dryings.SingleOrDefaultAsync(d => d.Id == id, stop) is not { EndedAt: null } drying)
+        {
+            return Problems.NotHere("rack under watch");
+        }
+
+        var read = MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        if (read.IsRefused)
+        {
+            return Problems.Refused(read.Refusals);
+        }
+
+        var at = (request.At ?? bench.Now).ToUniversalTime().ToStored();
+        if (read.Value <= Mass.Zero)
+        {
+            return Problems.Refused("mass", "empty-lot", "The weight is nothing: is the rack on the scale?");
+        }
+
+        if (at > bench.Now.AddMinutes(1) || at < drying.StartedAt.AddDays(-1))
+        {
+            return Problems.Refused("at", "out-of-range", "That has not been yet, or was long before this rack.");
+        }
+
+        if (!await db.DryingWeights.AnyAsync(w => w.Key == key, stop))
+        {
+            db.DryingWeights.Add(new DryingWeightRow { DryingId = id, Key = key, At = at, Grams = read.Value.Grams, Typed = request.Mass.Trim(), Who = bench.Facts.PersonName });
+        }
+
+        return await Keep(db, bench, id, stop);
+    }
+
+    /// <summary>The last weight was a slip; it was no entry of the log and may go.</summary>
+    private static async Task<IResult> Unweigh(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.DryingWeights.Where(w => w.DryingId == id && db.Dryings.Any(d => d.Id == id && d.EndedAt == null)).OrderByDescending(w => w.At).FirstOrDefaultAsync(stop) is not { } last)
+        {
+            return Problems.NotHere("weight");
+        }
+
+        db.DryingWeights.Remove(last);
+        return await Keep(db, bench, id, stop);
+    }
+
+    private static async Task<IResult> End(Guid id, DryingEnd request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Dryings.SingleOrDefaultAsync(d => d.Id == id, stop) is not { } drying)
+        {
+            return Problems.NotHere("rack under watch");
+        }
+
+        if (request.EntryId is { } entry && !await db.Entries.AnyAsync(e => e.Id == entry, stop))
+        {
+            return Problems.Refused("entryId", "not-here", "There is no such entry in this workshop.");
+        }
+
+        (drying.EndedAt, drying.EntryId) = (drying.EndedAt ?? bench.Now, request.EntryId ?? drying.EntryId);
+        await db.SaveChangesAsync(stop);
+        await db.Announce("drying", stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, Guid id, CancellationToken stop)
+    {
+        try
+        {
+            await db.SaveChangesAsync(stop);
+        }
+        catch (DbUpdateException e) when (e.IsDuplicate())
+        {
+            // The same tap, sent twice at once: it is stored.
+        }
+
+        db.ChangeTracker.Clear();
+        await db.Announce("drying", stop);
+        return await One(db, bench, id, stop);
+    }
+
+    /// <summary>What the ledger expects of wet lots: what went into their wash times the yield of such fleeces.</summary>
+    private static async Task<Belief?> Expected(EarthyTuftDb db, BreedBook book, IReadOnlyList<LotRow> lots, CancellationToken stop)
+    {
+        var ids = lots.Select(l => l.Id).ToArray();
+        var washes = await db.Entries.AsNoTracking()
+            .Where(e => e.VoidedAt == null && e.Step == StepKind.Wash && e.TakenGrams > 0 && e.Flows.Any(f => f.Role == FlowRole.Out && ids.Contains(f.LotId!.Value)))
+            .Select(e => new { Taken = e.TakenGrams!.Value, Made = e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArray() })
+            .ToListAsync(stop);
+        // A wash that made several lots does not tell how much of it is in which.
+        if (washes.Sum(w => w.Made.Length) != ids.Length || washes.Any(w => w.Made.Except(ids).Any()))
+        {
+            return null;
+        }
+
+        var own = await OwnLog.Read(db, book, null, stop);
+        var of = OwnLog.ClassOf(book, lots[0].Parentage, lots[0].Fibre);
+        var yields = YieldForecast.Of(Stations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lots[0].Parentage));
+        var taken = washes.Sum(w => w.Taken);
+        return new Belief(taken * yields.Median, taken * Math.Max(0.02, (yields.Upper - yields.Lower) / 2.56));
+    }
+
+    private static async Task<IReadOnlyList<DryingView>> Views(EarthyTuftDb db, Bench bench, Expression<Func<DryingRow, bool>> which, CancellationToken stop)
+    {
+        var dryings = await db.Dryings.AsNoTracking().Where(which).Include(d => d.Weights).Include(d => d.Rack).AsSplitQuery().OrderBy(d => d.StartedAt).ToListAsync(stop);
+        var ids = dryings.SelectMany(d => d.LotIds).Distinct().ToArray();
+        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id)).Select(l => new PlanLot(l.Id, l.Code, l.Parentage)).ToDictionaryAsync(l => l.Id, stop);
+        var bedtime = await db.Workshops.Where(w => w.Id == bench.Facts.WorkshopId).Select(w => w.Bedtime).SingleAsync(stop);
+        var room = dryings.Where(d => d.RackId is not null && d.EndedAt is null && d.ExpectedGrams is not null).GroupBy(d => d.RackId!.Value)
+            .ToDictionary(g => g.Key, g => g.Sum(d => RackRoom.Needed(d.ExpectedGrams!.Value)));
+        return [.. dryings.Select(d => View(d, lots, d.RackId is { } rack && d.Rack is { } r && room.GetValueOrDefault(rack) > r.AreaSquareMetres * 1.05, bedtime, bench))];
+    }
+
+    private static DryingView View(DryingRow d, Dictionary<Guid, PlanLot> lots, bool crowded, TimeOnly bedtime, Bench bench)
+    {
+        var weights = d.Weights.OrderBy(w => w.At).ToArray();
+        var first = weights.FirstOrDefault()?.At ?? d.StartedAt;
+        var expected = d.ExpectedGrams is { } grams ? new Belief(grams, d.ExpectedDeviation!.Value) : null;
+        var forecast = DryingWatch.Fit([.. weights.Select(w => new DryingReading((w.At - first).TotalMinutes, w.Grams))], expected, bench.Facts.ScaleStepGrams);
+        var now = ((d.EndedAt ?? bench.Now) - first).TotalMinutes;
+        var state = DryingAdvice.Of(forecast, now);
+        DateTimeOffset At(double minutes) => first.AddMinutes(Math.Min(minutes, 60 * 24 * 30));
+        DateTime Local(DateTimeOffset time) => TimeZoneInfo.ConvertTime(time, bench.Facts.Zone).DateTime;
+        var dryAt = forecast.Dry is { } dry ? At(dry.Minutes) : (DateTimeOffset?)null;
+        var late = state == DryingState.Drying && DryingAdvice.PastBedtime(Local(bench.Now), Local(dryAt!.Value), bedtime);
+        var unit = bench.Facts.Unit;
+        var restGrams = forecast.Law?.RestGrams;
+        var until = Math.Max(now, forecast.Dry?.High ?? 0) * 1.05 + 5;
+        return new DryingView(
+            d.Id,
+            [.. d.LotIds.Select(id => lots.GetValueOrDefault(id)).OfType<PlanLot>()],
+            d.Rack?.Name,
+            d.Rack?.AreaSquareMetres,
+            d.ExpectedGrams is { } e ? RackRoom.Needed(e) : null,
+            crowded,
+            d.WaterOut,
+            d.Outdoors,
+            d.Netted,
+            d.StartedAt,
+            d.Who,
+            state,
+            dryAt,
+            forecast.Dry is { } band ? (band.High - band.Low) / 2 : null,
+            late,
+            restGrams is not null ? Figures.ToFigure(restGrams, forecast.RestDeviation, unit, Provenance.Reckoned) : null,
+            restGrams * (1 + (DryingCurve.TolerancePercent / 100)),
+            expected is not null ? Figures.ToFigure(expected.Mean, expected.Deviation, unit, Provenance.Typical) : null,
+            weights.LastOrDefault() is { } last ? Mass.FromGrams(last.Grams).ToFigure(unit, Provenance.Measured) : null,
+            weights.LastOrDefault()?.Typed,
+            Sentence(state, forecast, dryAt, late, d, bench),
+            new Working(
+                "weight = rest + excess, steadily less at first, then by a like share each minute; dry when the excess is within 2 % of rest",
+                [
+                    new("weighings", weights.Length.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                    new("time constant", forecast.Law is { } law ? FormattableString.Invariant($"{law.TimeConstantMinutes:0} min") : "not known yet"),
+                    new("steady at first for", forecast.Law is { } steady ? FormattableString.Invariant($"{steady.SteadyMinutes:0} min") : "not known yet"),
+                    new("expected dry weight", expected is null ? "none" : FormattableString.Invariant($"{expected.Mean:0} ± {expected.Deviation:0} g")),
+                ],
+                "least squares over every time constant and every length of the steady start, weighed by how well they fit"),
+            [.. weights.Select(w => new CurveDot(w.At, w.Grams, false))],
+            forecast.Band is not { } fit ? [] : [.. Enumerable.Range(0, CurvePoints + 1).Select(i =>
+            {
+                var minutes = until * i / CurvePoints;
+                var (value, deviation) = fit(minutes);
+                return new CurvePoint(At(minutes), value, value - deviation, value + deviation);
+            })]);
+    }
+
+    private static string Sentence(DryingState state, DryingForecast forecast, DateTimeOffset? dryAt, bool late, DryingRow d, Bench bench)
+    {
+        var where = d.Outdoors && !d.Netted ? " It hangs outdoors without a net: wind and birds take fibre." : "";
+        string Clock(DateTimeOffset time)
+        {
+            var local = TimeZoneInfo.ConvertTime(time, bench.Facts.Zone);
+            return local.ToString(DateOnly.FromDateTime(local.DateTime) == bench.Today ? "HH:mm" : "ddd HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+        }
+
+        return state switch
+        {
+            DryingState.Dry => "Dry: two weighings an hour apart agree. Log its weight and put it away." + where,
+            DryingState.WeighAgain => "It should be dry. Weigh it now and again in an hour: when both agree, the weight is final." + where,
+            DryingState.Drying => $"Dry at about {Clock(dryAt!.Value)}." + (late ? " That is past bedtime: leave it until morning, or move the air." : "") + where,
+            _ => (forecast.Why ?? "Cannot tell yet.") + where,
+        };
+    }
+}

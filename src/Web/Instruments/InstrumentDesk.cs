@@ -1,0 +1,181 @@
+using System.Text.Json;
+using EarthyTuft.Core.Instruments;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Live;
+using Npgsql;
+
+namespace EarthyTuft.Web.Instruments;
+
+/// <summary>
+/// Keeps a link to every instrument that is switched on. Of several web processes one listens to each (an advisory lock decides) and tells the
+/// others through the database. A probe's readings go to the bath it hangs in, one every ten seconds by the house's clock.
+/// </summary>
+public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, TimeProvider clock, ILogger<InstrumentDesk> log) : BackgroundService
+{
+    private const int LockSpace = 726002;
+    private static readonly TimeSpan Tick = TimeSpan.FromMilliseconds(250);
+    private static readonly TimeSpan BetweenReadings = TimeSpan.FromSeconds(10);
+    private readonly Dictionary<Guid, Held> held = [];
+
+    private sealed class Held(InstrumentLink link, CancellationTokenSource stop)
+    {
+        public InstrumentLink Link => link;
+
+        public CancellationTokenSource Stop => stop;
+
+        public LiveReading? Told { get; set; }
+
+        public long ToldAt { get; set; }
+
+        public DateTimeOffset StoredAt { get; set; }
+
+        public long WashingToldAt { get; set; }
+    }
+
+    protected override async Task ExecuteAsync(CancellationToken stop)
+    {
+        while (!stop.IsCancellationRequested)
+        {
+            try
+            {
+                await using var own = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString);
+                await own.OpenAsync(stop);
+                await Watch(own, stop);
+            }
+            catch (OperationCanceledException) when (stop.IsCancellationRequested)
+            {
+                break;
+            }
+            catch (Exception e) when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
+            {
+                log.LogWarning("Instruments wait for the database ({Reason}).", e.Message);
+                await Task.Delay(1000, stop).ContinueWith(_ => { }, CancellationToken.None);
+            }
+
+            // The locks went with the connection: another process may listen now.
+            LetGo([.. held.Keys]);
+        }
+
+        LetGo([.. held.Keys]);
+    }
+
+    private async Task Watch(NpgsqlConnection own, CancellationToken stop)
+    {
+        using var tick = new PeriodicTimer(Tick);
+        var looked = long.MinValue;
+        while (await tick.WaitForNextTickAsync(stop))
+        {
+            if (Environment.TickCount64 - looked > 2000)
+            {
+                looked = Environment.TickCount64;
+                await TakeUp(own, stop);
+            }
+
+            foreach (var one in held.Values)
+            {
+                await Tell(own, one, stop);
+                await Store(own, one, stop);
+            }
+        }
+    }
+
+    private async Task TakeUp(NpgsqlConnection own, CancellationToken stop)
+    {
+        var wanted = new List<InstrumentPlace>();
+        await using (var command = new NpgsqlCommand("select workshop_id, id, kind, name, host, port from instruments where \"on\"", own))
+        await using (var reader = await command.ExecuteReaderAsync(stop))
+        {
+            while (await reader.ReadAsync(stop))
+            {
+                wanted.Add(new InstrumentPlace(reader.GetGuid(0), reader.GetGuid(1), Enum.Parse<InstrumentKind>(reader.GetString(2)), reader.GetString(3), reader.GetString(4), reader.GetInt32(5)));
+            }
+        }
+
+        var gone = held.Where(h => !wanted.Contains(h.Value.Link.Place)).Select(h => h.Key).ToArray();
+        LetGo(gone);
+        foreach (var id in gone)
+        {
+            await Scalar(own, "select pg_advisory_unlock($1, $2)", stop, LockSpace, id.GetHashCode());
+        }
+
+        foreach (var place in wanted.Where(w => !held.ContainsKey(w.Id)))
+        {
+            if (await Scalar(own, "select pg_try_advisory_lock($1, $2)", stop, LockSpace, place.Id.GetHashCode()) is true)
+            {
+                var link = new InstrumentLink(place, clock);
+                var end = new CancellationTokenSource();
+                held[place.Id] = new Held(link, end);
+                _ = Task.Run(() => link.Run(end.Token), CancellationToken.None);
+            }
+        }
+    }
+
+    private void LetGo(Guid[] ids)
+    {
+        foreach (var id in ids)
+        {
+            if (held.Remove(id, out var one))
+            {
+                one.Stop.Cancel();
+            }
+        }
+    }
+
+    /// <summary>Tells every screen, four times a second at the most, and every two seconds when nothing changed.</summary>
+    private static async Task Tell(NpgsqlConnection own, Held one, CancellationToken stop)
+    {
+        if (one.Link.Last is not { } reading || (reading with { At = default } == (one.Told is { } told ? told with { At = default } : null) && Environment.TickCount64 - one.ToldAt < 2000))
+        {
+            return;
+        }
+
+        (one.Told, one.ToldAt) = (reading, Environment.TickCount64);
+        await Announce(own, one.Link.Place.Workshop, new LiveItem("reading", reading), stop);
+    }
+
+    private async Task Store(NpgsqlConnection own, Held one, CancellationToken stop)
+    {
+        var now = clock.GetUtcNow().ToStored();
+        if (one.Link.Place.Kind != InstrumentKind.Probe || now - one.StoredAt < BetweenReadings)
+        {
+            return;
+        }
+
+        one.StoredAt = now;
+        if (one.Link.TakeMean() is not { } celsius)
+        {
+            return;
+        }
+
+        await using var command = new NpgsqlCommand(
+            """
+            insert into bath_readings (id, workshop_id, bath_id, at, celsius, from_probe)
+            select gen_random_uuid(), b.workshop_id, b.id, $2, $3, true
+            from baths b
+            where b.probe_id = $1 and b.lifted_at is null and b.started_at <= $2 and $3 between 0 and 100
+            """,
+            own)
+        {
+            Parameters = { new() { Value = one.Link.Place.Id }, new() { Value = now }, new() { Value = Math.Round(celsius, 2) } },
+        };
+        if (await command.ExecuteNonQueryAsync(stop) > 0 && Environment.TickCount64 - one.WashingToldAt > 1000)
+        {
+            one.WashingToldAt = Environment.TickCount64;
+            await Announce(own, one.Link.Place.Workshop, new LiveItem("washing"), stop);
+        }
+    }
+
+    private static Task Announce(NpgsqlConnection own, Guid workshop, LiveItem item, CancellationToken stop) =>
+        Scalar(own, "select pg_notify($1, $2)", stop, LiveNews.Channel, JsonSerializer.Serialize(new LiveNews.Packet(workshop, item), JsonSerializerOptions.Web));
+
+    private static async Task<object?> Scalar(NpgsqlConnection own, string sql, CancellationToken stop, params object[] values)
+    {
+        await using var command = new NpgsqlCommand(sql, own);
+        foreach (var value in values)
+        {
+            command.Parameters.Add(new() { Value = value });
+        }
+
+        return await command.ExecuteScalarAsync(stop);
+    }
+}

@@ -1,0 +1,178 @@
+using System.ComponentModel.DataAnnotations;
+using System.Globalization;
+using System.Net.Sockets;
+using System.Text;
+using EarthyTuft.Core.Instruments;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Instruments;
+
+public sealed record InstrumentView(Guid Id, InstrumentKind Kind, string Name, string Host, int Port, bool On, LiveReading? Last, uint Version);
+
+/// <param name="StandIns">The stand-ins run beside this house, and the demo may play with them.</param>
+public sealed record InstrumentsPage(IReadOnlyList<InstrumentView> Instruments, bool StandIns);
+
+public sealed record InstrumentRequest(
+    InstrumentKind Kind,
+    [property: StringLength(60, MinimumLength = 1)] string Name,
+    [property: StringLength(60, MinimumLength = 1)] string Host,
+    [property: Range(1, 65535)] int Port,
+    bool On);
+
+public enum InstrumentKey
+{
+    Tare,
+    Unit,
+}
+
+public sealed record KeyRequest(InstrumentKey Key);
+
+/// <summary>What a hand does to the stand-ins.</summary>
+public enum HandDoes
+{
+    Put,
+    Off,
+    Fleece,
+    Pour,
+    Empty,
+    Breathe,
+}
+
+/// <param name="Numbers">put: grams. fleece: dry grams, water grams, time constant and steady start in minutes. pour: degrees, cooling rate per minute.</param>
+public sealed record HandRequest(HandDoes Does, [property: MaxLength(4)] IReadOnlyList<double>? Numbers = null);
+
+public sealed record HandAnswer(string Said);
+
+public static class InstrumentEndpoints
+{
+    public static void MapInstruments(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/instruments").WithTags("instruments").ForMembers();
+        group.MapGet("", Page);
+        group.MapPost("", Add).Changes(MemberRole.Owner).Produces<InstrumentView>();
+        group.MapPut("/{id:guid}", Change).Changes(MemberRole.Owner).Produces<InstrumentView>().ProducesProblem(404);
+        group.MapDelete("/{id:guid}", Remove).Changes(MemberRole.Owner).ProducesProblem(404);
+        group.MapPost("/{id:guid}/key", Press).Changes().ProducesProblem(404).ProducesProblem(503);
+        group.MapPost("/hand", Hand).Changes().Produces<HandAnswer>().ProducesProblem(404).ProducesProblem(503);
+    }
+
+    private static int? Control(IConfiguration configuration) => configuration.GetValue<int?>("Instruments:Control");
+
+    private static async Task<InstrumentsPage> Page(EarthyTuftDb db, Bench bench, LiveHub live, IConfiguration configuration, CancellationToken stop)
+    {
+        var last = live.Last(bench.Facts.WorkshopId).ToDictionary(r => r.InstrumentId);
+        var rows = await db.Instruments.AsNoTracking().OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(stop);
+        return new InstrumentsPage([.. rows.Select(r => View(r, r.On ? last.GetValueOrDefault(r.Id) : null))], bench.Facts.IsDemo && Control(configuration) is not null);
+    }
+
+    private static async Task<IResult> Add(InstrumentRequest request, EarthyTuftDb db, CancellationToken stop)
+    {
+        var row = new InstrumentRow { Name = "", Host = "" };
+        if (Set(row, request) is { } wrong)
+        {
+            return wrong;
+        }
+
+        db.Instruments.Add(row);
+        await db.SaveChangesAsync(stop);
+        return TypedResults.Ok(View(row, null));
+    }
+
+    private static async Task<IResult> Change(Guid id, InstrumentRequest request, EarthyTuftDb db, Bench bench, LiveHub live, CancellationToken stop)
+    {
+        if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, stop) is not { } row)
+        {
+            return Problems.NotHere("instrument");
+        }
+
+        if (Set(row, request) is { } wrong)
+        {
+            return wrong;
+        }
+
+        await db.SaveChangesAsync(stop);
+        live.Forget(bench.Facts.WorkshopId, id);
+        return TypedResults.Ok(View(row, null));
+    }
+
+    private static async Task<IResult> Remove(Guid id, EarthyTuftDb db, Bench bench, LiveHub live, CancellationToken stop)
+    {
+        if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, stop) is not { } row)
+        {
+            return Problems.NotHere("instrument");
+        }
+
+        db.Instruments.Remove(row);
+        await db.SaveChangesAsync(stop);
+        live.Forget(bench.Facts.WorkshopId, id);
+        return TypedResults.NoContent();
+    }
+
+    private static IResult? Set(InstrumentRow row, InstrumentRequest request)
+    {
+        var host = request.Host.Trim().ToLowerInvariant();
+        if (!InstrumentLink.MayBeAt(host))
+        {
+            return Problems.Refused("host", "not-in-the-house", "An instrument stands in this house or its own network: localhost, or an address such as 192.168.1.20.");
+        }
+
+        (row.Kind, row.Name, row.Host, row.Port, row.On) = (request.Kind, request.Name.Trim(), host, request.Port, request.On);
+        return null;
+    }
+
+    /// <summary>Presses a key on the instrument itself.</summary>
+    private static async Task<IResult> Press(Guid id, KeyRequest request, EarthyTuftDb db, CancellationToken stop) =>
+        await db.Instruments.AsNoTracking().SingleOrDefaultAsync(i => i.Id == id && i.On, stop) is not { } row ? Problems.NotHere("instrument that is on")
+        : await Send(row.Host, row.Port, request.Key.ToString().ToLowerInvariant(), answers: false, stop) is null ? Away()
+        : TypedResults.NoContent();
+
+    private static async Task<IResult> Hand(HandRequest request, Bench bench, IConfiguration configuration, CancellationToken stop)
+    {
+        if (!bench.Facts.IsDemo || Control(configuration) is not { } port)
+        {
+            return Problems.NotHere("stand-in");
+        }
+
+        var line = string.Join(' ', new[] { request.Does.ToString().ToLowerInvariant() }.Concat((request.Numbers ?? []).Select(n => n.ToString("R", CultureInfo.InvariantCulture))));
+        return await Send("127.0.0.1", port, line, answers: true, stop) switch
+        {
+            null => Away(),
+            "?" => Problems.Refused("numbers", "out-of-range", "The stand-ins cannot do that: a number is missing or out of range."),
+            { } said => TypedResults.Ok(new HandAnswer(said)),
+        };
+    }
+
+    private static IResult Away() => Problems.Of(503, "instrument-away", "The instrument does not answer. Everything can be typed as well.");
+
+    /// <summary>Says one line; the answer, an empty word where none is awaited, null when nobody is there.</summary>
+    private static async Task<string?> Send(string host, int port, string line, bool answers, CancellationToken stop)
+    {
+        using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+        patience.CancelAfter(TimeSpan.FromSeconds(3));
+        try
+        {
+            using var client = new TcpClient();
+            await client.ConnectAsync(host, port, patience.Token);
+            var stream = client.GetStream();
+            await stream.WriteAsync(Encoding.ASCII.GetBytes(line + "\n"), patience.Token);
+            if (!answers)
+            {
+                await Task.Delay(150, patience.Token);
+                return "";
+            }
+
+            var buffer = new byte[200];
+            var read = await stream.ReadAsync(buffer, patience.Token);
+            return Encoding.ASCII.GetString(buffer, 0, read).Trim();
+        }
+        catch (Exception e) when (e is SocketException or IOException or OperationCanceledException && !stop.IsCancellationRequested)
+        {
+            return null;
+        }
+    }
+
+    private static InstrumentView View(InstrumentRow r, LiveReading? last) => new(r.Id, r.Kind, r.Name, r.Host, r.Port, r.On, last, r.Version);
+}

@@ -1,0 +1,169 @@
+using System.Net;
+using System.Net.Sockets;
+using EarthyTuft.Core.Instruments;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Live;
+
+namespace EarthyTuft.Web.Instruments;
+
+/// <summary>Where an instrument is.</summary>
+public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind, string Name, string Host, int Port);
+
+/// <summary>
+/// Listens to one instrument for as long as it is wanted, and holds what it said last. A line that breaks is taken up again; garbage is passed
+/// by; a flood is slowed down at the socket, so that it costs neither memory nor the other requests their turn.
+/// </summary>
+public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
+{
+    /// <summary>A scale says five lines a second; whoever says more than this many bytes waits for the next second.</summary>
+    private const int BytesPerSecond = 64 * 1024;
+
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
+    private readonly Lock turn = new();
+    private LiveReading? last;
+    private double sum;
+    private int counted;
+
+    public InstrumentPlace Place => place;
+
+    /// <summary>What it said last, with whether the line still stands; null before the first word.</summary>
+    public LiveReading? Last
+    {
+        get
+        {
+            lock (turn)
+            {
+                return last;
+            }
+        }
+    }
+
+    /// <summary>The mean of what it said since it was last asked, null when it said nothing.</summary>
+    public double? TakeMean()
+    {
+        lock (turn)
+        {
+            double? mean = counted > 0 ? sum / counted : null;
+            (sum, counted) = (0, 0);
+            return mean;
+        }
+    }
+
+    public async Task Run(CancellationToken stop)
+    {
+        var wait = TimeSpan.FromMilliseconds(300);
+        while (!stop.IsCancellationRequested)
+        {
+            var began = Environment.TickCount64;
+            try
+            {
+                using var client = new TcpClient { ReceiveBufferSize = 16 * 1024 };
+                using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+                patience.CancelAfter(Patience);
+                await client.ConnectAsync(place.Host, place.Port, patience.Token);
+                await Listen(client.GetStream(), stop);
+            }
+            catch (Exception e) when (e is SocketException or IOException or OperationCanceledException or ObjectDisposedException)
+            {
+                // Gone, or not there: it is asked again.
+            }
+
+            Lost();
+            // One that held for a while is asked again at once, one that never answers ever more rarely.
+            wait = Environment.TickCount64 - began > 2000 ? TimeSpan.FromMilliseconds(300) : TimeSpan.FromMilliseconds(Math.Min(5000, wait.TotalMilliseconds * 1.6));
+            await Task.Delay(wait, stop).ContinueWith(_ => { }, CancellationToken.None);
+        }
+    }
+
+    private async Task Listen(NetworkStream stream, CancellationToken stop)
+    {
+        var cutter = new LineCutter();
+        var buffer = new byte[4096];
+        var second = Environment.TickCount64;
+        var inSecond = 0;
+        while (true)
+        {
+            using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+            patience.CancelAfter(Patience);
+            var read = await stream.ReadAsync(buffer, patience.Token);
+            if (read == 0)
+            {
+                return;
+            }
+
+            cutter.Cut(buffer.AsSpan(0, read), Take);
+            inSecond += read;
+            var passed = Environment.TickCount64 - second;
+            if (passed >= 1000)
+            {
+                (second, inSecond) = (Environment.TickCount64, 0);
+            }
+            else if (inSecond > BytesPerSecond)
+            {
+                await Task.Delay((int)(1000 - passed), stop);
+                (second, inSecond) = (Environment.TickCount64, 0);
+            }
+        }
+    }
+
+    private void Take(InstrumentReading reading)
+    {
+        if (reading.Kind != place.Kind)
+        {
+            return;
+        }
+
+        lock (turn)
+        {
+            last = new LiveReading(place.Id, place.Kind, place.Name, reading.Value, reading.Second, Words(reading), reading.Stable, clock.GetUtcNow().ToStored(), true);
+            if (reading.Value is { } value)
+            {
+                sum += value;
+                counted++;
+            }
+        }
+    }
+
+    private void Lost()
+    {
+        lock (turn)
+        {
+            last = last is { } known
+                ? known with { Connected = false, Stable = false }
+                : new LiveReading(place.Id, place.Kind, place.Name, null, null, "not reached", false, clock.GetUtcNow().ToStored(), false);
+            (sum, counted) = (0, 0);
+        }
+    }
+
+    private static string Words(InstrumentReading reading) => reading switch
+    {
+        { Kind: InstrumentKind.Scale, Value: null } => "overload",
+        { Kind: InstrumentKind.Scale, Value: { } grams } => FormattableString.Invariant($"{grams:0.#} g"),
+        { Value: null } => "no contact",
+        { Kind: InstrumentKind.Air, Value: { } celsius, Second: { } humidity } => FormattableString.Invariant($"{celsius:0.0} °C, {humidity:0} %"),
+        { Value: { } celsius } => FormattableString.Invariant($"{celsius:0.0} °C"),
+    };
+
+    /// <summary>An instrument stands in the house or in its own network, nowhere else: an address out in the world is refused.</summary>
+    public static bool MayBeAt(string host)
+    {
+        if (host == "localhost")
+        {
+            return true;
+        }
+
+        if (!IPAddress.TryParse(host, out var address))
+        {
+            return false;
+        }
+
+        if (address.IsIPv4MappedToIPv6)
+        {
+            address = address.MapToIPv4();
+        }
+
+        var b = address.GetAddressBytes();
+        return IPAddress.IsLoopback(address)
+            || (address.AddressFamily == AddressFamily.InterNetwork ? b[0] == 10 || (b[0] == 172 && b[1] is >= 16 and < 32) || (b[0] == 192 && b[1] == 168) : address.IsIPv6UniqueLocal);
+    }
+}

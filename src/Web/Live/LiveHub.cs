@@ -1,0 +1,142 @@
+using System.Collections.Concurrent;
+using System.Text.Json;
+using System.Threading.Channels;
+using EarthyTuft.Core.Instruments;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+using Npgsql;
+
+namespace EarthyTuft.Web.Live;
+
+/// <summary>Something that every open screen of a workshop hears of.</summary>
+/// <param name="What"><c>washing</c>, <c>drying</c> or <c>log</c>: that part changed, ask again. <c>reading</c>: an instrument's value follows. <c>clock</c>: the server's time.</param>
+/// <param name="Reading">With <c>reading</c>.</param>
+/// <param name="Now">The server's time.</param>
+/// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
+public sealed record LiveItem(string What, LiveReading? Reading = null, DateTimeOffset? Now = null, double? Speed = null);
+
+/// <summary>What an instrument said last.</summary>
+/// <param name="Value">In grams, degrees Celsius; null when it says that it cannot tell (overload, no contact).</param>
+/// <param name="Second">Relative humidity in percent, for air sensors.</param>
+/// <param name="Text">As a person would read it.</param>
+/// <param name="Stable">It stands still: only then it may be taken.</param>
+/// <param name="At">By the server's clock.</param>
+/// <param name="Connected">False when the line is down: then this is the last value, growing old.</param>
+public sealed record LiveReading(Guid InstrumentId, InstrumentKind Kind, string Name, double? Value, double? Second, string Text, bool Stable, DateTimeOffset At, bool Connected);
+
+/// <summary>Hands on what happens to the screens that listen on this web process. A slow screen loses the oldest news, never the newest, and never holds up the others.</summary>
+public sealed class LiveHub
+{
+    private const int MostWaiting = 64;
+    private readonly ConcurrentDictionary<Guid, ConcurrentDictionary<Channel<LiveItem>, byte>> listeners = new();
+    private readonly ConcurrentDictionary<(Guid Workshop, Guid Instrument), LiveReading> last = new();
+
+    public ChannelReader<LiveItem> Listen(Guid workshop, CancellationToken stop)
+    {
+        var channel = Channel.CreateBounded<LiveItem>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });
+        var here = listeners.GetOrAdd(workshop, _ => new());
+        here[channel] = 0;
+        stop.Register(() =>
+        {
+            here.TryRemove(channel, out _);
+            channel.Writer.TryComplete();
+        });
+        return channel.Reader;
+    }
+
+    public void Tell(Guid workshop, LiveItem item)
+    {
+        if (item.Reading is { } reading)
+        {
+            last[(workshop, reading.InstrumentId)] = reading;
+        }
+
+        if (listeners.TryGetValue(workshop, out var here))
+        {
+            foreach (var channel in here.Keys)
+            {
+                channel.Writer.TryWrite(item);
+            }
+        }
+    }
+
+    public void TellAll(LiveItem item)
+    {
+        foreach (var workshop in listeners.Keys)
+        {
+            Tell(workshop, item);
+        }
+    }
+
+    public void Forget(Guid workshop, Guid instrument) => last.TryRemove((workshop, instrument), out _);
+
+    public IReadOnlyList<LiveReading> Last(Guid workshop) => [.. last.Where(l => l.Key.Workshop == workshop).Select(l => l.Value).OrderBy(r => r.Kind).ThenBy(r => r.Name)];
+}
+
+/// <summary>News between web processes: PostgreSQL's LISTEN and NOTIFY on one channel. Sent within a transaction it goes out when that is committed, and not before.</summary>
+public static class LiveNews
+{
+    public const string Channel = "earthy_tuft";
+
+    public static Task Announce(this EarthyTuftDb db, string what, CancellationToken stop) => db.Announce(db.Workshop, new LiveItem(what), stop);
+
+    public static Task Announce(this EarthyTuftDb db, Guid workshop, LiveItem item, CancellationToken stop)
+    {
+        var payload = JsonSerializer.Serialize(new Packet(workshop, item), JsonSerializerOptions.Web);
+        return db.Database.ExecuteSqlAsync($"select pg_notify({Channel}, {payload})", stop);
+    }
+
+    internal sealed record Packet(Guid Workshop, LiveItem Item);
+}
+
+/// <summary>Keeps one connection that listens, and hands the news to the hub. After a lost connection every screen asks again, since news may have been missed.</summary>
+public sealed class LiveBridge(LiveHub hub, NpgsqlConnectionStringBuilder connection, ILogger<LiveBridge> log) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken stop)
+    {
+        while (!stop.IsCancellationRequested)
+        {
+            try
+            {
+                await using var listening = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString);
+                await listening.OpenAsync(stop);
+                listening.Notification += (_, news) => Hand(news.Payload);
+                await using (var command = new NpgsqlCommand($"listen {LiveNews.Channel}", listening))
+                {
+                    await command.ExecuteNonQueryAsync(stop);
+                }
+
+                hub.TellAll(new LiveItem("washing"));
+                hub.TellAll(new LiveItem("drying"));
+                while (true)
+                {
+                    await listening.WaitAsync(stop);
+                }
+            }
+            catch (OperationCanceledException) when (stop.IsCancellationRequested)
+            {
+                return;
+            }
+            catch (Exception e) when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
+            {
+                log.LogWarning("The line for live news is down ({Reason}); trying again.", e.Message);
+                await Task.Delay(TimeSpan.FromSeconds(1), stop).ContinueWith(_ => { }, CancellationToken.None);
+            }
+        }
+    }
+
+    private void Hand(string payload)
+    {
+        try
+        {
+            if (JsonSerializer.Deserialize<LiveNews.Packet>(payload, JsonSerializerOptions.Web) is { } packet)
+            {
+                hub.Tell(packet.Workshop, packet.Item);
+            }
+        }
+        catch (JsonException)
+        {
+            // Somebody else's notification on our channel: not ours to understand.
+        }
+    }
+}

@@ -1,0 +1,273 @@
+using System.ComponentModel.DataAnnotations;
+using System.Text.Json;
+using EarthyTuft.Core.Instruments;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
+using EarthyTuft.Core.Scouring;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Lots;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
+using EarthyTuft.Web.Lots;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Options;
+
+namespace EarthyTuft.Web.Scouring;
+
+/// <summary>A wash to be planned. What is left out follows from the fleece, the workshop and the season.</summary>
+/// <param name="TubId">A tub of the workshop; left out for <paramref name="TubLitres"/>.</param>
+/// <param name="GreasyGrams">What goes in, where it is not all of the lots.</param>
+public sealed record ScourPlanRequest(
+    [property: MaxLength(60)] IReadOnlyList<Guid> LotIds,
+    ScourWish Wish,
+    Guid? TubId = null,
+    double? TubLitres = null,
+    double? HotCelsius = null,
+    double? ColdCelsius = null,
+    double? AirCelsius = null,
+    double? FleeceCelsius = null,
+    double? GreasyGrams = null,
+    Guid? RecipeId = null);
+
+/// <summary>What the plan stands on.</summary>
+/// <param name="Tub">Null for a tub that is not the workshop's own.</param>
+/// <param name="TubBaths">Own baths behind the cooling rate; none means typical.</param>
+/// <param name="AirFrom">Measured by the air sensor, typed, or guessed.</param>
+public sealed record PlanFooting(
+    IReadOnlyList<PlanLot> Lots, MassFigure Greasy, string? Tub, double TubLitres, double TubRatePerMinute, int TubBaths, double HotCelsius, double ColdCelsius, double AirCelsius, Provenance AirFrom, string KindOfWool);
+
+public sealed record PlanLot(Guid Id, string Code, string Parentage);
+
+/// <param name="Cost">In the workshop's currency, null when no price is known.</param>
+public sealed record PlanView(PlanFooting On, ScourPlan Plan, string? Cost, IReadOnlyList<string> Departures);
+
+public sealed record TubView(Guid Id, string Name, double Litres, double LitresEquivalent, double RatePerMinute, int Baths, uint Version);
+
+public sealed record RackView(Guid Id, string Name, double AreaSquareMetres, uint Version);
+
+public sealed record RecipeView(Guid Id, string Name, ScourWish Wish, DateTimeOffset MadeAt, string Who);
+
+/// <summary>What a wash house has.</summary>
+public sealed record WashHouse(
+    IReadOnlyList<TubView> Tubs, IReadOnlyList<RackView> Racks, IReadOnlyList<RecipeView> Recipes, ScourSchool School, double HotCelsius, double ColdCelsius, decimal? WaterPerCubicMetre, decimal? PerKilowattHour, TimeOnly Bedtime);
+
+public sealed record RecipeRequest([property: StringLength(80, MinimumLength = 1)] string Name, ScourWish Wish);
+
+public sealed record TubRequest([property: StringLength(60, MinimumLength = 1)] string Name, [property: Range(0.5, 5000)] double Litres, [property: Range(0, 500)] double LitresEquivalent = 0.8);
+
+public sealed record RackRequest([property: StringLength(60, MinimumLength = 1)] string Name, [property: Range(0.05, 500)] double AreaSquareMetres);
+
+public sealed record WashHouseSettings(
+    [property: Range(0, 100)] double HotCelsius,
+    [property: Range(0, 100)] double ColdCelsius,
+    [property: Range(0, 1000)] decimal? WaterPerCubicMetre,
+    [property: Range(0, 1000)] decimal? PerKilowattHour,
+    TimeOnly Bedtime);
+
+public sealed record AfterWashRequest(WashedHandle? Handle = null, [property: StringLength(60)] string? Later = null);
+
+/// <summary>What a wash did to a lot.</summary>
+public sealed record AfterWashView(AfterWash Judged, MassFigure Greasy, MassFigure Now, string Experience);
+
+public static class ScourPlanEndpoints
+{
+    /// <summary>A room that nobody measured.</summary>
+    private const double UsualAir = 18;
+
+    public static void MapScouring(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/scouring").WithTags("scouring").ForMembers();
+        group.MapGet("", House);
+        group.MapPost("/plan", Plan).Changes(MemberRole.Looker).Produces<PlanView>();
+        group.MapPut("/settings", SaveSettings).Changes(MemberRole.Owner);
+        group.MapPost("/recipes", KeepRecipe).Changes().Produces<RecipeView>().ProducesProblem(409);
+        group.MapDelete("/recipes/{id:guid}", RetireRecipe).Changes().ProducesProblem(404);
+        group.MapPost("/tubs", AddTub).Changes().Produces<TubView>();
+        group.MapDelete("/tubs/{id:guid}", RetireTub).Changes().ProducesProblem(404);
+        group.MapPost("/racks", AddRack).Changes().Produces<RackView>();
+        group.MapDelete("/racks/{id:guid}", RetireRack).Changes().ProducesProblem(404);
+        group.MapPost("/after/{code}", After).Changes(MemberRole.Looker).Produces<AfterWashView>().ProducesProblem(404);
+        WashEndpoints.Map(group);
+    }
+
+    private static async Task<WashHouse> House(EarthyTuftDb db, Bench bench, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
+    {
+        var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == bench.Facts.WorkshopId, stop);
+        var tubs = await db.Tubs.AsNoTracking().Where(t => t.RetiredAt == null).OrderBy(t => t.Litres).ToListAsync(stop);
+        var learned = (await db.Baths.AsNoTracking().Where(b => b.LearnedRate != null && b.Wash!.TubId != null)
+                .OrderByDescending(b => b.LiftedAt).Take(200).Select(b => new { b.Wash!.TubId, Rate = b.LearnedRate!.Value }).ToListAsync(stop))
+            .GroupBy(b => b.TubId!.Value).ToDictionary(g => g.Key, g => TubRate.Of([.. g.Take(20).Select(b => b.Rate)]));
+        var recipes = await db.ScourRecipes.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.Name).ToListAsync(stop);
+        return new WashHouse(
+            [.. tubs.Select(t => View(t, learned.GetValueOrDefault(t.Id, TubRate.Typical)))],
+            await db.Racks.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.Name).Select(r => new RackView(r.Id, r.Name, r.AreaSquareMetres, r.Version)).ToListAsync(stop),
+            [.. recipes.Select(r => View(r, json.Value.SerializerOptions))],
+            School(shop.WashSchool),
+            shop.HotWaterCelsius,
+            shop.ColdWaterCelsius,
+            shop.WaterPerCubicMetre,
+            shop.PerKilowattHour,
+            shop.Bedtime);
+    }
+
+    private static ScourSchool School(WashSchool of) => of switch
+    {
+        WashSchool.Hot => ScourSchool.Hot,
+        WashSchool.SuintSoak => ScourSchool.SuintSoak,
+        _ => ScourSchool.HandHot,
+    };
+
+    private static async Task<IResult> Plan(ScourPlanRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, LiveHub live, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
+    {
+        var planned = await Reckon(request, db, bench, books, live, json.Value.SerializerOptions, stop);
+        return planned.IsRefused ? Problems.Refused(planned.Refusals) : TypedResults.Ok(planned.Value);
+    }
+
+    /// <summary>The plan of a request, with all that it stands on.</summary>
+    internal static async Task<Result<PlanView>> Reckon(ScourPlanRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, LiveHub live, JsonSerializerOptions json, CancellationToken stop)
+    {
+        var found = await ScourSubjects.Of(db, await books.Here(stop), request.LotIds, request.GreasyGrams, stop);
+        if (found.IsRefused)
+        {
+            return Result<PlanView>.Refused(found.Refusals);
+        }
+
+        var (lots, subject) = found.Value;
+        var tub = request.TubId is { } id ? await db.Tubs.AsNoTracking().SingleOrDefaultAsync(t => t.Id == id && t.RetiredAt == null, stop) : null;
+        if (request.TubId is not null && tub is null)
+        {
+            return new Refusal("tubId", "not-here", "There is no such tub in this workshop.");
+        }
+
+        var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == bench.Facts.WorkshopId, stop);
+        var rate = await ScourSubjects.RateOf(db, request.TubId, stop);
+        var sensor = live.Last(bench.Facts.WorkshopId).FirstOrDefault(r => r.Kind == InstrumentKind.Air && r is { Connected: true, Value: not null })?.Value;
+        var air = request.AirCelsius ?? sensor ?? UsualAir;
+        var water = new ScourWater(request.HotCelsius ?? shop.HotWaterCelsius, request.ColdCelsius ?? shop.ColdWaterCelsius, air, request.FleeceCelsius);
+        var at = new ScourTub(tub?.Litres ?? request.TubLitres ?? 30, tub?.LitresEquivalent ?? 0.8, rate);
+        var recipe = request.RecipeId is { } known ? await db.ScourRecipes.AsNoTracking().SingleOrDefaultAsync(r => r.Id == known, stop) : null;
+        return ScourPlan.Of(subject, at, water, request.Wish, new ScourPrices(shop.WaterPerCubicMetre, shop.PerKilowattHour)).Then<PlanView>(plan => new PlanView(
+            new PlanFooting(
+                [.. lots.Select(l => new PlanLot(l.Id, l.Code, l.Parentage))],
+                Mass.FromGrams(subject.GreasyGrams).ToFigure(bench.Facts.Unit, request.GreasyGrams is null ? Provenance.Reckoned : Provenance.Measured),
+                tub?.Name,
+                at.Litres,
+                rate.PerMinute,
+                rate.Baths,
+                water.HotCelsius,
+                water.ColdCelsius,
+                air,
+                request.AirCelsius is not null || sensor is not null ? Provenance.Measured : Provenance.Guessed,
+                subject.Class is { } of ? of.Words() : "unknown kind, taken as a medium wool"),
+            plan,
+            plan.Cost is { } cost ? FormattableString.Invariant($"{cost:0.00} {bench.Facts.Currency}") : null,
+            recipe is null ? [] : ScourPlan.Departures(JsonSerializer.Deserialize<ScourWish>(recipe.Wish, json)!, request.Wish)));
+    }
+
+    private static async Task<IResult> SaveSettings(WashHouseSettings settings, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (settings.HotCelsius < settings.ColdCelsius)
+        {
+            return Problems.Refused("hotCelsius", "cannot-be-reached", "The hot water is colder than the cold water.");
+        }
+
+        var shop = await db.Workshops.SingleAsync(w => w.Id == bench.Facts.WorkshopId, stop);
+        (shop.HotWaterCelsius, shop.ColdWaterCelsius, shop.WaterPerCubicMetre, shop.PerKilowattHour, shop.Bedtime) =
+            (settings.HotCelsius, settings.ColdCelsius, settings.WaterPerCubicMetre, settings.PerKilowattHour, settings.Bedtime);
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<IResult> KeepRecipe(RecipeRequest request, EarthyTuftDb db, Bench bench, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
+    {
+        // The same name again is the recipe changed: the old one stays with the washes that used it.
+        var name = request.Name.Trim();
+        if (name.Length == 0)
+        {
+            return Problems.Refused("name", "missing", "A recipe needs a name.");
+        }
+
+        await db.ScourRecipes.Where(r => r.Name == name && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop);
+        var row = new ScourRecipeRow { Name = name, Wish = JsonSerializer.Serialize(request.Wish, json.Value.SerializerOptions), MadeAt = bench.Now, Who = bench.Facts.PersonName };
+        db.ScourRecipes.Add(row);
+        await db.SaveChangesAsync(stop);
+        return TypedResults.Ok(View(row, json.Value.SerializerOptions));
+    }
+
+    private static async Task<IResult> RetireRecipe(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await db.ScourRecipes.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop) > 0
+            ? TypedResults.NoContent() : Problems.NotHere("recipe");
+
+    private static async Task<IResult> AddTub(TubRequest request, EarthyTuftDb db, CancellationToken stop)
+    {
+        var row = new TubRow { Name = request.Name.Trim(), Litres = request.Litres, LitresEquivalent = request.LitresEquivalent };
+        db.Tubs.Add(row);
+        await db.SaveChangesAsync(stop);
+        return TypedResults.Ok(View(row, TubRate.Typical));
+    }
+
+    private static async Task<IResult> RetireTub(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await db.Tubs.Where(t => t.Id == id && t.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, bench.Now), stop) > 0
+            ? TypedResults.NoContent() : Problems.NotHere("tub");
+
+    private static async Task<IResult> AddRack(RackRequest request, EarthyTuftDb db, CancellationToken stop)
+    {
+        var row = new RackRow { Name = request.Name.Trim(), AreaSquareMetres = request.AreaSquareMetres };
+        db.Racks.Add(row);
+        await db.SaveChangesAsync(stop);
+        return TypedResults.Ok(new RackView(row.Id, row.Name, row.AreaSquareMetres, row.Version));
+    }
+
+    private static async Task<IResult> RetireRack(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await db.Racks.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop) > 0
+            ? TypedResults.NoContent() : Problems.NotHere("rack");
+
+    /// <summary>Did the wash do its work? What went into the last wash above a lot, against what the lot weighs now.</summary>
+    private static async Task<IResult> After(string code, AfterWashRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var lot = dossier.Lot;
+        if (lot.MadeGrams is not { } now)
+        {
+            return Problems.Refused("lot", "not-weighed", "It is not weighed yet: dry it, weigh it, and ask again.");
+        }
+
+        var washed = LotPages.Back(lot.Id, dossier.Family)
+            .Select(lots => dossier.Family.Entries.LastOrDefault(e => e.Step == StepKind.Wash && e.Flows.Any(f => f.Role == FlowRole.Out && lots.Contains(f.LotId!.Value))))
+            .FirstOrDefault(e => e is not null);
+        var wash = washed is null ? null : await db.Entries.AsNoTracking().Where(e => e.Id == washed.Id).Select(e => new { e.TakenGrams, e.KeptGrams }).SingleAsync(stop);
+        if (lot.MadeBy is not (StepKind.Wash or StepKind.Dry) || wash is not { TakenGrams: { } greasy and > 0, KeptGrams: { } kept and > 0 })
+        {
+            return Problems.Refused("lot", "not-washed", "No wash stands above this lot, or nobody weighed what went into it.");
+        }
+
+        var later = string.IsNullOrWhiteSpace(request.Later) ? (Result<Mass>?)null : MassReader.Read(request.Later, bench.Facts.Unit, "later");
+        if (later is { IsRefused: true } wrong)
+        {
+            return Problems.Refused(wrong.Refusals);
+        }
+
+        var book = await books.Here(stop);
+        var own = await OwnLog.Read(db, book, null, stop);
+        var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
+        var forecast = YieldForecast.Of(Core.Course.Stations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
+        // Of several lots out of one wash each is held against its part of what went in.
+        var judged = AfterWash.Of(greasy * Math.Min(1, now / kept), now, (forecast.Lower, forecast.Upper), request.Handle, later?.Value.Grams, bench.Facts.Schools.LeaveWax);
+        return judged.IsRefused ? Problems.Refused(judged.Refusals) : TypedResults.Ok(new AfterWashView(
+            judged.Value,
+            Mass.FromGrams(greasy).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+            Mass.FromGrams(now).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+            forecast.Own == 0 ? "typical for its kind" : $"from {forecast.Own} of your own washes"));
+    }
+
+    private static TubView View(TubRow t, TubRate rate) => new(t.Id, t.Name, t.Litres, t.LitresEquivalent, rate.PerMinute, rate.Baths, t.Version);
+
+    private static RecipeView View(ScourRecipeRow r, JsonSerializerOptions json) => new(r.Id, r.Name, JsonSerializer.Deserialize<ScourWish>(r.Wish, json)!, r.MadeAt, r.Who);
+}

@@ -1,0 +1,254 @@
+using System.ComponentModel.DataAnnotations;
+using System.Text.Json;
+using EarthyTuft.Core.Instruments;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Scouring;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Options;
+
+namespace EarthyTuft.Web.Scouring;
+
+/// <summary>The wool goes into a bath.</summary>
+/// <param name="Batch">Which batch, from one.</param>
+/// <param name="Place">Which bath of the plan, from zero.</param>
+/// <param name="ProbeId">The probe that hangs in it; left out where temperatures are typed.</param>
+/// <param name="StartedAt">When; left out for now.</param>
+/// <param name="Celsius">A first reading.</param>
+public sealed record BathStart(
+    [property: Range(1, 500)] int Batch,
+    [property: Range(0, 40)] int Place,
+    Guid? ProbeId = null,
+    DateTimeOffset? StartedAt = null,
+    [property: Range(0, 100)] double? Celsius = null,
+    [property: Range(-20, 45)] double? AirCelsius = null);
+
+public sealed record ReadingRequest([property: Range(0, 100)] double Celsius, DateTimeOffset? At = null);
+
+public sealed record LiftRequest(DateTimeOffset? At = null);
+
+/// <summary>A wash is done, or left.</summary>
+/// <param name="EntryId">The entry that logs it; none when it is left.</param>
+public sealed record EndRequest(Guid? EntryId = null);
+
+public static class WashEndpoints
+{
+    public static void Map(RouteGroupBuilder group)
+    {
+        group.MapGet("/washes", Running);
+        group.MapPost("/washes", Start).Changes().Produces<WashView>().ProducesProblem(409);
+        group.MapPost("/washes/{id:guid}/baths", StartBath).Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/washes/{id:guid}/end", End).Changes().ProducesProblem(404);
+        group.MapPost("/baths/{id:guid}/readings", Read).Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapPost("/baths/{id:guid}/lift", Lift).Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapPost("/baths/{id:guid}/put-back", PutBack).Changes().Produces<WashView>().ProducesProblem(404);
+    }
+
+    private static async Task<IReadOnlyList<WashView>> Running(EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop) =>
+        await views.Of(db, bench, w => w.EndedAt == null, stop);
+
+    private static async Task<IResult> One(EarthyTuftDb db, Bench bench, WashViews views, Guid wash, CancellationToken stop)
+    {
+        db.ChangeTracker.Clear();
+        return TypedResults.Ok((await views.Of(db, bench, w => w.Id == wash, stop)).Single());
+    }
+
+    private static async Task<IResult> Start(
+        ScourPlanRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, LiveHub live, WashViews views,
+        IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
+    {
+        if (await db.Washes.Where(w => w.Key == key).Select(w => (Guid?)w.Id).SingleOrDefaultAsync(stop) is { } before)
+        {
+            return await One(db, bench, views, before, stop);
+        }
+
+        var options = json.Value.SerializerOptions;
+        var planned = await ScourPlanEndpoints.Reckon(request, db, bench, books, live, options, stop);
+        if (planned.IsRefused)
+        {
+            return Problems.Refused(planned.Refusals);
+        }
+
+        if (planned.Value.Plan.Baths.Count == 0)
+        {
+            return Problems.Refused("wish", "no-baths", "This plan has no bath to start: it is not washed.");
+        }
+
+        var row = new WashRow
+        {
+            Key = key,
+            LotIds = [.. request.LotIds.Distinct()],
+            TubId = request.TubId,
+            RecipeId = request.RecipeId,
+            Request = JsonSerializer.Serialize(request, options),
+            Plan = JsonSerializer.Serialize(planned.Value, options),
+            StartedAt = bench.Now,
+            Who = bench.Facts.PersonName,
+        };
+        db.Washes.Add(row);
+        await db.SaveChangesAsync(stop);
+        await db.Announce("washing", stop);
+        return await One(db, bench, views, row.Id, stop);
+    }
+
+    private static async Task<IResult> StartBath(
+        Guid id, BathStart request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, WashViews views, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
+    {
+        if (await db.Washes.Include(w => w.Baths).SingleOrDefaultAsync(w => w.Id == id, stop) is not { EndedAt: null } wash)
+        {
+            return Problems.NotHere("wash under way");
+        }
+
+        if (wash.Baths.Any(b => b.Key == key))
+        {
+            return await One(db, bench, views, id, stop);
+        }
+
+        var plan = JsonSerializer.Deserialize<PlanView>(wash.Plan, json.Value.SerializerOptions)!;
+        if (request.Place >= plan.Plan.Baths.Count || request.Batch > plan.Plan.Batches.Count)
+        {
+            return Problems.Refused("place", "not-planned", "The plan has no such bath.");
+        }
+
+        if (wash.Baths.Any(b => b.Batch == request.Batch && b.LiftedAt is null))
+        {
+            return Problems.Of(409, "still-in", "This batch is still in a bath: lift it first.");
+        }
+
+        var startedAt = request.StartedAt ?? bench.Now;
+        if (startedAt > bench.Now.AddMinutes(1) || startedAt < bench.Now.AddDays(-14))
+        {
+            return Problems.Refused("startedAt", "out-of-range", "The wool went in now, or earlier: not in the future, and not weeks ago.");
+        }
+
+        if (request.ProbeId is { } probe && !await db.Instruments.AnyAsync(i => i.Id == probe && i.Kind == InstrumentKind.Probe, stop))
+        {
+            return Problems.Refused("probeId", "not-here", "There is no such probe in this workshop.");
+        }
+
+        var bath = plan.Plan.Baths[request.Place];
+        var row = new BathRow
+        {
+            WashId = id,
+            Key = key,
+            Batch = request.Batch,
+            Place = request.Place,
+            Kind = bath.Kind,
+            TargetCelsius = bath.Celsius,
+            AirCelsius = request.AirCelsius ?? plan.On.AirCelsius,
+            AirRead = request.AirCelsius is not null || plan.On.AirFrom == Provenance.Measured,
+            FloorCelsius = plan.Plan.FloorCelsius,
+            HasFloor = bath.Kind == BathKind.Wash && bath.Celsius > plan.Plan.FloorCelsius,
+            PlannedMinutes = bath.Minutes,
+            ProbeId = request.ProbeId,
+            StartedAt = startedAt.ToUniversalTime().ToStored(),
+        };
+        if (request.Celsius is { } read)
+        {
+            row.Readings.Add(new BathReadingRow { At = row.StartedAt, Celsius = read });
+        }
+
+        db.Baths.Add(row);
+        return await Keep(db, bench, views, id, stop);
+    }
+
+    private static async Task<IResult> Read(
+        Guid id, ReadingRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
+    {
+        if (await db.Baths.SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath)
+        {
+            return Problems.NotHere("bath");
+        }
+
+        var at = (request.At ?? bench.Now).ToUniversalTime().ToStored();
+        if (at < bath.StartedAt.AddMinutes(-1) || at > bench.Now.AddMinutes(1))
+        {
+            return Problems.Refused("at", "out-of-range", "That was before this bath, or has not been yet.");
+        }
+
+        if (await db.BathReadings.AnyAsync(r => r.Key == key, stop))
+        {
+            return await One(db, bench, views, bath.WashId, stop);
+        }
+
+        db.BathReadings.Add(new BathReadingRow { BathId = id, Key = key, At = at, Celsius = request.Celsius });
+        return await Keep(db, bench, views, bath.WashId, stop);
+    }
+
+    private static async Task<IResult> Lift(Guid id, LiftRequest request, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
+    {
+        if (await db.Baths.Include(b => b.Wash).Include(b => b.Readings).SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath)
+        {
+            return Problems.NotHere("bath");
+        }
+
+        if (bath.LiftedAt is null)
+        {
+            var at = (request.At ?? bench.Now).ToUniversalTime().ToStored();
+            bath.LiftedAt = at < bath.StartedAt ? bath.StartedAt : at > bench.Now ? bench.Now : at;
+            bath.LearnedRate = WashViews.Learned(bath, await ScourSubjects.RateOf(db, bath.Wash!.TubId, stop));
+        }
+
+        return await Keep(db, bench, views, bath.WashId, stop);
+    }
+
+    /// <summary>It was not lifted after all: a wet finger on the wrong button.</summary>
+    private static async Task<IResult> PutBack(Guid id, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
+    {
+        if (await db.Baths.Include(b => b.Wash).SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath || bath.Wash!.EndedAt is not null)
+        {
+            return Problems.NotHere("bath");
+        }
+
+        if (await db.Baths.AnyAsync(b => b.WashId == bath.WashId && b.Batch == bath.Batch && b.StartedAt > bath.StartedAt, stop))
+        {
+            return Problems.Of(409, "gone-on", "The next bath of this batch has begun.");
+        }
+
+        (bath.LiftedAt, bath.LearnedRate) = (null, null);
+        return await Keep(db, bench, views, bath.WashId, stop);
+    }
+
+    private static async Task<IResult> End(Guid id, EndRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Washes.Include(w => w.Baths).SingleOrDefaultAsync(w => w.Id == id, stop) is not { } wash)
+        {
+            return Problems.NotHere("wash");
+        }
+
+        if (request.EntryId is { } entry && !await db.Entries.AnyAsync(e => e.Id == entry, stop))
+        {
+            return Problems.Refused("entryId", "not-here", "There is no such entry in this workshop.");
+        }
+
+        foreach (var bath in wash.Baths.Where(b => b.LiftedAt is null))
+        {
+            bath.LiftedAt = bench.Now;
+        }
+
+        (wash.EndedAt, wash.EntryId) = (wash.EndedAt ?? bench.Now, request.EntryId ?? wash.EntryId);
+        await db.SaveChangesAsync(stop);
+        await db.Announce("washing", stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, WashViews views, Guid wash, CancellationToken stop)
+    {
+        try
+        {
+            await db.SaveChangesAsync(stop);
+        }
+        catch (DbUpdateException e) when (e.IsDuplicate())
+        {
+            // The same tap, sent twice at once: it is stored.
+        }
+
+        db.ChangeTracker.Clear();
+        await db.Announce("washing", stop);
+        return await One(db, bench, views, wash, stop);
+    }
+}
