@@ -7,6 +7,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.Course;
+using EarthyTuft.Web.Dehairing;
 using EarthyTuft.Web.Drying;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Instruments;
@@ -145,6 +146,7 @@ app.MapCourse();
 app.MapScouring();
 app.MapDrying();
 app.MapInstruments();
+app.MapDehairing();
 app.MapLive();
 app.MapReckon();
 app.MapWeighLog();
@@ -168,6 +170,7 @@ if (!describing)
             db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), app.Services.GetRequiredService<TimeProvider>().GetUtcNow(), CancellationToken.None);
         await DemoInstruments.Place(
             db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), door.WorkshopId.Value, kind => builder.Configuration.GetValue<int?>($"Instruments:{kind}"), CancellationToken.None);
+        await DemoWashHouse.Ensure(scope.ServiceProvider, door.OwnerId.Value, door.WorkshopId.Value, CancellationToken.None);
     }
 }
 

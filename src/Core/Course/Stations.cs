@@ -2,12 +2,15 @@ using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Dehairing;
 using EarthyTuft.Core.Drying;
+using EarthyTuft.Core.Dyeing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ginning;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Silk;
 using EarthyTuft.Core.Skirting;
 using EarthyTuft.Core.Stock;
 
@@ -20,10 +23,15 @@ public static class Stations
     public static readonly IReadOnlyList<StepDefinition> InOrder =
     [
         SkirtingStep.Definition,
+        GinningStep.Definition,
+        SilkSteps.PartCaps,
+        SilkSteps.Degum,
         ScouringStep.Definition,
         DryingStep.Definition,
         OpeningStep.Definition,
         DehairingStep.Definition,
+        DyeingStep.Definition,
+        DressingStep.Definition,
         CardingStep.Definition,
         CombingStep.Definition,
     ];
@@ -44,11 +52,12 @@ public static class Stations
     /// <param name="of">The fleece's class, null when not known.</param>
     public static Span? Typical(StepKind step, FleeceClass? of) => step == StepKind.Dry ? null : Find(step)?.Typical(of);
 
-    /// <summary>Every station that takes a lot of some form, the usual one first.</summary>
+    /// <summary>Every station that takes a lot, the usual one first.</summary>
     /// <param name="form">What the lot is.</param>
+    /// <param name="fibre">Its fibre.</param>
     /// <param name="usual">Where it waits.</param>
-    public static IReadOnlyList<StepKind> Open(LotForm form, StepKind? usual) =>
-        [.. InOrder.Where(d => d.Takes.Contains(form)).Select(d => d.Kind).OrderByDescending(k => k == usual)];
+    public static IReadOnlyList<StepKind> Open(LotForm form, Fibre fibre, StepKind? usual) =>
+        [.. InOrder.Where(d => d.CanTake(form, fibre)).Select(d => d.Kind).OrderByDescending(k => k == usual)];
 
     /// <summary>The caution at the door, where raw fleece comes in: the same as at skirting.</summary>
     public static Caution AtTheDoor => SkirtingStep.Definition.Caution;
@@ -61,10 +70,13 @@ public static class Stations
     /// <param name="madeBy">The step that made it.</param>
     /// <param name="meanStapleMillimetres">Mean of its measured locks, null when none was measured.</param>
     /// <param name="route">The route that was chosen for it, null when none was.</param>
+    /// <param name="fibre">Its fibre: seed cotton and silk caps take a road of their own.</param>
     /// <returns>Null when it is prepared: it waits to be sampled.</returns>
-    public static StepKind? Next(LotForm form, StepKind? madeBy, double? meanStapleMillimetres, RoutePlan? route = null) =>
+    public static StepKind? Next(LotForm form, StepKind? madeBy, double? meanStapleMillimetres, RoutePlan? route = null, Fibre fibre = Fibre.Wool) =>
         route is not null ? route.Next(form, madeBy) : form switch
         {
+            LotForm.Raw when fibre == Fibre.Cotton => StepKind.Gin,
+            LotForm.Raw when fibre == Fibre.Silk => StepKind.PartCaps,
             LotForm.Raw => StepKind.Skirt,
             LotForm.Skirted => StepKind.Wash,
             LotForm.Washed => StepKind.Dry,

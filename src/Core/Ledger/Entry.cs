@@ -27,6 +27,21 @@ public enum StepKind
     /// <summary>Down apart from guard hair.</summary>
     Dehair,
 
+    /// <summary>Lint apart from seed and husk.</summary>
+    Gin,
+
+    /// <summary>Silk caps parted into layers and drawn.</summary>
+    PartCaps,
+
+    /// <summary>Silk's gum out.</summary>
+    Degum,
+
+    /// <summary>Colour taken up.</summary>
+    Dye,
+
+    /// <summary>A little oil, mixed through.</summary>
+    Dress,
+
     /// <summary>One lot parted in several, as it is: sorted by length or fineness, or simply divided.</summary>
     Divide,
 
@@ -138,6 +153,9 @@ public enum LossKind
     /// <summary>Seed and trash of cotton.</summary>
     SeedAndTrash,
 
+    /// <summary>Silk's gum.</summary>
+    Gum,
+
     /// <summary>Dust.</summary>
     Dust,
 
@@ -192,7 +210,7 @@ public static class LossKinds
     /// <summary>Fibre, and so moist like the lot it came from; the rest is counted at its weight.</summary>
     /// <param name="kind">The kind.</param>
     public static bool IsFibre(this LossKind kind) =>
-        kind is not (LossKind.DirtAndSand or LossKind.WaxAndSuint or LossKind.VegetableMatter or LossKind.SeedAndTrash or LossKind.Dust);
+        kind is not (LossKind.DirtAndSand or LossKind.WaxAndSuint or LossKind.VegetableMatter or LossKind.SeedAndTrash or LossKind.Gum or LossKind.Dust);
 }
 
 /// <summary>One mass going through one step.</summary>

@@ -25,6 +25,7 @@ public sealed record Pace(double GramsPerHour, int Own)
         StepKind.Card => new(120, 0),
         StepKind.Comb => new(30, 0),
         StepKind.Dehair => new(3, 0),
+        StepKind.Gin => new(12, 0),
         _ => null,
     };
 

@@ -20,6 +20,8 @@ public sealed record Caution(string Hazard, string Care, string DefersTo);
 /// <param name="TypicalYield">Kept over taken, clean fibre, as fractions (handbook section 13); null where the class decides.</param>
 /// <param name="Caution">The caution that stands at the step.</param>
 /// <param name="YieldByClass">Where the class decides the yield: typical range by class.</param>
+/// <param name="Fibres">The fibres it is for, null for all.</param>
+/// <param name="UsualGain">What it adds, null when nothing.</param>
 /// <param name="KeepsForm">True where what comes out is what went in, only parted or put together.</param>
 public sealed record StepDefinition(
     StepKind Kind,
@@ -32,8 +34,15 @@ public sealed record StepDefinition(
     Span? TypicalYield,
     Caution Caution,
     Func<FleeceClass?, Span>? YieldByClass = null,
-    bool KeepsForm = false)
+    bool KeepsForm = false,
+    IReadOnlyList<Fibre>? Fibres = null,
+    GainKind? UsualGain = null)
 {
+    /// <summary>Whether it takes a lot.</summary>
+    /// <param name="form">What the lot is.</param>
+    /// <param name="fibre">Its fibre.</param>
+    public bool CanTake(LotForm form, Fibre fibre) => Takes.Contains(form) && (Fibres is null || Fibres.Contains(fibre));
+
     /// <summary>Kept over taken as is typical for a class.</summary>
     /// <param name="of">The class, null when not known.</param>
     /// <returns>Null where the step loses nothing by itself.</returns>

@@ -113,7 +113,7 @@ public static class StepDesk
         {
             var field = $"from[{i}]";
             var lot = command.From[i].Lot;
-            guard.Need(command.Definition.Takes.Contains(lot.Form), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now");
+            guard.Need(command.Definition.CanTake(lot.Form, lot.Fibre), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now");
             TakingRules.Check(command.From[i], field, command.IntoReserve, guard);
         }
 

@@ -18,6 +18,9 @@ public enum WeighingState
 
     /// <summary>A seller's weight, taken to stand at the agreed allowance.</summary>
     AsSold,
+
+    /// <summary>Dry to the hand, and not yet confirmed by two weighings that agree: counted as rested, with more doubt.</summary>
+    Provisional,
 }
 
 /// <summary>One reading of a scale, as it was logged.</summary>
@@ -68,6 +71,9 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Sitting, double Logged,
     /// <summary>How badly that is known, as a fraction of dry mass (typical).</summary>
     public const double WarmUncertainty = 0.03;
 
+    /// <summary>How much water a provisional weight may still hold, as a fraction of it (typical): one standard deviation.</summary>
+    public const double ProvisionalUncertainty = 0.03;
+
     /// <summary>
     /// Brings a weighing to reference mass: <c>m * s</c> with <c>s = (1 + R65) / (1 + R)</c>, and
     /// <c>u^2 = s^2 [step^2/12 + (0.001 m)^2] + g^2</c>, <c>g = s m uR / (1 + R)</c> (handbook section 4).
@@ -101,7 +107,8 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Sitting, double Logged,
         var clean = nature.CleanFraction?.Middle ?? 1;
         var cleanSpread = nature.CleanFraction?.Spread ?? 0;
         var factor = 1 + (clean * (s - 1));
-        var own = (factor * factor * scale) + Math.Pow(m * (s - 1) * cleanSpread, 2);
+        var still = weighing.State == WeighingState.Provisional ? ProvisionalUncertainty * m : 0;
+        var own = (factor * factor * scale) + Math.Pow(m * (s - 1) * cleanSpread, 2) + (still * still);
         return new ReferenceWeighing(weighing.Id, weighing.Sitting, m, m * factor, own, clean * s * m * uR / (1 + r));
     }
 }

@@ -159,6 +159,8 @@ internal sealed class DemoScenario
         TakeIn(57, "Y-01", "Yak down", "", "brown", 268, 31, T, 60);
         Step(55, StepKind.Wash, T, 45, null, In("Y-01"), Out("Y-01.2", LotForm.Clean, 236), Gone(LossKind.DirtAndSand));
         Step(36, StepKind.Card, T, 150, 60, Part("Y-01.2", 64), Out("Y-01.3", LotForm.Cloud, 60.4), Loss(LossKind.Dust, 2.1, null), Loss(LossKind.Kemp, 1.4, Fate.Compost));
+        Step(28, StepKind.Dehair, M, 420, 60, Part("Y-01.2", 96), Out("Y-01.4", LotForm.Down, 68.5), Loss(LossKind.GuardHair, 24.6, Fate.KeptAsLowerGrade), Loss(LossKind.Dust, 1.7, null));
+        Step(10, StepKind.Dehair, M, 300, 62, In("Y-01.4"), Out("Y-01.5", LotForm.Down, 62.1), Loss(LossKind.GuardHair, 4.9, Fate.KeptAsLowerGrade), Loss(LossKind.Dust, 0.8, null));
     }
 
     private void JustIn()

@@ -43,6 +43,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<DryingRow> Dryings => Set<DryingRow>();
     public DbSet<DryingWeightRow> DryingWeights => Set<DryingWeightRow>();
     public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
+    public DbSet<CountRow> Counts => Set<CountRow>();
     public DbSet<CautionSeenRow> CautionsSeen => Set<CautionSeenRow>();
     public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
@@ -266,6 +267,13 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.Property(i => i.Host).HasMaxLength(255);
             e.Property(i => i.Version).IsRowVersion();
             e.HasIndex(i => i.WorkshopId);
+        });
+        model.Entity<CountRow>(e =>
+        {
+            e.ToTable("counts");
+            e.HasKey(c => c.EntryId);
+            e.Ignore(c => c.HairsPerGram);
+            e.HasOne<EntryRow>().WithOne().HasForeignKey<CountRow>(c => c.EntryId).OnDelete(DeleteBehavior.Restrict);
         });
         model.Entity<CautionSeenRow>(e =>
         {

@@ -184,3 +184,19 @@ public sealed class CautionSeenRow : IWorkshopOwned
     public StepKind Step { get; set; }
     public DateTimeOffset At { get; set; }
 }
+
+/// <summary>What was counted at a step, beside what was weighed.</summary>
+public sealed class CountRow : IWorkshopOwned
+{
+    public Guid EntryId { get; set; }
+    public Guid WorkshopId { get; set; }
+
+    /// <summary>Hairs and bits plucked out by hand.</summary>
+    public int? Plucked { get; set; }
+
+    /// <summary>Hairs counted in a small weighed pinch of what was made.</summary>
+    public int? HairsCounted { get; set; }
+    public double? PinchGrams { get; set; }
+
+    public double? HairsPerGram => HairsCounted / PinchGrams;
+}

@@ -40,7 +40,8 @@ public sealed record StationView(
     bool MayFindByDifference,
     WeighingState UsualState,
     Caution Caution,
-    bool KeepsForm);
+    bool KeepsForm,
+    GainKind? UsualGain);
 
 /// <summary>Relative humidity of the room today, null when nobody read it yet.</summary>
 public sealed record DayAir(double? HumidityPercent, DateTimeOffset? ReadAt);
@@ -55,6 +56,8 @@ public static class CourseEndpoints
         group.MapGet("", Now);
         group.MapGet("/air", Air);
         group.MapGet("/stations", () => TypedResults.Ok(Stations.InOrder.Concat(Stations.Elsewhere).Select(View).ToArray()));
+        group.MapGet("/cautions", Seen);
+        group.MapPut("/cautions/{step}", See).Changes(MemberRole.Looker).ProducesProblem(404);
         group.MapGet("/door", () => TypedResults.Ok(Stations.AtTheDoor));
     }
 
@@ -66,7 +69,24 @@ public static class CourseEndpoints
             .OrderByDescending(w => w.RecordedAt).Select(w => new DayAir(w.HumidityPercent, w.RecordedAt)).FirstOrDefaultAsync(stop) ?? new DayAir(null, null);
     }
 
-    private static StationView View(StepDefinition d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm);
+    /// <summary>The stations whose caution this person has seen: there it is folded to one line.</summary>
+    private static async Task<StepKind[]> Seen(EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await db.CautionsSeen.Where(c => c.PersonId == bench.PersonId).Select(c => c.Step).ToArrayAsync(stop);
+
+    private static async Task<IResult> See(string step, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (!Enum.TryParse<StepKind>(step, ignoreCase: true, out var kind) || !Enum.IsDefined(kind))
+        {
+            return Problems.NotHere("station");
+        }
+
+        // Twice at once is once: the key decides.
+        await db.Database.ExecuteSqlAsync(
+            $"insert into cautions_seen (workshop_id, person_id, step, at) values ({db.Workshop}, {bench.PersonId}, {kind.ToString()}, {bench.Now}) on conflict do nothing", stop);
+        return TypedResults.NoContent();
+    }
+
+    private static StationView View(StepDefinition d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain);
 
     private static async Task<Today> Now(EarthyTuftDb db, Bench bench, CancellationToken stop)
     {

@@ -89,7 +89,7 @@ public static class BenchDoor
 
     private static (string, Guid, Guid) Key(Guid person, Guid workshop) => ("bench", person, workshop);
 
-    private static async Task<BenchFacts?> Find(EarthyTuftDb db, Guid person, Guid workshop, CancellationToken stop)
+    internal static async Task<BenchFacts?> Find(EarthyTuftDb db, Guid person, Guid workshop, CancellationToken stop)
     {
         var found = await db.Memberships
             .Where(m => m.UserId == person && m.WorkshopId == workshop)

@@ -62,7 +62,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     private async Task Watch(NpgsqlConnection own, CancellationToken stop)
     {
         using var tick = new PeriodicTimer(Tick);
-        var looked = long.MinValue;
+        var looked = Environment.TickCount64 - 10_000;
         while (await tick.WaitForNextTickAsync(stop))
         {
             if (Environment.TickCount64 - looked > 2000)

@@ -68,6 +68,11 @@ public static class LedgerEndpoints
     internal static async Task<IResult> Keep(
         StepRequest request, Guid key, string? because, EarthyTuftDb db, Bench bench, JsonSerializerOptions json, CancellationToken stop)
     {
+        if (request.HairsCounted is null != request.PinchGrams is null)
+        {
+            return Problems.Refused(request.PinchGrams is null ? "pinchGrams" : "hairsCounted", "missing", "Hairs are counted in a pinch of known weight: both figures, or none.");
+        }
+
         var doneAt = request.DoneAt ?? bench.Now;
         if (doneAt > bench.Now.AddDays(1))
         {
@@ -117,8 +122,13 @@ public static class LedgerEndpoints
         // Told later than it was done: what came after it is reckoned anew.
         var late = rows.Values.Any(r => r.ChangedAt > doneAt);
         var made = await NewLots(request, command.Value, outcome, rows, db, stop);
-        var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, request.Notes?.Trim() ?? "", because, request.Spent);
+        var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, CountWords.With(request), because, request.Spent);
         var entry = LedgerStore.AddStep(db, command.Value, outcome, rows, made, reader.Typed, facts);
+        if (request.Plucked is not null || request.HairsCounted is not null)
+        {
+            db.Counts.Add(new CountRow { EntryId = entry.Id, Plucked = request.Plucked, HairsCounted = request.HairsCounted, PinchGrams = request.PinchGrams });
+        }
+
         await Replace(db, request.DraftId, stop);
         await db.SaveChangesAsync(stop);
         if (late || LedgerStore.NeedsFamily(command.Value, outcome))

@@ -93,6 +93,7 @@ public static class ReferenceWords
             {
                 WeighingState.Rested => "rested in the room",
                 WeighingState.Warm => "warm, straight off the heat",
+                WeighingState.Provisional => "provisional, two weighings have not agreed yet",
                 WeighingState.AsSold => "as sold, at the agreed allowance",
                 _ => "damp",
             }),

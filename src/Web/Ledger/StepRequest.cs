@@ -24,6 +24,9 @@ public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] 
 
 /// <summary>One step as it is typed at a station. Only <c>from</c> and <c>to</c> are needed.</summary>
 /// <param name="DraftId">A draft that this entry replaces.</param>
+/// <param name="Plucked">Hairs and bits plucked out by hand, tallied.</param>
+/// <param name="HairsCounted">Hairs counted in a small weighed pinch of what was made.</param>
+/// <param name="PinchGrams">What that pinch weighed.</param>
 /// <param name="Spent">Agents and the like, in the workshop's currency.</param>
 /// <param name="IntoReserve">Take what is kept for a project all the same; without it such a taking is refused as <c>reserved</c>.</param>
 public sealed record StepRequest(
@@ -39,7 +42,10 @@ public sealed record StepRequest(
     [property: Range(0, 100)] double? HumidityPercent = null,
     Guid? DraftId = null,
     [property: Range(0, 1_000_000)] decimal? Spent = null,
-    bool IntoReserve = false);
+    bool IntoReserve = false,
+    [property: Range(0, 100_000)] int? Plucked = null,
+    [property: Range(0, 100_000)] int? HairsCounted = null,
+    [property: Range(0.01, 1000)] double? PinchGrams = null);
 
 /// <summary>A weight as it was understood.</summary>
 /// <param name="Field">Which one: <c>to[0].mass</c>.</param>

@@ -59,6 +59,11 @@ public static class LotEndpoints
             : station is { } s && Stations.Find(s) is { } definition ? [.. definition.Takes]
             : Enum.GetValues<LotForm>();
         var lots = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null && forms.Contains(l.Form));
+        if (prepared != true && station is { } at && Stations.Find(at)?.Fibres is { } fibres)
+        {
+            lots = lots.Where(l => fibres.Contains(l.Fibre));
+        }
+
         if (after is not null)
         {
             if (Cursor(after) is not var (changedAt, id))

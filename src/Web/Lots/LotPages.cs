@@ -235,7 +235,7 @@ public static class LotPages
                 Mass.FromGrams(reserved).Write(unit), lot.ReservedFor ?? "", left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserved)).Write(unit)) : null,
             lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation) : null,
             lot.UsedUpAt is null ? lot.WaitsAt : null,
-            lot.UsedUpAt is null ? Stations.Open(lot.Form, lot.WaitsAt) : []);
+            lot.UsedUpAt is null ? Stations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : []);
     }
 
     private static async Task<ILookup<Guid, CorrectionView>> Corrections(EarthyTuftDb db, Family family, MassUnit unit, CancellationToken stop)

@@ -40,7 +40,8 @@ public sealed record SessionState(
     string Currency,
     bool IsDemo,
     bool DemoOffered,
-    string? Token);
+    string? Token,
+    string TimeZone = "UTC");
 
 public sealed class DemoDoor
 {
@@ -103,7 +104,8 @@ public static class SessionEndpoints
             facts?.Currency ?? "EUR",
             facts?.IsDemo ?? false,
             demo.OwnerId is not null,
-            antiforgery.GetAndStoreTokens(http).RequestToken);
+            antiforgery.GetAndStoreTokens(http).RequestToken,
+            facts?.Zone.Id ?? "UTC");
     }
 
     private static async Task<IResult> SignIn(SignInRequest request, HttpContext http, UserManager<AppUser> people, EarthyTuftDb db, CancellationToken stop)

@@ -184,6 +184,26 @@ export const useDrafts = () => useQuery({ queryKey: ['drafts'], queryFn: () => n
 
 export const useWorkshop = () => useQuery({ queryKey: ['workshop'], queryFn: () => need(api.GET('/api/workshop')) });
 
+/** Washes under way; the live stream says when to ask again, and without it every half minute does. */
+export const useWashes = () =>
+  useQuery({ queryKey: ['washing'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/scouring/washes')) });
+
+export const useWashHouse = () => useQuery({ queryKey: ['wash-house'], queryFn: () => need(api.GET('/api/scouring')) });
+
+export const useDryings = () =>
+  useQuery({ queryKey: ['drying'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/drying')) });
+
+export const useDehairing = (code: string, use: Schema['DownUse']) =>
+  useQuery({
+    queryKey: ['lot', code, 'dehairing', use],
+    enabled: code !== '',
+    placeholderData: (old) => old,
+    queryFn: () => need(api.GET('/api/dehairing/{code}', { params: { path: { code }, query: { use } } })),
+  });
+
+export const useInstruments = () =>
+  useQuery({ queryKey: ['instruments'], queryFn: () => need(api.GET('/api/instruments')) });
+
 export const useReckonings = () =>
   useQuery({ queryKey: ['reckonings'], staleTime: Infinity, queryFn: () => need(api.GET('/api/reckon')) });
 

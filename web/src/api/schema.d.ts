@@ -3015,6 +3015,114 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/course/cautions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['StepKind'][];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/cautions/{step}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          step: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/course/door': {
     parameters: {
       query?: never;
@@ -5059,6 +5167,54 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/dehairing/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: {
+          use?: string;
+        };
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DehairingPage'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reckon': {
     parameters: {
       query?: never;
@@ -5720,6 +5876,35 @@ export interface components {
       /** Format: date-time */
       readAt: null | string;
     };
+    /** @description The advice after some passes (handbook section 8): stop when hairs per gram meets the use or the next pass would lose more down than it gains. */
+    DehairAdvice: {
+      /** @description In one word. */
+      verdict: components['schemas']['DehairVerdict'];
+      /** @description What to do, then why. */
+      sentence: string;
+      /**
+       * Format: double
+       * @description Hairs in a gram that the use allows (typical).
+       */
+      allowed: number;
+      /**
+       * Format: double
+       * @description What the next pass would leave, going on as the last two did; null when that cannot be told.
+       */
+      nextHairsPerGram: null | number;
+    };
+    /**
+     * @description Whether another pass helps.
+     * @enum {unknown}
+     */
+    DehairVerdict: 'count' | 'goOn' | 'fit' | 'losesMore';
+    /** @description The passes that led to a lot, and whether another helps. */
+    DehairingPage: {
+      code: string;
+      use: components['schemas']['DownUse'];
+      passes: components['schemas']['PassView'][];
+      advice: components['schemas']['DehairAdvice'];
+    };
     /** @description An entry that stands or falls with another. */
     Dependant: {
       /** Format: uuid */
@@ -5747,6 +5932,11 @@ export interface components {
      * @enum {unknown}
      */
     DownSchool: 'cloud' | 'cardedPunis';
+    /**
+     * @description What the down is for.
+     * @enum {unknown}
+     */
+    DownUse: 'nextToSkin' | 'outer' | 'hard';
     /** @description An entry that cannot be as it stands, kept as it was typed. */
     DraftView: {
       /** Format: uuid */
@@ -6338,6 +6528,7 @@ export interface components {
       | 'noil'
       | 'cardWaste'
       | 'seedAndTrash'
+      | 'gum'
       | 'dust'
       | 'referenceLocks'
       | 'spilled'
@@ -6522,6 +6713,22 @@ export interface components {
     OtherAdvice: {
       if: string;
       then: components['schemas']['PreparedAs'];
+    };
+    /** @description One pass that led to a lot. */
+    PassView: {
+      /** Format: uuid */
+      entryId: string;
+      /** Format: date-time */
+      doneAt: string;
+      in: components['schemas']['MassFigure'];
+      down: components['schemas']['MassFigure'];
+      hair: components['schemas']['MassFigure'];
+      lost: components['schemas']['MassFigure'];
+      /**
+       * Format: double
+       * @description Null where nobody counted.
+       */
+      hairsPerGram: null | number;
     };
     PlaceView: {
       place: components['schemas']['FleecePlace'];
@@ -7110,6 +7317,8 @@ export interface components {
       isDemo: boolean;
       demoOffered: boolean;
       token: null | string;
+      /** @default UTC */
+      timeZone: string;
     };
     SignInRequest: {
       email: string;
@@ -7191,6 +7400,7 @@ export interface components {
       usualState: components['schemas']['WeighingState'];
       caution: components['schemas']['Caution'];
       keepsForm: boolean;
+      usualGain: null | components['schemas']['GainKind'];
     };
     /**
      * @description The steps an entry can log.
@@ -7205,6 +7415,11 @@ export interface components {
       | 'comb'
       | 'open'
       | 'dehair'
+      | 'gin'
+      | 'partCaps'
+      | 'degum'
+      | 'dye'
+      | 'dress'
       | 'divide'
       | 'join'
       | 'useUp'
@@ -7243,6 +7458,21 @@ export interface components {
        * @default false
        */
       intoReserve: boolean;
+      /**
+       * Format: int32
+       * @description Hairs and bits plucked out by hand, tallied.
+       */
+      plucked?: null | number;
+      /**
+       * Format: int32
+       * @description Hairs counted in a small weighed pinch of what was made.
+       */
+      hairsCounted?: null | number;
+      /**
+       * Format: double
+       * @description What that pinch weighed.
+       */
+      pinchGrams?: null | number;
     };
     /** @description What became of it. */
     StockAnswer: {
@@ -7477,7 +7707,7 @@ export interface components {
      * @default rested
      * @enum {unknown}
      */
-    WeighingState: 'rested' | 'warm' | 'damp' | 'asSold';
+    WeighingState: 'rested' | 'warm' | 'damp' | 'asSold' | 'provisional';
     /**
      * @description Where part of a fleece went.
      * @enum {unknown}

@@ -3,13 +3,15 @@ import Link from '@mui/material/Link';
 import { NavLink } from 'react-router';
 import { useToday, type Schema } from '../api/client';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
-import { courseOrder, stepWord } from '../ui/words';
+import { courseOrder, rareStations, stepWord } from '../ui/words';
+import { useRunning } from '../live/running';
 import { railWidth } from './Frame';
 import { tone } from './theme';
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {
   const today = useToday();
+  const running = useRunning();
   const heap = (step: Schema['StepKind'] | null) => today.data?.heaps.find((h) => (h.step ?? null) === step);
   const heaviest = Math.max(1, ...(today.data?.heaps ?? []).map((h) => h.mass.grams));
   const perRoot = 19 / Math.sqrt(heaviest);
@@ -39,7 +41,7 @@ export function CourseRail() {
       <Station to="/" label="Today" />
       <Station to="/take-in" label="Take in" />
       {courseOrder
-        .filter((step) => step !== 'divide' || heap(step))
+        .filter((step) => !rareStations.includes(step) || heap(step))
         .map((step) => (
           <Station
             key={step}
@@ -47,6 +49,7 @@ export function CourseRail() {
             label={stepWord[step]}
             heap={heap(step)}
             perRoot={perRoot}
+            running={step === 'wash' ? running.wash : step === 'dry' ? running.dry : null}
             joined
           />
         ))}
@@ -66,9 +69,11 @@ interface StationProps {
   perRoot?: number;
   joined?: boolean;
   waits?: string;
+  /** What runs here: how long still. */
+  running?: string | null;
 }
 
-function Station({ to, label, heap, perRoot = 1, joined = false, waits }: StationProps) {
+function Station({ to, label, heap, perRoot = 1, joined = false, waits, running }: StationProps) {
   const unweighed = heap !== undefined && heap.mass.grams === 0 && heap.notWeighed > 0;
   const r = heap ? Math.max(4, tuftRadius(heap.mass.grams, perRoot)) : 0;
   const words = heap ? (unweighed ? `${heap.lots} not weighed` : heap.mass.text) : '';
@@ -128,6 +133,11 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits }: Statio
             whiteSpace: { md: 'nowrap' },
           }}
         >
+          {running ? (
+            <Box component="strong" sx={{ display: 'block', color: 'text.primary' }}>
+              {running}
+            </Box>
+          ) : null}
           {words}
           {heap && waits ? (
             <Box component="span" sx={{ display: { xs: 'none', md: 'block' } }}>

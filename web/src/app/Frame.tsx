@@ -5,6 +5,8 @@ import { useEffect } from 'react';
 import { Link as RouterLink, Navigate, Outlet, useLocation } from 'react-router';
 import { useSession } from '../api/client';
 import { ProblemNotice } from '../ui/Slips';
+import { Alarms } from '../live/Alarms';
+import { useLiveStream } from '../live/live';
 import { CourseRail } from './CourseRail';
 import { HeadStrip } from './HeadStrip';
 
@@ -14,6 +16,7 @@ export const railWidth = 196;
 export function Frame() {
   const session = useSession();
   const { pathname } = useLocation();
+  useLiveStream(!!session.data?.signedIn && !!session.data.workshop);
   useEffect(() => {
     const bench = document.getElementById('bench');
     // A station's weight field takes the focus itself; everywhere else reading goes on at the bench.
@@ -48,6 +51,7 @@ export function Frame() {
       <CourseRail />
       <Box sx={{ minWidth: 0, pb: { xs: 14, md: 4 } }}>
         <HeadStrip session={session.data} />
+        <Alarms />
         <Box
           component="main"
           id="bench"

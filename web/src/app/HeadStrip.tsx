@@ -7,6 +7,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, queryClient, setToken, type Schema } from '../api/client';
+import { HeadInstruments } from '../instruments/HeadInstruments';
 import { parentage } from '../ui/words';
 
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
@@ -35,6 +36,7 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
       <Typography component="p" sx={{ fontFamily: 'h2.fontFamily', typography: 'h2', mr: 'auto' }}>
         {session.workshop?.name}
       </Typography>
+      <HeadInstruments />
       <FindBox />
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography component="span" sx={{ color: 'text.secondary' }}>

@@ -9,6 +9,8 @@ import { RoutesPage } from '../routing/RoutesPage';
 import { KeepSample } from '../sampling/KeepSample';
 import { SampleCard } from '../sampling/SampleCard';
 import { SampleWall } from '../sampling/SampleWall';
+import { InstrumentsPage } from '../instruments/InstrumentsPage';
+import { WashPlan } from '../scouring/WashPlan';
 import { Door } from '../session/Door';
 import { Station } from '../station/Station';
 import { TakeIn } from '../takingin/TakeIn';
@@ -25,6 +27,8 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Today /> },
       { path: 'take-in', element: <TakeIn /> },
+      { path: 'station/wash/plan', element: <WashPlan /> },
+      { path: 'instruments', element: <InstrumentsPage /> },
       { path: 'station/:step', element: <Station /> },
       { path: 'lots/:code', element: <LotPage /> },
       { path: 'lots/:code/locks', element: <LockBench /> },

@@ -54,7 +54,7 @@ export function CorrectWeighing({
           value={state}
           onChange={setState}
           words={stateWord}
-          of={['rested', 'warm', 'damp', 'asSold']}
+          of={['rested', 'warm', 'damp', 'asSold', 'provisional']}
         />
         <TextField
           label="Because"

@@ -14,6 +14,7 @@ import { formWord, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
+import { AfterWash } from '../scouring/AfterWash';
 import { History } from './History';
 import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
@@ -135,6 +136,14 @@ export function LotPage() {
                   {s.verdict}
                 </Box>
               ))}
+            </Box>
+          )}
+          {head.form === 'clean' && !head.usedUp && entries.some((e) => e.step === 'wash') && (
+            <Box sx={{ mt: 2 }}>
+              <Typography variant="h3" sx={{ mb: 1 }}>
+                The wash, looked back on
+              </Typography>
+              <AfterWash code={head.code} />
             </Box>
           )}
           {origins.length > 0 && head.form !== 'raw' && (

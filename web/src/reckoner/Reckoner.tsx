@@ -129,7 +129,9 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
               multiline={f.kind === 'list'}
               minRows={f.kind === 'list' ? 4 : undefined}
               error={!!problemAt(f)}
-              helperText={problemAt(f) ?? (f.of ? `one a line: ${f.of.map((o) => o.meaning + ', ' + o.unit).join('; ')}` : '')}
+              helperText={
+                problemAt(f) ?? (f.of ? `one a line: ${f.of.map((o) => o.meaning + ', ' + o.unit).join('; ')}` : '')
+              }
               slotProps={{
                 htmlInput: { inputMode: f.kind === 'list' ? 'text' : 'decimal' },
                 inputLabel: { shrink: true },
@@ -157,7 +159,9 @@ const rows = (f: Schema['ReckoningField'], text: string) =>
     .filter((line) => line.trim() !== '')
     .map((line) => {
       const parts = line.trim().split(/[\s;]+/);
-      return Object.fromEntries((f.of ?? []).map((o, i) => [o.name, parts[i] === undefined ? null : asNumber(parts[i])]));
+      return Object.fromEntries(
+        (f.of ?? []).map((o, i) => [o.name, parts[i] === undefined ? null : asNumber(parts[i])]),
+      );
     });
 
 /** What does not read as a number goes as it was typed, so that the answer can name it. */

@@ -2,8 +2,13 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useDrafts, useStations, useWaiting, type Schema } from '../api/client';
-import { CautionSlip, ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Slips';
+import { StationCaution } from '../ui/StationCaution';
 import { stepWord } from '../ui/words';
+import { PassesBench } from '../dehairing/PassesBench';
+import { RackBench } from '../drying/RackBench';
+import { WashBench } from '../scouring/WashBench';
+import { useFromWatch } from './fromWatch';
 import { NoSuchPage } from '../app/Frame';
 import { StationBench } from './StationBench';
 
@@ -16,6 +21,7 @@ export function Station() {
   const drafts = useDrafts();
   const station = stations.data?.find((s) => s.step === step);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
+  const watch = useFromWatch(search.get('wash'), search.get('drying'), waiting.data?.lots ?? []);
   const problem = stations.error ?? waiting.error ?? drafts.error;
   if (problem) return <ProblemNotice error={problem} />;
   if (stations.data && !station) return <NoSuchPage />;
@@ -27,17 +33,29 @@ export function Station() {
         <Typography variant="h1" sx={{ mb: 1 }}>
           {stepWord[station.step]}
         </Typography>
+        {station.step === 'wash' && <WashBench logging={watch?.id ?? null} />}
+        {station.step === 'dry' && <RackBench lots={waiting.data.lots} logging={watch?.id ?? null} />}
+        {station.step === 'dehair' && <PassesBench lots={waiting.data.lots} wanted={search.get('lot')} />}
+        {(station.step === 'wash' || station.step === 'dry') && (
+          <Typography variant="h2" sx={{ mb: 1 }}>
+            {watch
+              ? 'Log what was watched'
+              : `Log ${station.step === 'wash' ? 'a wash that was not planned here' : 'what dried without a watch'}`}
+          </Typography>
+        )}
         <StationBench
-          key={`${station.step} ${draft?.id ?? ''}`}
+          key={`${station.step} ${draft?.id ?? ''} ${watch?.id ?? ''}`}
           station={station}
           lots={waiting.data.lots}
           wanted={search.get('lot')}
           draft={draft}
+          watch={watch}
+          quiet={(station.step === 'wash' || station.step === 'dry') && !watch && !draft}
           left={() => void navigate(`/station/${station.step}`, { replace: true })}
         />
       </Box>
       <Box sx={{ alignSelf: 'start', display: 'grid', gap: 2 }}>
-        <CautionSlip caution={station.caution} />
+        <StationCaution station={station} />
       </Box>
     </Box>
   );

@@ -15,6 +15,7 @@ import { Notice, ProblemNotice } from '../ui/Slips';
 import { airWords, formWord, stepDone } from '../ui/words';
 import { ConfirmDraft } from './ConfirmDraft';
 import { freshState, fromDraft, toRequest, type OnBench } from './stationState';
+import type { FromWatch } from './fromWatch';
 import { StationFields } from './StationFields';
 import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
@@ -24,14 +25,21 @@ interface Props {
   lots: readonly Schema['LotLine'][];
   wanted: string | null;
   draft: Schema['DraftView'] | null;
+  /** A wash or a rack that is being logged: what was watched is filled in. */
+  watch: FromWatch | null;
+  quiet: boolean;
   left: () => void;
 }
 
-export function StationBench({ station, lots, wanted, draft, left }: Props) {
+export function StationBench({ station, lots, wanted, draft, watch, quiet, left }: Props) {
   const session = useSession();
   const air = useAir();
-  const fresh = useMemo(() => (draft ? () => fromDraft(draft, station) : freshState(station)), [draft, station]);
-  const [state, change, clear] = useKept(`station ${station.step} ${draft?.id ?? ''}`, fresh);
+  const filled = watch?.state;
+  const fresh = useMemo(
+    () => (draft ? () => fromDraft(draft, station) : () => ({ ...freshState(station)(), ...filled })),
+    [draft, station, filled],
+  );
+  const [state, change, clear] = useKept(`station ${station.step} ${draft?.id ?? watch?.id ?? ''}`, fresh);
   const [answer, setAnswer] = useState<Schema['EntryAnswer'] | null>(null);
 
   // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already.
@@ -66,6 +74,7 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
     (stored) => {
       setAnswer(stored);
       if (stored.kept) {
+        void watch?.end(stored.entryId ?? null);
         clear();
         left();
       } else {
@@ -151,6 +160,7 @@ export function StationBench({ station, lots, wanted, draft, left }: Props) {
           </Box>
           <StationFields
             station={station}
+            quiet={quiet}
             state={onBench}
             change={(part) => {
               clearError();

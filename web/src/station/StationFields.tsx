@@ -6,10 +6,13 @@ import { useState, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { fateWord, formWord, lossWord, stateWord } from '../ui/words';
+import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
 import type { Giving, Losing, StationState } from './stationState';
 
 interface Props {
+  /** Something else on the page comes first: the weight field does not take the focus. */
+  quiet?: boolean;
   station: Schema['StationView'];
   state: StationState;
   change: (part: Partial<StationState>) => void;
@@ -22,7 +25,7 @@ interface Props {
 }
 
 /** The log of a step: the big number first, then what was lost, then what can wait. */
-export function StationFields({ station, state, change, at, understood, air, currency, children }: Props) {
+export function StationFields({ station, state, change, at, understood, air, currency, quiet, children }: Props) {
   const [more, setMore] = useState(false);
   const giving = (i: number, part: Partial<Giving>) =>
     change({ to: state.to.map((t, k) => (k === i ? { ...t, ...part } : t)) });
@@ -51,7 +54,7 @@ export function StationFields({ station, state, change, at, understood, air, cur
         >
           <WeightField
             big={i === 0}
-            autoFocus={i === 0}
+            autoFocus={i === 0 && !quiet}
             label={i === 0 ? 'What it weighs now' : 'And this heap weighs'}
             value={t.mass}
             onChange={(mass) => giving(i, { mass })}
@@ -73,11 +76,25 @@ export function StationFields({ station, state, change, at, understood, air, cur
             value={t.state}
             onChange={(s) => giving(i, { state: s })}
             words={stateWord}
-            of={['rested', 'warm', 'damp']}
+            of={['rested', 'warm', 'damp', 'provisional']}
           />
           {i > 0 && <Button onClick={() => change({ to: state.to.filter((_, k) => k !== i) })}>Remove</Button>}
         </Box>
       ))}
+      {state.gains.map((g, i) => (
+        <WeightField
+          key={g.kind}
+          label={g.kind === 'dye' ? 'Dye taken up' : 'Dressing mixed in'}
+          value={g.mass}
+          onChange={(mass) => change({ gains: state.gains.map((o, k) => (k === i ? { ...o, mass } : o)) })}
+          error={at(`gains[${i}].mass`)}
+          understood={g.mass ? understood(`gains[${i}].mass`) : null}
+          placeholder={
+            g.kind === 'dye' ? 'dry dyestuff that stayed, if you know it' : '2 to 5 % of the fibre is typical'
+          }
+        />
+      ))}
+      <Tally state={state} change={change} counts={station.step === 'dehair'} at={at} />
       {children}
       {state.losses.length > 0 && (
         <Typography variant="h3" component="h2">

@@ -13,6 +13,7 @@ const wash: Schema['StationView'] = {
   usualState: 'damp',
   caution: { hazard: 'hot', care: 'gloves', defersTo: 'the sheet' },
   keepsForm: false,
+  usualGain: null,
 };
 
 const lot: Schema['LotLine'] = {

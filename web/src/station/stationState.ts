@@ -36,6 +36,11 @@ export interface StationState {
   doneAt: string;
   notes: string;
   spent: string;
+  gains: { kind: Schema['GainKind']; mass: string }[];
+  /** Hairs and bits plucked out, one tap each. */
+  plucked: number;
+  hairs: string;
+  pinch: string;
   intoReserve: boolean;
   draftId: string | null;
 }
@@ -59,6 +64,10 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   doneAt: '',
   notes: '',
   spent: '',
+  gains: station.usualGain ? [{ kind: station.usualGain, mass: '' }] : [],
+  plucked: 0,
+  hairs: '',
+  pinch: '',
   intoReserve: false,
   draftId: null,
 });
@@ -93,6 +102,10 @@ export function toRequest(
       fate: l.fate || null,
       worth: number(l.worth),
     })),
+    gains: state.gains.filter((g) => g.mass.trim() !== '').map((g) => ({ kind: g.kind, mass: g.mass })),
+    plucked: state.plucked > 0 ? state.plucked : null,
+    hairsCounted: number(state.hairs),
+    pinchGrams: number(state.pinch),
     humidityPercent: number(state.humidity) ?? air,
     minutes: number(state.minutes),
     who: state.who.trim() || null,
@@ -130,6 +143,10 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
     who: r.who ?? '',
     notes: r.notes ?? '',
     spent: r.spent?.toString() ?? '',
+    gains: (r.gains ?? []).map((g) => ({ kind: g.kind, mass: g.mass })),
+    plucked: r.plucked ?? 0,
+    hairs: r.hairsCounted?.toString() ?? '',
+    pinch: r.pinchGrams?.toString() ?? '',
     intoReserve: r.intoReserve ?? false,
     draftId: draft.id,
   };

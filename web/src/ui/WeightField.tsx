@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
 import { headFont } from '../app/theme';
+import { TakeFromScale } from './TakeFromScale';
 
 interface WeightFieldProps {
   label: string;
@@ -25,7 +26,7 @@ export function WeightField({
   big,
   placeholder,
 }: WeightFieldProps) {
-  return (
+  const field = (
     <TextField
       label={label}
       value={value}
@@ -60,5 +61,12 @@ export function WeightField({
         inputLabel: { shrink: true },
       }}
     />
+  );
+  if (!big) return field;
+  return (
+    <Box sx={{ display: 'grid', justifyItems: 'start' }}>
+      {field}
+      <TakeFromScale onTake={onChange} />
+    </Box>
   );
 }

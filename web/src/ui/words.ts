@@ -10,6 +10,11 @@ export const stepWord: Record<Schema['StepKind'], string> = {
   comb: 'Comb',
   open: 'Open',
   dehair: 'Dehair',
+  gin: 'Gin',
+  partCaps: 'Part caps',
+  degum: 'Degum',
+  dye: 'Dye',
+  dress: 'Dress',
   divide: 'Divide',
   join: 'Join',
   useUp: 'Use up',
@@ -29,6 +34,11 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   comb: 'combed',
   open: 'opened',
   dehair: 'dehaired',
+  gin: 'ginned',
+  partCaps: 'parted and drawn',
+  degum: 'degummed',
+  dye: 'dyed',
+  dress: 'dressed',
   divide: 'divided',
   join: 'joined',
   useUp: 'used up',
@@ -39,14 +49,22 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   recount: 'recounted',
 };
 
-/** The order of the stations on every screen; dividing has no station of its own and shows only where something waits for it. */
+/** Stations that show only where something waits for them: most fleeces never come there. */
+export const rareStations: readonly Schema['StepKind'][] = ['divide', 'gin', 'partCaps', 'degum', 'dye', 'dress'];
+
+/** The order of the stations on every screen. */
 export const courseOrder: readonly Schema['StepKind'][] = [
   'skirt',
   'divide',
+  'gin',
+  'partCaps',
+  'degum',
   'wash',
   'dry',
   'open',
   'dehair',
+  'dye',
+  'dress',
   'card',
   'comb',
 ];
@@ -80,6 +98,7 @@ export const lossWord: Record<Schema['LossKind'], string> = {
   noil: 'noil',
   cardWaste: 'card waste',
   seedAndTrash: 'seed and trash',
+  gum: 'silk gum',
   dust: 'dust',
   referenceLocks: 'reference locks',
   spilled: 'spilled',
@@ -99,6 +118,7 @@ export const fateWord: Record<Schema['Fate'], string> = {
 export const stateWord: Record<Schema['WeighingState'], string> = {
   rested: 'rested in the room',
   warm: 'warm off the heat',
+  provisional: 'provisional, perhaps still damp',
   damp: 'still damp',
   asSold: 'as sold',
 };

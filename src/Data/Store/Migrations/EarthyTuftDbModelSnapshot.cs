@@ -477,6 +477,34 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("code_counters", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.CountRow", b =>
+                {
+                    b.Property<Guid>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<int?>("HairsCounted")
+                        .HasColumnType("integer")
+                        .HasColumnName("hairs_counted");
+
+                    b.Property<double?>("PinchGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("pinch_grams");
+
+                    b.Property<int?>("Plucked")
+                        .HasColumnType("integer")
+                        .HasColumnName("plucked");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("EntryId")
+                        .HasName("pk_counts");
+
+                    b.ToTable("counts", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.DraftRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -2030,6 +2058,16 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasConstraintName("fk_baths_washes_wash_id");
 
                     b.Navigation("Wash");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.CountRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.EntryRow", null)
+                        .WithOne()
+                        .HasForeignKey("EarthyTuft.Data.Store.CountRow", "EntryId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_counts_entries_entry_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.DryingRow", b =>

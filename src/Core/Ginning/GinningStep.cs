@@ -1,0 +1,25 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+
+namespace EarthyTuft.Core.Ginning;
+
+/// <summary>Ginning: lint apart from seed, husk and trash, by hand.</summary>
+public static class GinningStep
+{
+    /// <summary>What is particular to ginning. Coarse and fine trash are far easier to take out now than later.</summary>
+    public static readonly StepDefinition Definition = new(
+        StepKind.Gin,
+        [LotForm.Raw, LotForm.Skirted],
+        [LotForm.Clean],
+        [LossKind.SeedAndTrash, LossKind.VegetableMatter, LossKind.Dust],
+        ByDifference: null,
+        MayFindByDifference: true,
+        WeighingState.Rested,
+        new(0.33, 0.42),
+        new(
+            "Boll edges cut; the dust of lint and husk harms lungs.",
+            "Gloves for the husks, outdoors or with a mask, over a box with corners for lint, seed and trash.",
+            "With asthma ask a doctor before dusty work."),
+        Fibres: [Fibre.Cotton]);
+}

@@ -1,0 +1,131 @@
+import Box from '@mui/material/Box';
+import type { Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { bathsLayout } from './bathLayout';
+import { useWidth } from './useWidth';
+
+const kindWord = { soak: 'Soak', wash: 'Wash', rinse: 'Rinse' } as const;
+
+/** Words keep clear of a line behind them. */
+const clear = { paintOrder: 'stroke', stroke: tone('fleece'), strokeWidth: 5, strokeLinejoin: 'round' } as const;
+
+export const minutesWord = (minutes: number) =>
+  minutes >= 2880
+    ? `${Math.round(minutes / 1440)} days`
+    : minutes >= 180
+      ? `${Math.round(minutes / 60)} h`
+      : `${Math.round(minutes)} min`;
+
+/** The whole wash as one picture: each bath with its hot and cold water, where it settles and what it cools to before the wool is lifted. */
+export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: number }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const floor = plan.baths.some((b) => b.kind === 'wash') ? plan.floorCelsius : null;
+  const at = bathsLayout(plan.baths, floor, (width || 700) - 8);
+  const words = plan.baths
+    .map(
+      (b, i) =>
+        `bath ${i + 1}, ${b.kind}: ${b.litres.toFixed(1)} litres poured at ${b.pourCelsius.toFixed(0)} degrees, ${minutesWord(b.minutes)}`,
+    )
+    .join('; ');
+  return (
+    <Box ref={ref} sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="The baths, drawn">
+      <svg width={at.width + 8} height={300} role="img" aria-label={words} style={{ display: 'block' }}>
+        <g transform="translate(4 0)">
+          {at.floorY !== null && (
+            <>
+              <line x1={0} x2={at.width} y1={at.floorY} y2={at.floorY} stroke={tone('madder')} strokeWidth={2} />
+              <text x={2} y={at.floorY + 15} fontSize={12} fontWeight={700} fill={tone('madder')}>
+                floor {plan.floorCelsius.toFixed(0)} °C
+              </text>
+            </>
+          )}
+          {plan.baths.map((b, i) => {
+            const t = at.tubs[i]!;
+            const inset = 9;
+            const water = (y: number) => {
+              const slope = ((y - at.tubTop) / (at.tubBottom - at.tubTop)) * inset;
+              return [t.x + slope, t.x + t.width - slope] as const;
+            };
+            const layer = (top: number, bottom: number) => {
+              const [a, c] = water(top);
+              const [d, e] = water(bottom);
+              return `M${a},${top}L${c},${top}L${e},${bottom}L${d},${bottom}Z`;
+            };
+            const middle = t.x + t.width / 2;
+            return (
+              <g key={i} opacity={i < done ? 0.5 : 1}>
+                <path
+                  d={`M${t.x + 14},${t.from}C${middle},${t.from} ${middle},${t.to} ${t.x + t.width - 14},${t.to}`}
+                  fill="none"
+                  stroke={tone('walnut')}
+                  strokeWidth={3}
+                />
+                <text x={t.x + 14} y={t.from - 6} fontSize={15} fontWeight={700} fill={tone('peat')} {...clear}>
+                  {b.celsius.toFixed(0)} °C
+                </text>
+                <text x={t.x + t.width - 14} y={t.to - 7} textAnchor="end" fontSize={12} fill={tone('bark')} {...clear}>
+                  {b.liftedCelsius.toFixed(0)} °C
+                </text>
+                <path d={layer(t.waterTop, at.tubBottom)} fill={tone('wool')} />
+                {b.hotLitres != null && b.hotLitres > 0.05 && (
+                  <path d={layer(t.waterTop, t.hotTop)} fill={tone('weld')} opacity={0.45} />
+                )}
+                <path
+                  d={`M${t.x},${at.tubTop}L${t.x + inset},${at.tubBottom}L${t.x + t.width - inset},${at.tubBottom}L${t.x + t.width},${at.tubTop}`}
+                  fill="none"
+                  stroke={tone('walnut')}
+                  strokeWidth={3}
+                  strokeLinejoin="round"
+                />
+                {b.hotLitres != null && b.coldLitres != null ? (
+                  <>
+                    <text
+                      x={middle}
+                      y={(t.waterTop + t.hotTop) / 2 + 5}
+                      textAnchor="middle"
+                      fontSize={14}
+                      fill={tone('peat')}
+                    >
+                      {b.hotLitres > 0.05 ? `${b.hotLitres.toFixed(1)} L hot` : ''}
+                    </text>
+                    <text
+                      x={middle}
+                      y={(t.hotTop + at.tubBottom) / 2 + 5}
+                      textAnchor="middle"
+                      fontSize={14}
+                      fill={tone('peat')}
+                    >
+                      {b.coldLitres > 0.05 ? `${b.coldLitres.toFixed(1)} L cold` : ''}
+                    </text>
+                  </>
+                ) : (
+                  <text x={middle} y={at.tubBottom - 16} textAnchor="middle" fontSize={14} fill={tone('peat')}>
+                    {b.litres.toFixed(1)} L
+                  </text>
+                )}
+                <text
+                  x={middle}
+                  y={at.tubBottom + 22}
+                  textAnchor="middle"
+                  fontSize={15}
+                  fontWeight={700}
+                  fill={tone('peat')}
+                >
+                  {i + 1} {kindWord[b.kind]}, {minutesWord(b.minutes)}
+                </text>
+                <text x={middle} y={at.tubBottom + 42} textAnchor="middle" fontSize={13} fill={tone('bark')}>
+                  {b.kind === 'soak' ? 'as it comes' : `pour ${b.pourCelsius.toFixed(1)} °C`}
+                </text>
+                {b.doseGrams > 0 && (
+                  <text x={middle} y={at.tubBottom + 61} textAnchor="middle" fontSize={13} fill={tone('bark')}>
+                    dose {b.doseGrams.toFixed(b.doseGrams < 20 ? 1 : 0)} g
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </g>
+      </svg>
+    </Box>
+  );
+}

@@ -1,0 +1,100 @@
+import Box from '@mui/material/Box';
+import { tone } from '../app/theme';
+import { curveLayout, type CurveInput } from './curveLayout';
+import { useWidth } from './useWidth';
+
+interface CurveProps extends Omit<CurveInput, 'width' | 'height'> {
+  unit: string;
+  /** What the level is: floor, dry. */
+  levelName: string;
+  momentName: string;
+  clock: (time: number) => string;
+  /** The picture in words, for whoever does not see it. */
+  words: string;
+  height?: number;
+}
+
+/** Readings as dots, the fit as a line, what is not sure as a band; the level that matters and the moment it is reached. */
+export function Curve({ unit, levelName, momentName, clock, words, height = 250, ...input }: CurveProps) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const at = curveLayout({ ...input, width: width || 600, height });
+  const small = { fontSize: 12, fill: tone('bark') };
+  return (
+    <Box ref={ref} sx={{ width: '100%' }}>
+      <svg width="100%" height={height} role="img" aria-label={words} style={{ display: 'block', overflow: 'visible' }}>
+        {at.ticksY.map((t) => (
+          <g key={t.value}>
+            <line x1={at.left} x2={at.right} y1={t.y} y2={t.y} stroke={tone('oat')} strokeWidth={1} />
+            <text x={at.left - 6} y={t.y + 4} textAnchor="end" {...small}>
+              {t.value}
+            </text>
+          </g>
+        ))}
+        <text x={at.left - 6} y={at.top - 6} textAnchor="end" {...small}>
+          {unit}
+        </text>
+        {at.ticksX.map((t) => (
+          <g key={t.at}>
+            <line x1={t.x} x2={t.x} y1={at.bottom} y2={at.bottom + 5} stroke={tone('bark')} strokeWidth={1} />
+            <text x={t.x} y={at.bottom + 19} textAnchor="middle" {...small}>
+              {clock(t.at)}
+            </text>
+          </g>
+        ))}
+        {at.band && <path d={at.band} fill={tone('wool')} opacity={0.55} />}
+        {at.levelY !== null && (
+          <>
+            <line x1={at.left} x2={at.right} y1={at.levelY} y2={at.levelY} stroke={tone('madder')} strokeWidth={2.5} />
+            <text x={at.left + 6} y={at.levelY - 6} fontSize={13} fontWeight={700} fill={tone('madder')}>
+              {levelName} {input.level === null ? '' : Math.round(input.level * 10) / 10} {unit}
+            </text>
+          </>
+        )}
+        {at.line && <path d={at.line} fill="none" stroke={tone('walnut')} strokeWidth={2.5} />}
+        {at.ahead && <path d={at.ahead} fill="none" stroke={tone('walnut')} strokeWidth={2} strokeDasharray="7 6" />}
+        {at.dots.map((d, i) => (
+          <circle
+            key={i}
+            cx={d.x}
+            cy={d.y}
+            r={d.fromInstrument ? 3 : 5}
+            fill={d.fromInstrument ? tone('woad') : tone('shorn')}
+            stroke={tone('woad')}
+            strokeWidth={d.fromInstrument ? 0 : 2.5}
+          />
+        ))}
+        {at.nowX !== null && (
+          <>
+            <line x1={at.nowX} x2={at.nowX} y1={at.top} y2={at.bottom} stroke={tone('bark')} strokeWidth={1} />
+            <text x={at.nowX} y={at.top - 5} textAnchor="middle" {...small}>
+              now
+            </text>
+          </>
+        )}
+        {at.momentX !== null && (
+          <>
+            <line
+              x1={at.momentX}
+              x2={at.momentX}
+              y1={at.top}
+              y2={at.bottom + 5}
+              stroke={tone('madder')}
+              strokeWidth={2}
+              strokeDasharray="3 4"
+            />
+            <text
+              x={at.momentX - 5}
+              y={at.top + 10}
+              textAnchor="end"
+              fontSize={13}
+              fontWeight={700}
+              fill={tone('peat')}
+            >
+              {momentName}
+            </text>
+          </>
+        )}
+      </svg>
+    </Box>
+  );
+}

@@ -1,0 +1,166 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { api, queryClient, useInstruments, useSession, type Schema } from '../api/client';
+import { headFont, tone } from '../app/theme';
+import { useLive, useNow } from '../live/live';
+import { leftUntil } from '../live/time';
+import { Choice } from '../ui/Choice';
+import { ProblemNotice, Section } from '../ui/Slips';
+import { Hand } from './Hand';
+
+const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', probe: 'bath probe', air: 'air sensor' };
+const order: Schema['InstrumentKind'][] = ['scale', 'probe', 'air'];
+const again = () => queryClient.invalidateQueries({ queryKey: ['instruments'] });
+
+/** What the instruments say now, where they are, and, in the demo, a hand to play with. */
+export function InstrumentsPage() {
+  const page = useInstruments();
+  const session = useSession();
+  const { readings } = useLive();
+  const now = useNow(2000);
+  const [error, setError] = useState<unknown>(null);
+  if (page.error) return <ProblemNotice error={page.error} again={() => void page.refetch()} />;
+  if (!page.data) return null;
+  const owner = session.data?.workshop?.role === 'owner';
+  const mayPress = session.data?.workshop?.role !== 'looker';
+  const turn = (i: Schema['InstrumentView'], on: boolean) =>
+    api
+      .PUT('/api/instruments/{id}', {
+        params: { path: { id: i.id } },
+        body: { kind: i.kind, name: i.name, host: i.host, port: i.port, on },
+      })
+      .then(again)
+      .catch(setError);
+  const press = (i: Schema['InstrumentView'], key: Schema['InstrumentKey']) =>
+    api.POST('/api/instruments/{id}/key', { params: { path: { id: i.id } }, body: { key } }).catch(setError);
+  return (
+    <Box sx={{ display: 'grid', gap: 3 }}>
+      <Typography variant="h1">Instruments</Typography>
+      <ProblemNotice error={error} />
+      {page.data.instruments.length === 0 && (
+        <Typography>
+          None is set up. Everything can be typed; a scale that speaks on the network saves the typing.
+        </Typography>
+      )}
+      <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', md: 'repeat(3, 1fr)' } }}>
+        {[...page.data.instruments]
+          .sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))
+          .map((i) => {
+            const r = readings.get(i.id);
+            const heard = i.on && r?.connected;
+            return (
+              <Box
+                key={i.id}
+                component="section"
+                aria-label={i.name}
+                sx={{ borderTop: `3px solid ${tone(heard ? 'lichen' : 'oat')}`, pt: 1.5 }}
+              >
+                <Typography variant="h2">{i.name}</Typography>
+                <Typography
+                  sx={{
+                    fontFamily: headFont,
+                    fontSize: '2.3rem',
+                    lineHeight: 1.2,
+                    color: heard ? 'text.primary' : 'text.secondary',
+                    minHeight: '1.2em',
+                  }}
+                >
+                  {i.on ? (r?.text ?? '…') : 'off'}
+                </Typography>
+                <Typography color="text.secondary">
+                  {kindWord[i.kind]} at {i.host}:{i.port}.{' '}
+                  {!i.on
+                    ? ''
+                    : heard
+                      ? i.kind === 'scale'
+                        ? r.stable
+                          ? 'Stable.'
+                          : 'Moving.'
+                        : 'Heard.'
+                      : r
+                        ? `Not heard; this is ${leftUntil(r.at, now).replace(' late', ' old')}.`
+                        : 'Not heard yet.'}
+                </Typography>
+                <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+                  {i.kind === 'scale' && i.on && mayPress && (
+                    <>
+                      <Button onClick={() => void press(i, 'tare')}>Tare</Button>
+                      <Button onClick={() => void press(i, 'unit')}>Unit</Button>
+                    </>
+                  )}
+                  {owner && <Button onClick={() => void turn(i, !i.on)}>{i.on ? 'Switch off' : 'Switch on'}</Button>}
+                  {owner && (
+                    <Button
+                      onClick={() =>
+                        void api
+                          .DELETE('/api/instruments/{id}', { params: { path: { id: i.id } } })
+                          .then(again)
+                          .catch(setError)
+                      }
+                    >
+                      Take it away
+                    </Button>
+                  )}
+                </Box>
+              </Box>
+            );
+          })}
+      </Box>
+      {page.data.standIns && <Hand />}
+      {owner && <AddOne failed={setError} />}
+    </Box>
+  );
+}
+
+function AddOne({ failed }: { failed: (e: unknown) => void }) {
+  const [kind, setKind] = useState<Schema['InstrumentKind']>('scale');
+  const [name, setName] = useState('');
+  const [host, setHost] = useState('');
+  const [port, setPort] = useState('');
+  const add = async () => {
+    failed(null);
+    try {
+      await api.POST('/api/instruments', { body: { kind, name, host, port: Number(port), on: true } });
+      setName('');
+      setHost('');
+      setPort('');
+      await again();
+    } catch (e) {
+      failed(e);
+    }
+  };
+  return (
+    <Section title="Add one">
+      <Typography color="text.secondary" sx={{ mb: 1.5 }}>
+        Any source that speaks the line protocol of docs/instruments.md, in this house or its own network.
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+        <Choice label="Kind" value={kind} onChange={setKind} words={kindWord} />
+        <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
+        <TextField
+          label="Address"
+          value={host}
+          onChange={(e) => setHost(e.target.value)}
+          placeholder="192.168.1.20"
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <TextField
+          label="Port"
+          value={port}
+          onChange={(e) => setPort(e.target.value)}
+          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+        />
+        <Button
+          variant="outlined"
+          onClick={() => void add()}
+          disabled={!name.trim() || !host.trim() || !(Number(port) > 0)}
+        >
+          Add
+        </Button>
+      </Box>
+    </Section>
+  );
+}

@@ -1,0 +1,89 @@
+import { useEffect, useSyncExternalStore, useState } from 'react';
+import { queryClient, type Schema } from '../api/client';
+
+export type LiveReading = Schema['LiveReading'];
+
+interface Live {
+  /** The stream stands: what is shown is what is. */
+  connected: boolean;
+  /** The house has said what time it is; before that no hurry is told. */
+  clock: boolean;
+  readings: ReadonlyMap<string, LiveReading>;
+}
+
+interface LiveItem {
+  what: string;
+  reading?: LiveReading | null;
+  now?: string | null;
+  speed?: number | null;
+}
+
+let state: Live = { connected: false, clock: false, readings: new Map() };
+const listeners = new Set<() => void>();
+const tell = (next: Partial<Live>) => {
+  state = { ...state, ...next };
+  listeners.forEach((l) => l());
+};
+
+/** The house's clock: what it said last, when that was by this machine's steady clock, and how fast it runs. */
+let clock: { at: number; heard: number; speed: number } | null = null;
+
+/** The server's time now; until it has said so, this machine's own. */
+export const serverNow = () => (clock ? clock.at + (performance.now() - clock.heard) * clock.speed : Date.now());
+
+export const hearClock = (now: string, speed: number, heard = performance.now()) => {
+  clock = { at: Date.parse(now), heard, speed };
+};
+
+export function hear(item: LiveItem) {
+  if (item.what === 'clock' && item.now) {
+    hearClock(item.now, item.speed ?? 1);
+    tell({ clock: true });
+  } else if (item.what === 'reading' && item.reading)
+    tell({ readings: new Map(state.readings).set(item.reading.instrumentId, item.reading) });
+  else if (item.what === 'washing' || item.what === 'drying')
+    void queryClient.invalidateQueries({ queryKey: [item.what] });
+}
+
+/** Listens for as long as somebody is signed in. After a break everything that runs is asked for again. */
+export function useLiveStream(on: boolean) {
+  useEffect(() => {
+    if (!on) return;
+    const stream = new EventSource('/api/live');
+    for (const what of ['clock', 'reading', 'washing', 'drying'])
+      stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
+    stream.onopen = () => {
+      tell({ connected: true });
+      void queryClient.invalidateQueries({ queryKey: ['washing'] });
+      void queryClient.invalidateQueries({ queryKey: ['drying'] });
+    };
+    stream.onerror = () => tell({ connected: false });
+    return () => {
+      stream.close();
+      tell({ connected: false, readings: new Map() });
+    };
+  }, [on]);
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+export const useLive = () => useSyncExternalStore(subscribe, () => state);
+
+/** The server's time, again every second. */
+export function useNow(every = 1000) {
+  const { clock: heard } = useLive();
+  const [now, setNow] = useState(serverNow);
+  useEffect(() => {
+    // The house has just said its time: it is shown at once, not a tick later.
+    const first = setTimeout(() => setNow(serverNow()), 0);
+    const timer = setInterval(() => setNow(serverNow()), every);
+    return () => {
+      clearTimeout(first);
+      clearInterval(timer);
+    };
+  }, [every, heard]);
+  return now;
+}

@@ -1,0 +1,114 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { api, type Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { WeightField } from '../ui/WeightField';
+import { ProblemNotice } from '../ui/Slips';
+import { WordChips } from '../ui/WordChips';
+
+const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
+  { value: '', word: 'don’t know' },
+  { value: 'dry', word: 'clean and dry' },
+  { value: 'tacky', word: 'tacky' },
+  { value: 'damp', word: 'cool, damp' },
+];
+
+/** Did the wash do its work? The loss against what such fleeces lose, and wax told from water by handle and by weighing again. */
+export function AfterWash({ code }: { code: string }) {
+  const [handle, setHandle] = useState<Schema['WashedHandle'] | ''>('');
+  const [later, setLater] = useState('');
+  const [view, setView] = useState<Schema['AfterWashView'] | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const judge = async (chosen = handle) => {
+    setError(null);
+    try {
+      setView(
+        (
+          await api.POST('/api/scouring/after/{code}', {
+            params: { path: { code } },
+            body: { handle: chosen || null, later: later.trim() || null },
+          })
+        ).data!,
+      );
+    } catch (e) {
+      setView(null);
+      setError(e);
+    }
+  };
+  const j = view?.judged;
+  return (
+    <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start', gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      {j && <LossBar judged={j} />}
+      {j && (
+        <Box aria-live="polite">
+          <Typography>
+            <strong>{outcomeWord[j.outcome]}.</strong> {j.sentence}
+          </Typography>
+          <Box component="ul" sx={{ my: 0.5, pl: 2.5 }}>
+            {j.offers.map((o) => (
+              <li key={o}>{o}</li>
+            ))}
+          </Box>
+          <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+            The range is {view.experience}.
+          </Typography>
+        </Box>
+      )}
+      <WordChips
+        label="How it feels"
+        value={handle}
+        words={handles}
+        onChange={(h) => {
+          setHandle(h);
+          void judge(h);
+        }}
+      />
+      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'start' }}>
+        <WeightField label="Weighed again, an hour on" value={later} onChange={setLater} placeholder="if you did" />
+        <Button variant="outlined" onClick={() => void judge()}>
+          {view ? 'Judge again' : 'Did the wash do its work?'}
+        </Button>
+      </Box>
+      <ProblemNotice error={error} />
+    </Box>
+  );
+}
+
+const outcomeWord: Record<Schema['WashOutcome'], string> = {
+  fine: 'Fine',
+  moreThanUsual: 'More left than usual',
+  waxLeft: 'Wax is left',
+  stillDamp: 'Still damp',
+  cannotTell: 'Wax or water, it cannot be told yet',
+};
+
+/** What left, on a line from nothing to all, with the usual range as a bracket. */
+function LossBar({ judged: j }: { judged: Schema['AfterWash'] }) {
+  const x = (percent: number) => 4 + (Math.min(100, Math.max(0, percent)) / 100) * 292;
+  return (
+    <svg
+      viewBox="0 0 300 62"
+      style={{ width: '100%', maxWidth: 300, display: 'block' }}
+      role="img"
+      aria-label={`It lost ${j.lossPercent.toFixed(0)} %; usual is ${j.lowPercent.toFixed(0)} to ${j.highPercent.toFixed(0)} %`}
+    >
+      <line x1={4} x2={296} y1={34} y2={34} stroke={tone('oat')} strokeWidth={8} strokeLinecap="round" />
+      <rect
+        x={x(j.lowPercent)}
+        width={Math.max(2, x(j.highPercent) - x(j.lowPercent))}
+        y={30}
+        height={8}
+        fill={tone('lichen')}
+      />
+      <text x={(x(j.lowPercent) + x(j.highPercent)) / 2} y={58} textAnchor="middle" fontSize={12} fill={tone('bark')}>
+        usual {j.lowPercent.toFixed(0)} to {j.highPercent.toFixed(0)} %
+      </text>
+      <circle cx={x(j.lossPercent)} cy={34} r={8} fill={tone('shorn')} stroke={tone('walnut')} strokeWidth={3} />
+      <text x={x(j.lossPercent)} y={16} textAnchor="middle" fontSize={14} fontWeight={700} fill={tone('peat')}>
+        {j.lossPercent.toFixed(0)} % left it
+      </text>
+    </svg>
+  );
+}

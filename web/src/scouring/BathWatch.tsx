@@ -1,0 +1,137 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import { api, queryClient, type Schema } from '../api/client';
+import { headFont, tone } from '../app/theme';
+import { Curve } from '../drawings/Curve';
+import { useLive, useNow } from '../live/live';
+import { clockOf, dayClockOf, leftUntil } from '../live/time';
+import { Figure } from '../ui/Figure';
+import { newKey } from '../ui/keep';
+import { ProblemNotice } from '../ui/Slips';
+import { number } from './planState';
+
+const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
+
+/** One curve, one time, one button. */
+export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zone: string; title: string }) {
+  const now = useNow();
+  const live = useLive();
+  const [celsius, setCelsius] = useState('');
+  const [key, setKey] = useState(newKey);
+  const [error, setError] = useState<unknown>(null);
+  const probe = bath.probeId ? live.readings.get(bath.probeId) : undefined;
+  const late = bath.liftBy !== null && Date.parse(bath.liftBy) <= now;
+  const soon = !late && bath.alarmAt !== null && Date.parse(bath.alarmAt) <= now;
+  const clock = (t: number) => clockOf(t, zone);
+
+  const read = async (e: FormEvent) => {
+    e.preventDefault();
+    const typed = number(celsius);
+    if (typed === null) return;
+    setError(null);
+    try {
+      await api.POST('/api/scouring/baths/{id}/readings', {
+        params: { path: { id: bath.id }, header: { 'Idempotency-Key': key } },
+        body: { celsius: typed },
+      });
+      setCelsius('');
+      setKey(newKey());
+      await again();
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  const lift = () =>
+    api
+      .POST('/api/scouring/baths/{id}/lift', { params: { path: { id: bath.id } }, body: {} })
+      .then(again)
+      .catch(setError);
+
+  return (
+    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 250px' } }}>
+      <Box sx={{ minWidth: 0, order: { xs: 2, md: 1 } }}>
+        <Typography variant="h3" component="h3" sx={{ mb: 1 }}>
+          {title}
+        </Typography>
+        <Curve
+          dots={bath.dots}
+          curve={bath.curve}
+          level={bath.floorCelsius}
+          levelName="floor"
+          moment={bath.liftBy}
+          momentName={bath.liftBy ? dayClockOf(bath.liftBy, now, zone) : ''}
+          now={now}
+          unit="°C"
+          clock={clock}
+          words={`${title}: ${bath.sentence} ${bath.readings} readings${bath.lastCelsius == null ? '' : `, the last ${bath.lastCelsius.toFixed(1)} degrees`}.`}
+        />
+      </Box>
+      <Box sx={{ order: { xs: 1, md: 2 }, display: 'grid', gap: 1, alignContent: 'start' }}>
+        <Box
+          sx={{
+            borderLeft: `5px solid ${tone(late ? 'madder' : soon ? 'weld' : 'lichen')}`,
+            pl: 1.5,
+          }}
+        >
+          {bath.liftBy ? (
+            <Figure
+              label={bath.floorCelsius === null ? 'lift at' : 'lift by'}
+              text={dayClockOf(bath.liftBy, now, zone)}
+              from={bath.rateFrom}
+              giveOrTake={
+                bath.giveOrTakeMinutes === null
+                  ? null
+                  : ` ${Math.max(0.1, bath.giveOrTakeMinutes).toFixed(bath.giveOrTakeMinutes < 3 ? 1 : 0)} min`
+              }
+              working={bath.working}
+              size="big"
+            />
+          ) : (
+            <Figure label="lift" text="when you like" from="reckoned" size="big" working={bath.working} />
+          )}
+          {bath.liftBy && (
+            <Typography sx={{ fontFamily: headFont, fontSize: '1.4rem' }}>
+              {late ? leftUntil(bath.liftBy, now) : `${leftUntil(bath.liftBy, now)} left`}
+            </Typography>
+          )}
+        </Box>
+        <Typography>{bath.sentence}</Typography>
+        <Typography color="text.secondary">
+          {Date.parse(bath.soakedAt) > now
+            ? `It has soaked as planned at ${dayClockOf(bath.soakedAt, now, zone)}.`
+            : 'It has soaked as long as was planned.'}
+        </Typography>
+        {probe && (
+          <Typography sx={{ color: probe.connected ? 'text.primary' : 'text.secondary' }}>
+            {probe.name}: <strong>{probe.text}</strong>
+            {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now, zone)}`}
+          </Typography>
+        )}
+        <Button variant="contained" size="large" onClick={() => void lift()} sx={{ minHeight: 56 }}>
+          Lifted
+        </Button>
+        <Box
+          component="form"
+          onSubmit={(e) => void read(e)}
+          sx={{ display: 'flex', gap: 1, alignItems: 'start' }}
+          noValidate
+        >
+          <TextField
+            label="It is now, °C"
+            value={celsius}
+            onChange={(e) => setCelsius(e.target.value)}
+            slotProps={{ htmlInput: { inputMode: 'decimal', autoComplete: 'off' }, inputLabel: { shrink: true } }}
+            sx={{ flex: 1 }}
+          />
+          <Button type="submit" disabled={number(celsius) === null}>
+            Note it
+          </Button>
+        </Box>
+        <ProblemNotice error={error} />
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,51 @@
+import Box from '@mui/material/Box';
+import ToggleButton from '@mui/material/ToggleButton';
+import { useState } from 'react';
+import Button from '@mui/material/Button';
+import type { Schema } from '../api/client';
+import { tone } from '../app/theme';
+import { parentage } from '../ui/words';
+
+interface Props {
+  lots: readonly Schema['LotLine'][];
+  chosen: readonly string[];
+  onChange: (ids: string[]) => void;
+  /** Lots that wait here come first; the others that could come are a tap away. */
+  first: Schema['StepKind'];
+}
+
+/** Lots to choose one or several of. */
+export function LotChips({ lots, chosen, onChange, first }: Props) {
+  const [all, setAll] = useState(false);
+  const here = lots.filter((l) => all || l.next === first || chosen.includes(l.id));
+  const others = lots.length - here.length;
+  return (
+    <Box role="group" aria-label="Lots" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+      {here.map((l) => (
+        <ToggleButton
+          key={l.id}
+          value={l.id}
+          selected={chosen.includes(l.id)}
+          onChange={() => onChange(chosen.includes(l.id) ? chosen.filter((c) => c !== l.id) : [...chosen, l.id])}
+          sx={{
+            textTransform: 'none',
+            color: 'text.primary',
+            minHeight: 44,
+            border: `1px solid ${tone('oat')}`,
+            '&.Mui-selected': {
+              borderColor: tone('woad'),
+              boxShadow: `inset 0 0 0 1px ${tone('woad')}`,
+              bgcolor: 'background.paper',
+            },
+          }}
+        >
+          <span>
+            {chosen.includes(l.id) ? '✓ ' : ''}
+            <strong>{l.code}</strong> {parentage(l.parentage)}, {l.left?.text ?? 'not weighed'}
+          </span>
+        </ToggleButton>
+      ))}
+      {others > 0 && <Button onClick={() => setAll(true)}>{others} others could come here</Button>}
+    </Box>
+  );
+}

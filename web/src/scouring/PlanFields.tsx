@@ -1,0 +1,168 @@
+import Box from '@mui/material/Box';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import type { Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { Section } from '../ui/Slips';
+import type { PlanState } from './planState';
+import { agitationWord, bathWord, schoolWord } from './words';
+
+interface Props {
+  state: PlanState;
+  change: (part: Partial<PlanState>) => void;
+  house: Schema['WashHouse'];
+  tubId: string;
+  on: Schema['PlanFooting'] | undefined;
+  plan: Schema['ScourPlan'] | undefined;
+  at: (field: string) => string | undefined;
+}
+
+const grid = {
+  display: 'grid',
+  gap: 1.5,
+  gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(4, 1fr)' },
+  alignItems: 'start',
+};
+const show = (n: number | undefined, places = 0) => (n === undefined ? '' : n.toFixed(places));
+
+/** Every figure of the plan; what is left empty follows, and shows what it follows to. */
+export function PlanFields({ state, change, house, tubId, on, plan, at }: Props) {
+  const field = (name: keyof PlanState & string, label: string, follows: string, sent: string = name) => (
+    <TextField
+      label={label}
+      value={state[name] as string}
+      onChange={(e) => change({ [name]: e.target.value })}
+      error={!!at(sent)}
+      helperText={at(sent) ?? (follows ? `now ${follows}` : 'empty: it follows')}
+      placeholder={follows}
+      slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
+    />
+  );
+  const firstWash = plan?.baths.find((b) => b.kind === 'wash');
+  return (
+    <>
+      <Section title="How">
+        <Box sx={grid}>
+          <Choice
+            label="Way of washing"
+            value={state.school || house.school}
+            onChange={(school) => change({ school })}
+            words={schoolWord}
+          />
+          <Choice
+            label="Tub"
+            value={tubId}
+            onChange={(id) => change({ tubId: id })}
+            words={Object.fromEntries([
+              ...house.tubs.map((t) => [t.id, `${t.name}, ${t.litres} L`] as const),
+              ['other', 'another tub'],
+            ])}
+          />
+          {tubId === 'other' && field('tubLitres', 'It holds, L', show(on?.tubLitres))}
+          <Choice
+            label="Movement"
+            value={state.agitation}
+            onChange={(agitation) => change({ agitation })}
+            words={agitationWord}
+          />
+          {field('batches', 'Batches', show(plan?.batches.count))}
+          {field('washes', 'Wash baths', show(plan?.baths.filter((b) => b.kind === 'wash').length))}
+          {field('rinses', 'Rinses', show(plan?.baths.filter((b) => b.kind === 'rinse').length))}
+          {field('celsius', 'Wash bath, °C', show(firstWash?.celsius))}
+          {field('minutes', 'Each, minutes', show(firstWash?.minutes))}
+          {field('floor', 'Floor, °C', show(plan?.floorCelsius), 'floorCelsius')}
+          {field(
+            'litresPerKilogram',
+            'Water, L per kg',
+            plan && on ? show((plan.batches.litres / plan.batches.grams) * 1000) : '',
+          )}
+          {field('grams', 'Goes in, g', show(on?.greasy.grams), 'greasyGrams')}
+        </Box>
+      </Section>
+      <Section title="Water and air">
+        <Box sx={grid}>
+          {field('hot', 'Hot water, °C', show(on?.hotCelsius), 'hotCelsius')}
+          {field('cold', 'Cold water, °C', show(on?.coldCelsius), 'coldCelsius')}
+          {field('air', 'Air, °C', on ? `${on.airCelsius.toFixed(0)}, ${on.airFrom}` : '', 'airCelsius')}
+          {field('fleece', 'Fleece, °C', 'as the air', 'fleeceCelsius')}
+        </Box>
+      </Section>
+      <Section title="Agent">
+        <Typography color="text.secondary" sx={{ mb: 1 }}>
+          Typical doses follow the wax that was seen. The bottle’s own dose and lowest temperature win.
+        </Typography>
+        <Box sx={grid}>
+          <TextField
+            label="What washes"
+            value={state.agent}
+            onChange={(e) => change({ agent: e.target.value })}
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          {state.agent.trim() !== '' && (
+            <>
+              {field('agentDose', 'Bottle’s dose, g per kg', '')}
+              {field('agentFloor', 'Bottle’s floor, °C', '')}
+              {field('agentPrice', 'Price of a kg', '')}
+              <FormControlLabel
+                control={
+                  <Checkbox
+                    checked={state.agentAlkaline}
+                    onChange={(e) => change({ agentAlkaline: e.target.checked })}
+                  />
+                }
+                label="alkaline"
+              />
+            </>
+          )}
+          {field('dose', 'Dose, g per kg', show(plan?.doseGramsPerKilogram, 1), 'doseGramsPerKilogram')}
+        </Box>
+      </Section>
+      {plan && plan.baths.length > 0 && (
+        <Section title="Each bath by hand">
+          <Box sx={{ display: 'grid', gap: 1.5 }}>
+            {plan.baths.map((b, i) => {
+              const own = state.baths[i] ?? { celsius: '', minutes: '', litres: '', dose: '' };
+              const set = (part: Partial<typeof own>) =>
+                change({ baths: { ...state.baths, [i]: { ...own, ...part } } });
+              const one = (name: keyof typeof own, label: string, follows: number, sent: string) => (
+                <TextField
+                  label={label}
+                  value={own[name]}
+                  onChange={(e) => set({ [name]: e.target.value })}
+                  placeholder={follows.toFixed(follows < 20 ? 1 : 0)}
+                  error={!!at(`baths[${i}].${sent}`)}
+                  helperText={at(`baths[${i}].${sent}`)}
+                  slotProps={{
+                    htmlInput: { inputMode: 'decimal', 'aria-label': `Bath ${i + 1}: ${label}` },
+                    inputLabel: { shrink: true },
+                  }}
+                />
+              );
+              return (
+                <Box
+                  key={i}
+                  sx={{
+                    display: 'grid',
+                    gap: 1,
+                    gridTemplateColumns: { xs: '1fr 1fr', md: '110px repeat(4, 1fr)' },
+                    alignItems: 'center',
+                  }}
+                >
+                  <Box component="strong" sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+                    {i + 1} {bathWord[b.kind]}
+                  </Box>
+                  {one('celsius', '°C', b.celsius, 'celsius')}
+                  {one('minutes', 'minutes', b.minutes, 'minutes')}
+                  {one('litres', 'litres', b.litres, 'litres')}
+                  {one('dose', 'dose, g', b.doseGrams, 'doseGrams')}
+                </Box>
+              );
+            })}
+          </Box>
+        </Section>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,56 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { api, queryClient, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { fromRecipe, type PlanState } from './planState';
+
+interface Props {
+  house: Schema['WashHouse'];
+  recipeId: string;
+  departures: readonly string[];
+  wish: Schema['ScourWish'];
+  choose: (part: Partial<PlanState>) => void;
+  told: (sentence: string) => void;
+}
+
+/** A wash that went well is kept under a name; the next starts from it and logs only what differed. */
+export function RecipeBar({ house, recipeId, departures, wish, choose, told }: Props) {
+  const [name, setName] = useState('');
+  const keep = async () => {
+    const kept = (await api.POST('/api/scouring/recipes', { body: { name, wish } })).data!;
+    await queryClient.invalidateQueries({ queryKey: ['wash-house'] });
+    choose(fromRecipe(kept));
+    setName('');
+    told(`Kept as ${kept.name}.`);
+  };
+  const drop = async () => {
+    await api.DELETE('/api/scouring/recipes/{id}', { params: { path: { id: recipeId } } });
+    await queryClient.invalidateQueries({ queryKey: ['wash-house'] });
+    choose({ recipeId: '' });
+  };
+  return (
+    <Box sx={{ display: 'grid', gap: 1 }}>
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'start' }}>
+        <Choice
+          label="Start from"
+          value={recipeId}
+          onChange={(id) => {
+            const recipe = house.recipes.find((r) => r.id === id);
+            choose(recipe ? fromRecipe(recipe) : { recipeId: '' });
+          }}
+          words={Object.fromEntries([['', 'no recipe'], ...house.recipes.map((r) => [r.id, r.name] as const)])}
+          sx={{ minWidth: 220 }}
+        />
+        {recipeId && <Button onClick={() => void drop()}>Take it off the list</Button>}
+        <TextField label="Keep as" value={name} onChange={(e) => setName(e.target.value)} />
+        <Button onClick={() => void keep()} disabled={name.trim() === ''}>
+          Keep this wash as a recipe
+        </Button>
+      </Box>
+      {departures.length > 0 && <Typography>Differs from it: {departures.join('; ')}.</Typography>}
+    </Box>
+  );
+}

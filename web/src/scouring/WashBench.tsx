@@ -1,0 +1,206 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as RouterLink, useNavigate } from 'react-router';
+import { api, queryClient, useInstruments, useSession, useWashes, type Schema } from '../api/client';
+import { Baths, minutesWord } from '../drawings/Baths';
+import { Choice } from '../ui/Choice';
+import { newKey } from '../ui/keep';
+import { ProblemNotice } from '../ui/Slips';
+import { BathWatch } from './BathWatch';
+import { bathWord } from './words';
+
+const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
+
+/** Every wash under way, each bath with its clock; and the way to plan the next. */
+export function WashBench({ logging }: { logging: string | null }) {
+  const washes = useWashes();
+  const session = useSession();
+  const zone = session.data?.timeZone ?? 'UTC';
+  if (washes.error) return <ProblemNotice error={washes.error} again={() => void washes.refetch()} />;
+  return (
+    <Box sx={{ display: 'grid', gap: 3, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      {(washes.data ?? [])
+        .filter((w) => w.id !== logging)
+        .map((wash) => (
+          <OneWash key={wash.id} wash={wash} zone={zone} />
+        ))}
+      <Box>
+        <Button
+          component={RouterLink}
+          to="/station/wash/plan"
+          variant={washes.data?.length ? 'outlined' : 'contained'}
+          size="large"
+        >
+          Plan a wash
+        </Button>
+      </Box>
+    </Box>
+  );
+}
+
+function OneWash({ wash, zone }: { wash: Schema['WashView']; zone: string }) {
+  const navigate = useNavigate();
+  const [error, setError] = useState<unknown>(null);
+  const [leaving, setLeaving] = useState(false);
+  const many = wash.plan.batches.count > 1;
+  const codes = wash.on.lots.map((l) => l.code);
+  const total = wash.plan.batches.count * wash.plan.baths.length;
+  const leave = () =>
+    api
+      .POST('/api/scouring/washes/{id}/end', { params: { path: { id: wash.id } }, body: {} })
+      .then(again)
+      .catch(setError);
+  return (
+    <Box
+      component="section"
+      aria-label={`Wash of ${codes.join(', ')}`}
+      sx={{
+        display: 'grid',
+        gap: 2,
+        gridTemplateColumns: 'minmax(0, 1fr)',
+        borderBottom: 1,
+        borderColor: 'divider',
+        pb: 2.5,
+      }}
+    >
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <Typography variant="h2">
+          {codes.map((c, i) => (
+            <span key={c}>
+              {i > 0 && ', '}
+              <Link component={RouterLink} to={`/lots/${c}`}>
+                {c}
+              </Link>
+            </span>
+          ))}
+          , {wash.on.greasy.text}
+        </Typography>
+        <Typography color="text.secondary">
+          {wash.bathsDone} of {total} baths done{wash.recipe ? `, ${wash.recipe}` : ''}, {wash.who}
+        </Typography>
+      </Box>
+      {wash.baths
+        .filter((b) => !b.liftedAt)
+        .map((bath) => (
+          <BathWatch
+            key={bath.id}
+            bath={bath}
+            zone={zone}
+            title={`Bath ${bath.place + 1} of ${wash.plan.baths.length}${many ? `, batch ${bath.batch} of ${wash.plan.batches.count}` : ''}, ${bathWord[bath.kind]}`}
+          />
+        ))}
+      {wash.baths.every((b) => b.liftedAt) && !wash.allDone && (
+        <Baths plan={wash.plan} done={many ? 0 : wash.bathsDone} />
+      )}
+      <ProblemNotice error={error} />
+      {wash.next.slice(0, 3).map((next) => (
+        <StartNext key={`${next.batch} ${next.place}`} wash={wash} next={next} many={many} failed={setError} />
+      ))}
+      {wash.next.length > 3 && (
+        <Typography color="text.secondary">{wash.next.length - 3} more batches wait.</Typography>
+      )}
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+        {wash.allDone && (
+          <Button
+            variant="contained"
+            size="large"
+            onClick={() => void navigate(`/station/wash?wash=${wash.id}&lot=${codes[0]}`)}
+          >
+            Log this wash
+          </Button>
+        )}
+        {wash.baths
+          .filter((b) => b.liftedAt)
+          .map((b) => (
+            <Button
+              key={b.id}
+              onClick={() =>
+                void api
+                  .POST('/api/scouring/baths/{id}/put-back', { params: { path: { id: b.id } } })
+                  .then(again)
+                  .catch(setError)
+              }
+            >
+              Bath {b.place + 1}
+              {many ? `, batch ${b.batch}` : ''} was not lifted
+            </Button>
+          ))}
+        {leaving ? (
+          <>
+            <Button color="error" onClick={() => void leave()}>
+              Yes, leave it without logging
+            </Button>
+            <Button onClick={() => setLeaving(false)}>Keep it</Button>
+          </>
+        ) : (
+          <Button onClick={() => setLeaving(true)}>Leave this wash</Button>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+interface NextProps {
+  wash: Schema['WashView'];
+  next: Schema['NextBath'];
+  many: boolean;
+  failed: (error: unknown) => void;
+}
+
+function StartNext({ wash, next, many, failed }: NextProps) {
+  const instruments = useInstruments();
+  const probes = (instruments.data?.instruments ?? []).filter((i) => i.kind === 'probe' && i.on);
+  const [probe, setProbe] = useState<string | null>(null);
+  const [key, setKey] = useState(newKey);
+  const [busy, setBusy] = useState(false);
+  const used = wash.baths.some((b) => !b.liftedAt && b.probeId);
+  // The tub is taken while another batch lies in it.
+  const elsewhere = wash.baths.some((b) => !b.liftedAt);
+  const probeId = probe ?? (used ? '' : (probes[0]?.id ?? ''));
+  const b = next.bath;
+  const start = async () => {
+    setBusy(true);
+    failed(null);
+    try {
+      await api.POST('/api/scouring/washes/{id}/baths', {
+        params: { path: { id: wash.id }, header: { 'Idempotency-Key': key } },
+        body: { batch: next.batch, place: next.place, probeId: probeId || null },
+      });
+      setKey(newKey());
+      await again();
+    } catch (e) {
+      failed(e);
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Typography sx={{ flex: '1 1 260px' }}>
+        <strong>
+          Next: bath {next.place + 1}
+          {many ? ` of batch ${next.batch}` : ''}, {bathWord[b.kind]}.
+        </strong>{' '}
+        {b.hotLitres != null
+          ? `Pour ${b.pourCelsius.toFixed(1)} °C: ${b.hotLitres.toFixed(1)} L hot + ${(b.coldLitres ?? 0).toFixed(1)} L cold`
+          : `Pour ${b.litres.toFixed(1)} L at ${b.pourCelsius.toFixed(1)} °C`}
+        {b.doseGrams > 0 ? `, dose ${b.doseGrams.toFixed(1)} g` : ''}, {minutesWord(b.minutes)}.
+      </Typography>
+      {probes.length > 0 && b.kind !== 'soak' && (
+        <Choice
+          label="Temperature"
+          value={probeId}
+          onChange={setProbe}
+          words={Object.fromEntries([...probes.map((p) => [p.id, p.name] as const), ['', 'typed']])}
+          sx={{ minWidth: 150 }}
+        />
+      )}
+      <Button variant={elsewhere ? 'outlined' : 'contained'} size="large" disabled={busy} onClick={() => void start()}>
+        {elsewhere ? 'In another tub' : 'The wool is in'}
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,156 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
+import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { api, Problem, queryClient, useSession, useWaiting, useWashHouse, type Schema } from '../api/client';
+import { Baths, minutesWord } from '../drawings/Baths';
+import { Figure, MassOf } from '../ui/Figure';
+import { newKey, useKept, useSend } from '../ui/keep';
+import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { LotChips } from './LotChips';
+import { PlanFields } from './PlanFields';
+import { freshPlan, toPlanRequest, toWish } from './planState';
+import { PlanSheet } from './PlanSheet';
+import { RecipeBar } from './RecipeBar';
+import { riskWord } from './words';
+
+/** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. */
+export function WashPlan() {
+  const session = useSession();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const house = useWashHouse();
+  const waiting = useWaiting('wash');
+  const [state, change, clear] = useKept('wash plan', freshPlan);
+  const [message, setMessage] = useState('');
+
+  const lots = waiting.data?.lots ?? [];
+  const wanted = lots.find((l) => l.code === search.get('lot')) ?? lots.find((l) => l.next === 'wash') ?? lots[0];
+  const chosen = (state.lotIds ?? (wanted ? [wanted.id] : [])).filter((id) => lots.some((l) => l.id === id));
+  const tubId = state.tubId || house.data?.tubs.at(-1)?.id || 'other';
+  const request = house.data && chosen.length > 0 ? toPlanRequest(state, chosen, house.data, tubId) : null;
+  const asked = useDeferredValue(request ? JSON.stringify(request) : '');
+  const plan = useQuery({
+    queryKey: ['wash-plan', asked],
+    enabled: asked !== '',
+    retry: false,
+    placeholderData: (old) => old,
+    queryFn: async () =>
+      (await api.POST('/api/scouring/plan', { body: JSON.parse(asked) as Schema['ScourPlanRequest'] })).data!,
+  });
+  const refused = plan.error instanceof Problem ? plan.error : null;
+  const start = useSend(
+    async (body: Schema['ScourPlanRequest'], key: string) =>
+      (await api.POST('/api/scouring/washes', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
+    () => {
+      clear();
+      change({ key: newKey() });
+      void queryClient.invalidateQueries({ queryKey: ['washing'] });
+      void navigate('/station/wash');
+    },
+  );
+
+  const problem = house.error ?? waiting.error;
+  if (problem) return <ProblemNotice error={problem} />;
+  if (!house.data || !waiting.data) return null;
+  const shown = refused ? undefined : plan.data;
+  const mayLog = session.data?.workshop?.role !== 'looker';
+  const p = shown?.plan;
+  return (
+    <>
+      <Box
+        sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)', '@media print': { display: 'none' } }}
+      >
+        <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
+          <Typography variant="h1">Plan a wash</Typography>
+          <Link component={RouterLink} to="/station/wash">
+            Back to the wash
+          </Link>
+        </Box>
+        {lots.length === 0 && <Typography>Nothing waits to be washed.</Typography>}
+        <LotChips lots={lots} chosen={chosen} onChange={(lotIds) => change({ lotIds })} first="wash" />
+        {shown && p && (
+          <>
+            {p.baths.length > 0 && <Baths plan={p} />}
+            <Box
+              sx={{ display: 'flex', gap: { xs: 2, md: 4 }, flexWrap: 'wrap', alignItems: 'end' }}
+              aria-live="polite"
+            >
+              <Figure
+                label={`batches, ${shown.on.tub ?? 'a tub'} of ${shown.on.tubLitres} L`}
+                text={p.batches.count === 1 ? '1' : `${p.batches.count} of ${p.batches.grams.toFixed(0)} g`}
+                from="reckoned"
+                size="big"
+              />
+              <MassOf mass={shown.on.greasy} label="goes in" />
+              <Figure label="water" text={`${p.waterLitres.toFixed(0)} L`} from="reckoned" />
+              <Figure label="heat" text={`${p.kilowattHours.toFixed(1)} kWh`} from="reckoned" />
+              <Figure
+                label="agent"
+                text={`${p.agentGrams.toFixed(0)} g`}
+                from={state.dose || state.agentDose ? 'reckoned' : 'typical'}
+              />
+              <Figure label="in the baths" text={minutesWord(p.minutes)} from="reckoned" />
+              {shown.cost && <Figure label="cost" text={shown.cost} from="reckoned" />}
+            </Box>
+            <Notice tone={p.risk.level === 'low' ? 'kept' : p.risk.level === 'watch' ? 'watch' : 'stop'}>
+              <strong>Felting: {riskWord[p.risk.level]}.</strong> {p.risk.because.join(' ')}
+            </Notice>
+            {(p.notes.length > 0 || p.baths.some((b) => b.warnings.length > 0)) && (
+              <Notice tone="watch">
+                {[...p.notes, ...p.baths.flatMap((b, i) => b.warnings.map((w) => `Bath ${i + 1}: ${w}`))].map((n) => (
+                  <Box component="span" key={n} sx={{ display: 'block' }}>
+                    {n}
+                  </Box>
+                ))}
+              </Notice>
+            )}
+            <Typography color="text.secondary">
+              For {shown.on.kindOfWool} wool. The tub cools by {(shown.on.tubRatePerMinute * 100).toFixed(2)} % of the
+              difference a minute, {shown.on.tubBaths > 0 ? `from ${shown.on.tubBaths} of your own baths` : 'typical'};
+              air {shown.on.airCelsius.toFixed(0)} °C, {shown.on.airFrom}.
+            </Typography>
+          </>
+        )}
+        <ProblemNotice error={refused ?? start.error} />
+        {message && <Notice tone="kept">{message}</Notice>}
+        <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+          <Button
+            variant="contained"
+            size="large"
+            disabled={!request || !p || p.baths.length === 0 || start.busy || !mayLog}
+            onClick={() => request && void start.go(request, state.key)}
+          >
+            Start this wash
+          </Button>
+          <Button size="large" onClick={() => window.print()} disabled={!p}>
+            Print the sheet
+          </Button>
+        </Box>
+        <Section title="Recipe">
+          <RecipeBar
+            house={house.data}
+            recipeId={state.recipeId}
+            departures={shown?.departures ?? []}
+            wish={toWish(state, house.data.school)}
+            choose={change}
+            told={setMessage}
+          />
+        </Section>
+        <PlanFields
+          state={state}
+          change={change}
+          house={house.data}
+          tubId={tubId}
+          on={shown?.on}
+          plan={p}
+          at={(f) => refused?.at(f)}
+        />
+      </Box>
+      {shown && p && <PlanSheet on={shown.on} plan={p} cost={shown.cost} />}
+    </>
+  );
+}

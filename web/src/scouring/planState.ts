@@ -1,0 +1,160 @@
+import type { Schema } from '../api/client';
+import { newKey } from '../ui/keep';
+
+type Wish = Schema['ScourWish'];
+
+/** A plan as it is typed: every figure is text until it is sent, empty means that it follows. */
+export interface PlanState {
+  key: string;
+  lotIds: string[] | null;
+  school: Schema['ScourSchool'] | '';
+  tubId: string;
+  tubLitres: string;
+  recipeId: string;
+  batches: string;
+  litresPerKilogram: string;
+  washes: string;
+  rinses: string;
+  celsius: string;
+  minutes: string;
+  dose: string;
+  floor: string;
+  agitation: Schema['Agitation'];
+  agent: string;
+  agentDose: string;
+  agentFloor: string;
+  agentAlkaline: boolean;
+  agentPrice: string;
+  hot: string;
+  cold: string;
+  air: string;
+  fleece: string;
+  grams: string;
+  baths: Record<string, { celsius: string; minutes: string; litres: string; dose: string }>;
+}
+
+export const freshPlan = (): PlanState => ({
+  key: newKey(),
+  lotIds: null,
+  school: '',
+  tubId: '',
+  tubLitres: '',
+  recipeId: '',
+  batches: '',
+  litresPerKilogram: '',
+  washes: '',
+  rinses: '',
+  celsius: '',
+  minutes: '',
+  dose: '',
+  floor: '',
+  agitation: 'still',
+  agent: '',
+  agentDose: '',
+  agentFloor: '',
+  agentAlkaline: false,
+  agentPrice: '',
+  hot: '',
+  cold: '',
+  air: '',
+  fleece: '',
+  grams: '',
+  baths: {},
+});
+
+/** A typed number; empty is "as it follows", and so is what does not read as a number. */
+export const number = (text: string | undefined): number | null => {
+  const n = Number((text ?? '').trim().replace(',', '.'));
+  return (text ?? '').trim() === '' || !Number.isFinite(n) ? null : n;
+};
+
+export function toWish(state: PlanState, usual: Schema['ScourSchool']): Wish {
+  const baths = Object.fromEntries(
+    Object.entries(state.baths)
+      .map(
+        ([place, b]) =>
+          [
+            place,
+            {
+              celsius: number(b.celsius),
+              minutes: number(b.minutes),
+              litres: number(b.litres),
+              doseGrams: number(b.dose),
+            },
+          ] as const,
+      )
+      .filter(([, b]) => Object.values(b).some((v) => v !== null)),
+  );
+  return {
+    school: state.school || usual,
+    batches: number(state.batches),
+    litresPerKilogram: number(state.litresPerKilogram),
+    washes: number(state.washes),
+    rinses: number(state.rinses),
+    celsius: number(state.celsius),
+    minutes: number(state.minutes),
+    doseGramsPerKilogram: number(state.dose),
+    floorCelsius: number(state.floor),
+    agitation: state.agitation,
+    agent:
+      state.agent.trim() === ''
+        ? null
+        : {
+            name: state.agent.trim(),
+            doseGramsPerKilogram: number(state.agentDose),
+            floorCelsius: number(state.agentFloor),
+            alkaline: state.agentAlkaline,
+            pricePerKilogram: number(state.agentPrice),
+          },
+    baths: Object.keys(baths).length > 0 ? baths : null,
+  };
+}
+
+const text = (n: number | null | undefined) => (n == null ? '' : String(n));
+
+/** A recipe laid into the plan; what is planned beside it (lots, tub, water) stays. */
+export const fromRecipe = (recipe: Schema['RecipeView']): Partial<PlanState> => {
+  const w = recipe.wish;
+  return {
+    recipeId: recipe.id,
+    school: w.school,
+    batches: text(w.batches),
+    litresPerKilogram: text(w.litresPerKilogram),
+    washes: text(w.washes),
+    rinses: text(w.rinses),
+    celsius: text(w.celsius),
+    minutes: text(w.minutes),
+    dose: text(w.doseGramsPerKilogram),
+    floor: text(w.floorCelsius),
+    agitation: w.agitation ?? 'still',
+    agent: w.agent?.name ?? '',
+    agentDose: text(w.agent?.doseGramsPerKilogram),
+    agentFloor: text(w.agent?.floorCelsius),
+    agentAlkaline: w.agent?.alkaline ?? false,
+    agentPrice: text(w.agent?.pricePerKilogram),
+    baths: Object.fromEntries(
+      Object.entries(w.baths ?? {}).map(([place, b]) => [
+        place,
+        { celsius: text(b.celsius), minutes: text(b.minutes), litres: text(b.litres), dose: text(b.doseGrams) },
+      ]),
+    ),
+  };
+};
+
+export const toPlanRequest = (
+  state: PlanState,
+  lotIds: string[],
+  house: Schema['WashHouse'],
+  tubId: string,
+): Schema['ScourPlanRequest'] => ({
+  lotIds,
+  wish: toWish(state, house.school),
+  tubId: tubId === '' || tubId === 'other' ? null : tubId,
+  tubLitres: number(state.tubLitres),
+  hotCelsius: number(state.hot),
+  coldCelsius: number(state.cold),
+  airCelsius: number(state.air),
+  fleeceCelsius: number(state.fleece),
+  greasyGrams: number(state.grams),
+  recipeId: state.recipeId || null,
+});

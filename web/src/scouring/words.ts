@@ -1,0 +1,19 @@
+import type { Schema } from '../api/client';
+
+export const schoolWord: Record<Schema['ScourSchool'], string> = {
+  hot: 'hot',
+  handHot: 'hand-hot and longer',
+  suintSoak: 'cold suint soak',
+  lockByLock: 'lock by lock',
+  none: 'not washed',
+};
+
+export const agitationWord: Record<Schema['Agitation'], string> = {
+  still: 'pressed under once, then left',
+  gentle: 'turned now and then',
+  much: 'moved all the time',
+};
+
+export const riskWord: Record<Schema['FeltingLevel'], string> = { low: 'low', watch: 'watch it', high: 'high' };
+
+export const bathWord: Record<Schema['BathKind'], string> = { soak: 'soak', wash: 'wash', rinse: 'rinse' };

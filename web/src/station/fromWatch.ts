@@ -1,0 +1,71 @@
+import { useMemo } from 'react';
+import { api, queryClient, useDryings, useWashes, type Schema } from '../api/client';
+import type { StationState } from './stationState';
+
+/** A watched wash or rack on its way into the log. */
+export interface FromWatch {
+  id: string;
+  state: Partial<StationState>;
+  end: (entryId: string | null) => Promise<unknown>;
+}
+
+const from = (lots: readonly Schema['PlanLot'][], there: readonly Schema['LotLine'][]) =>
+  lots.filter((l) => there.some((t) => t.id === l.id)).map((l) => ({ lotId: l.id, all: true, mass: '' }));
+
+export function washState(wash: Schema['WashView'], lots: readonly Schema['LotLine'][]): Partial<StationState> {
+  return {
+    from: from(wash.on.lots, lots),
+    minutes: String(wash.minutesInBaths),
+    notes: wash.notes,
+    // The cost comes as words with its currency; the field takes the figure.
+    spent: wash.cost?.split(' ')[0] ?? '',
+  };
+}
+
+export function dryingState(drying: Schema['DryingView'], lots: readonly Schema['LotLine'][]): Partial<StationState> {
+  return {
+    from: from(drying.lots, lots),
+    to: [
+      {
+        form: 'clean',
+        mass: drying.lastTyped ?? '',
+        // Two weighings agree, or the weight is carried as provisional.
+        state: drying.state === 'dry' ? 'rested' : 'provisional',
+        worth: '',
+      },
+    ],
+  };
+}
+
+/** What was watched, as a station has it; a station takes it in when it opens, and what is typed afterwards stays. */
+export function useFromWatch(
+  washId: string | null,
+  dryingId: string | null,
+  lots: readonly Schema['LotLine'][],
+): FromWatch | null {
+  const washes = useWashes();
+  const dryings = useDryings();
+  const wash = washes.data?.find((w) => w.id === washId);
+  const drying = dryings.data?.find((d) => d.id === dryingId);
+  return useMemo(() => {
+    if (wash && lots.length > 0)
+      return {
+        id: wash.id,
+        state: washState(wash, lots),
+        end: (entryId) =>
+          api
+            .POST('/api/scouring/washes/{id}/end', { params: { path: { id: wash.id } }, body: { entryId } })
+            .then(() => queryClient.invalidateQueries({ queryKey: ['washing'] })),
+      };
+    if (drying && lots.length > 0)
+      return {
+        id: drying.id,
+        state: dryingState(drying, lots),
+        end: (entryId) =>
+          api
+            .POST('/api/drying/{id}/end', { params: { path: { id: drying.id } }, body: { entryId } })
+            .then(() => queryClient.invalidateQueries({ queryKey: ['drying'] })),
+      };
+    return null;
+  }, [wash, drying, lots]);
+}

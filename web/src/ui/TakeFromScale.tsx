@@ -1,0 +1,21 @@
+import Button from '@mui/material/Button';
+import { useLive, type LiveReading } from '../live/live';
+
+export const scaleOf = (readings: ReadonlyMap<string, LiveReading>) =>
+  [...readings.values()].find((r) => r.kind === 'scale');
+
+/** One tap takes what the scale says, and only while it stands still. Without a scale there is no button. */
+export function TakeFromScale({ onTake }: { onTake: (typed: string) => void }) {
+  const scale = scaleOf(useLive().readings);
+  if (!scale) return null;
+  const steady = scale.connected && scale.stable && scale.value != null && scale.value > 0;
+  return (
+    <Button disabled={!steady} onClick={() => steady && onTake(`${scale.value} g`)}>
+      {!scale.connected
+        ? 'scale not heard'
+        : scale.value == null
+          ? 'scale: overload'
+          : `${scale.text}${steady ? ', take it' : scale.value > 0 ? ', moving' : ''}`}
+    </Button>
+  );
+}
