@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { useDrafts, useStations, useWaiting, type Schema } from '../api/client';
+import { useDrafts, useDryings, useStations, useWaiting, useWashes, type Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Slips';
 import { StationCaution } from '../ui/StationCaution';
 import { stepWord } from '../ui/words';
@@ -19,13 +19,18 @@ export function Station() {
   const navigate = useNavigate();
   const stations = useStations();
   const drafts = useDrafts();
+  const washes = useWashes();
+  const dryings = useDryings();
   const station = stations.data?.find((s) => s.step === step);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
   const watch = useFromWatch(search.get('wash'), search.get('drying'), waiting.data?.lots ?? []);
   const problem = stations.error ?? waiting.error ?? drafts.error;
   if (problem) return <ProblemNotice error={problem} />;
   if (stations.data && !station) return <NoSuchPage />;
-  if (!station || !waiting.data || !drafts.data) return null;
+  if (!station || !waiting.data || !drafts.data || washes.isPending || dryings.isPending) return null;
+  // What runs comes first on the page; the field takes the focus only where nothing does.
+  const running =
+    station.step === 'wash' ? (washes.data?.length ?? 0) : station.step === 'dry' ? (dryings.data?.length ?? 0) : 0;
   const draft = drafts.data.find((d) => d.id === search.get('draft') && d.step === station.step) ?? null;
   return (
     <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 250px' } }}>
@@ -50,7 +55,7 @@ export function Station() {
           wanted={search.get('lot')}
           draft={draft}
           watch={watch}
-          quiet={(station.step === 'wash' || station.step === 'dry') && !watch && !draft}
+          quiet={running > 0 && !watch && !draft}
           left={() => void navigate(`/station/${station.step}`, { replace: true })}
         />
       </Box>
