@@ -6,14 +6,16 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['today', '/', (p) => expect(p.getByRole('group', { name: 'Waiting lots' })).toBeVisible()],
   ['take in', '/take-in', (p) => expect(p.getByLabel('Raw weight')).toBeVisible()],
   ['skirt', '/station/skirt', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
-  ['wash', '/station/wash', (p) => expect(p.getByText('found by difference')).toBeVisible()],
-  ['dry', '/station/dry', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['wash', '/station/wash', (p) => expect(p.getByText(/^Lift the wool by/)).toBeVisible()],
+  ['dry', '/station/dry', (p) => expect(p.getByText(/^Dry at about/)).toBeVisible()],
   ['card', '/station/card', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
   ['comb', '/station/comb', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['wash plan', '/station/wash/plan', (p) => expect(p.getByRole('button', { name: 'Start this wash' })).toBeEnabled()],
+  ['instruments', '/instruments', (p) => expect(p.getByRole('heading', { name: 'bench scale' })).toBeVisible()],
   ['lot', '/lots/G-01.5', (p) => expect(p.getByText('unaccounted 153 g')).toBeVisible()],
   ['joined lot', '/lots/J-01', (p) => expect(p.getByText('Comes from')).toBeVisible()],
-  ['open', '/station/open', (p) => expect(p.getByRole('heading', { name: 'Take care' })).toBeVisible()],
-  ['dehair', '/station/dehair', (p) => expect(p.getByRole('heading', { name: 'Take care' })).toBeVisible()],
+  ['open', '/station/open', (p) => expect(p.getByText(/Take care/)).toBeVisible()],
+  ['dehair', '/station/dehair', (p) => expect(p.getByText(/Another pass/)).toBeVisible()],
   ['divide', '/station/divide?lot=C-01.2', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
   ['look over', '/lots/G-01/look-over', (p) => expect(p.getByText('it shines and hangs')).toBeVisible()],
   ['routes', '/lots/X-01/routes', (p) => expect(p.getByText('What would change the advice')).toBeVisible()],
@@ -46,7 +48,7 @@ for (const [colour, width, height] of [
   ['dark', 390, 844],
 ] as const) {
   test(`no screen has an axe violation or is wider than a screen of ${width}, ${colour}`, async ({ page }) => {
-    test.setTimeout(180_000);
+    test.setTimeout(300_000);
     await page.emulateMedia({ colorScheme: colour, reducedMotion: 'reduce' });
     await page.setViewportSize({ width, height });
     const complaints: string[] = [];

@@ -5,7 +5,7 @@ import { useToday, type Schema } from '../api/client';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { courseOrder, rareStations, stepWord } from '../ui/words';
 import { useRunning } from '../live/running';
-import { railWidth } from './Frame';
+import { railWidth } from './railWidth';
 import { tone } from './theme';
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */

@@ -8,9 +8,8 @@ import { ProblemNotice } from '../ui/Slips';
 import { Alarms } from '../live/Alarms';
 import { useLiveStream } from '../live/live';
 import { CourseRail } from './CourseRail';
+import { railWidth } from './railWidth';
 import { HeadStrip } from './HeadStrip';
-
-export const railWidth = 196;
 
 /** The house round every bench: the course on the left (below, on a phone), the head strip above. */
 export function Frame() {

@@ -4,6 +4,7 @@ import Link from '@mui/material/Link';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useWashes, type Schema } from '../api/client';
+import { railWidth } from '../app/railWidth';
 import { tone } from '../app/theme';
 import { useLive, useNow } from './live';
 import { leftUntil } from './time';
@@ -71,11 +72,16 @@ export function Alarms() {
     <Box
       role="alert"
       sx={{
-        position: 'sticky',
-        top: 0,
+        // It lies over the page and moves nothing: a finger on its way to a button still hits it.
+        position: 'fixed',
+        bottom: { xs: 118, md: 0 },
+        left: { xs: 0, md: railWidth },
+        right: 0,
         zIndex: 15,
+        maxHeight: '40vh',
+        overflow: 'auto',
         bgcolor: 'background.paper',
-        borderBottom: `4px solid ${tone('madder')}`,
+        borderTop: `4px solid ${tone('madder')}`,
         px: { xs: 2, md: 3 },
         py: 1,
         display: 'grid',
@@ -84,7 +90,12 @@ export function Alarms() {
       }}
     >
       {all.map(({ wash, bath, over }) => (
-        <Box key={bath.id} sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <Box
+          key={bath.id}
+          role="group"
+          aria-label={`Alarm for ${wash.on.lots.map((l) => l.code).join(', ')}`}
+          sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}
+        >
           <Box component="strong" sx={{ fontSize: '1.15rem' }}>
             {wash.on.lots.map((l) => l.code).join(', ')}, bath {bath.place + 1}
             {wash.plan.batches.count > 1 ? `, batch ${bath.batch}` : ''}: {over ? 'lift now' : 'be ready to lift'}

@@ -41,6 +41,9 @@ export function WashPlan() {
     queryFn: async () =>
       (await api.POST('/api/scouring/plan', { body: JSON.parse(asked) as Schema['ScourPlanRequest'] })).data!,
   });
+  // What is refused must still be there to be set right: the fields stay as the last plan had them.
+  const [last, setLast] = useState(plan.data);
+  if (plan.data && plan.data !== last) setLast(plan.data);
   const refused = plan.error instanceof Problem ? plan.error : null;
   const start = useSend(
     async (body: Schema['ScourPlanRequest'], key: string) =>
@@ -145,8 +148,8 @@ export function WashPlan() {
           change={change}
           house={house.data}
           tubId={tubId}
-          on={shown?.on}
-          plan={p}
+          on={last?.on}
+          plan={last?.plan}
           at={(f) => refused?.at(f)}
         />
       </Box>

@@ -1,0 +1,351 @@
+using System.Net;
+using System.Net.Sockets;
+using System.Text;
+using System.Text.Json;
+using Xunit;
+
+namespace EarthyTuft.Web.Tests.Scouring;
+
+/// <summary>Planning, watching, drying, looking back, instruments and live news, through the real process and database.</summary>
+public class WashHouseTests(House house) : IClassFixture<House>
+{
+    private static async Task<(Guid Id, string Code)> Skirted(Person ada, string mass = "1800", string breed = "Corriedale")
+    {
+        var (raw, _) = await ada.TakeIn(new { mass = "2000", breed });
+        var made = (await ada.Post("/api/entries", new { step = "skirt", from = new[] { new { lotId = raw } }, to = new[] { new { form = "skirted", mass } }, losses = new[] { new { kind = "skirtings", mass = "200" } } }))
+            .Expect(200).GetProperty("made")[0];
+        return (made.GetProperty("id").GetGuid(), made.GetProperty("code").GetString()!);
+    }
+
+    private static object Wish(Guid lot, object? wish = null, Guid? tub = null, Guid? recipe = null) =>
+        new { lotIds = new[] { lot }, wish = wish ?? new { school = "hot" }, tubId = tub, tubLitres = tub is null ? 30 : (double?)null, hotCelsius = 70, airCelsius = 16, recipeId = recipe };
+
+    private static async Task<JsonElement> StartWash(Person ada, Guid lot, Guid? tub = null) => (await ada.Post("/api/scouring/washes", Wish(lot, tub: tub))).Expect(200);
+
+    private static async Task<JsonElement> StartBath(Person ada, Guid wash, int batch = 1, int place = 0, double minutesAgo = 0, Guid? probe = null) =>
+        (await ada.Post($"/api/scouring/washes/{wash}/baths", new { batch, place, startedAt = DateTimeOffset.UtcNow.AddMinutes(-minutesAgo), probeId = probe })).Expect(200);
+
+    private static Guid Id(JsonElement e) => e.GetProperty("id").GetGuid();
+
+    private static JsonElement Bath(JsonElement wash) => wash.GetProperty("baths").EnumerateArray().Single(b => b.GetProperty("liftedAt").ValueKind == JsonValueKind.Null);
+
+    [Fact]
+    public async Task A_plan_stands_on_lot_breed_tub_and_air()
+    {
+        var ada = await house.Register();
+        var (lot, code) = await Skirted(ada);
+        var plan = (await ada.Post("/api/scouring/plan", Wish(lot))).Expect(200);
+        Assert.Equal(code, plan.GetProperty("on").GetProperty("lots")[0].GetProperty("code").GetString());
+        Assert.Equal(2, plan.GetProperty("plan").GetProperty("batches").GetProperty("count").GetInt32());
+        Assert.Equal("medium", plan.GetProperty("on").GetProperty("kindOfWool").GetString());
+        Assert.Equal("measured", plan.GetProperty("on").GetProperty("airFrom").GetString());
+        Assert.Equal(0, plan.GetProperty("on").GetProperty("tubBaths").GetInt32());
+    }
+
+    [Fact]
+    public async Task What_cannot_be_planned_is_refused_by_name()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada);
+        Assert.Contains("lotIds nothing-taken", (await ada.Post("/api/scouring/plan", new { lotIds = Array.Empty<Guid>(), wish = new { school = "hot" } })).Refused());
+        Assert.Contains("lotIds not-here", (await ada.Post("/api/scouring/plan", Wish(Guid.NewGuid()))).Refused());
+        Assert.Contains("celsius out-of-range", (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", celsius = 99 }))).Refused());
+        Assert.Contains("tubId not-here", (await ada.Post("/api/scouring/plan", Wish(lot, tub: Guid.NewGuid()))).Refused());
+        Assert.Contains("baths[1].minutes out-of-range", (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", baths = new Dictionary<string, object> { ["1"] = new { minutes = 0 } } }))).Refused());
+    }
+
+    [Fact]
+    public async Task A_wash_goes_from_bath_to_bath_and_into_the_log()
+    {
+        var ada = await house.Register();
+        var (lot, code) = await Skirted(ada, "900");
+        var wash = await StartWash(ada, lot);
+        var id = Id(wash);
+        for (var place = 0; place < 4; place++)
+        {
+            Assert.Equal(place, wash.GetProperty("next")[0].GetProperty("place").GetInt32());
+            wash = await StartBath(ada, id, place: place);
+            Assert.Equal(0, wash.GetProperty("next").GetArrayLength());
+            Assert.Equal(409, (await ada.Post($"/api/scouring/washes/{id}/baths", new { batch = 1, place })).Status);
+            wash = (await ada.Post($"/api/scouring/baths/{Id(Bath(wash))}/lift", new { })).Expect(200);
+        }
+
+        Assert.True(wash.GetProperty("allDone").GetBoolean());
+        var entry = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } }, minutes = 60 })).Expect(200);
+        (await ada.Post($"/api/scouring/washes/{id}/end", new { entryId = entry.GetProperty("entryId").GetGuid() })).Expect(204);
+        Assert.Empty((await ada.Get("/api/scouring/washes")).EnumerateArray());
+        Assert.Contains((await ada.Lot(code)).GetProperty("entries").EnumerateArray(), e => e.GetProperty("step").GetString() == "wash");
+    }
+
+    [Fact]
+    public async Task Readings_move_the_lift_by_time_and_teach_the_tub()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada, "900");
+        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200);
+        var wash = await StartBath(ada, Id(await StartWash(ada, lot, Id(tub))), minutesAgo: 20);
+        var bath = Bath(wash);
+        Assert.Equal("typical", bath.GetProperty("rateFrom").GetString());
+        var start = bath.GetProperty("startedAt").GetDateTimeOffset();
+        var target = bath.GetProperty("targetCelsius").GetDouble();
+        foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
+        {
+            // A tub that cools half as fast again as is typical.
+            wash = (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 16 + (target - 16) * Math.Exp(-0.012 * minute), at = start.AddMinutes(minute) })).Expect(200);
+        }
+
+        var read = Bath(wash);
+        Assert.Equal(6, read.GetProperty("readings").GetInt32());
+        var truth = Math.Log((target - 16) / (45 - 16)) / 0.012;
+        Assert.InRange((read.GetProperty("liftBy").GetDateTimeOffset() - start).TotalMinutes, truth * 0.95, truth * 1.05);
+        Assert.True(read.GetProperty("giveOrTakeMinutes").GetDouble() < bath.GetProperty("giveOrTakeMinutes").GetDouble());
+        Assert.True(read.GetProperty("alarmAt").GetDateTimeOffset() < read.GetProperty("liftBy").GetDateTimeOffset());
+        (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+        var known = (await ada.Get("/api/scouring")).GetProperty("tubs")[0];
+        Assert.Equal(1, known.GetProperty("baths").GetInt32());
+        Assert.InRange(known.GetProperty("ratePerMinute").GetDouble(), 0.009, 0.012);
+    }
+
+    [Fact]
+    public async Task The_same_tap_sent_again_is_stored_once()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada, "900");
+        var key = Guid.NewGuid();
+        var first = (await ada.Post("/api/scouring/washes", Wish(lot), key)).Expect(200);
+        Assert.Equal(Id(first), Id((await ada.Post("/api/scouring/washes", Wish(lot), key)).Expect(200)));
+        var bath = Bath(await StartBath(ada, Id(first)));
+        var tap = Guid.NewGuid();
+        var replies = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 55 }, tap)));
+        Assert.All(replies, r => r.Expect(200));
+        Assert.Equal(1, (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0].GetProperty("readings").GetInt32());
+    }
+
+    [Fact]
+    public async Task A_bath_lifted_by_mistake_is_put_back_until_the_next_has_begun()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada, "900");
+        var id = Id(await StartWash(ada, lot));
+        var bath = Bath(await StartBath(ada, id));
+        (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+        Assert.Equal(Id(bath), Id(Bath((await ada.Post($"/api/scouring/baths/{Id(bath)}/put-back", new { })).Expect(200))));
+        (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+        await StartBath(ada, id, place: 1);
+        Assert.Equal(409, (await ada.Post($"/api/scouring/baths/{Id(bath)}/put-back", new { })).Status);
+    }
+
+    [Fact]
+    public async Task Times_and_temperatures_that_cannot_be_are_refused()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada, "900");
+        var id = Id(await StartWash(ada, lot));
+        Assert.Contains("startedAt out-of-range", (await ada.Post($"/api/scouring/washes/{id}/baths", new { batch = 1, place = 0, startedAt = DateTimeOffset.UtcNow.AddHours(2) })).Refused());
+        Assert.Contains("place not-planned", (await ada.Post($"/api/scouring/washes/{id}/baths", new { batch = 1, place = 9 })).Refused());
+        var bath = Bath(await StartBath(ada, id));
+        Assert.Equal(422, (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 400 })).Status);
+        Assert.Contains("at out-of-range", (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 50, at = DateTimeOffset.UtcNow.AddHours(-3) })).Refused());
+    }
+
+    [Fact]
+    public async Task A_recipe_keeps_a_wash_and_the_next_tells_what_differs()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada, "900");
+        var wish = new { school = "handHot", minutes = 22, agent = new { name = "wool wash", doseGramsPerKilogram = 25 } };
+        var kept = (await ada.Post("/api/scouring/recipes", new { name = "Two baths", wish })).Expect(200);
+        var plan = (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "handHot", minutes = 30, agent = new { name = "wool wash", doseGramsPerKilogram = 25 } }, recipe: Id(kept)))).Expect(200);
+        Assert.Equal(["minutes 30 instead of 22"], plan.GetProperty("departures").EnumerateArray().Select(d => d.GetString()!));
+        (await ada.Post("/api/scouring/recipes", new { name = "Two baths", wish = new { school = "hot" } })).Expect(200);
+        var recipe = Assert.Single((await ada.Get("/api/scouring")).GetProperty("recipes").EnumerateArray());
+        Assert.Equal("hot", recipe.GetProperty("wish").GetProperty("school").GetString());
+        (await ada.Send(HttpMethod.Delete, $"/api/scouring/recipes/{Id(recipe)}")).Expect(204);
+        Assert.Empty((await ada.Get("/api/scouring")).GetProperty("recipes").EnumerateArray());
+    }
+
+    [Fact]
+    public async Task Wool_dries_on_a_rack_until_two_weighings_agree()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada, "1800");
+        var washed = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } } })).Expect(200).GetProperty("made")[0];
+        var rack = (await ada.Post("/api/scouring/racks", new { name = "loft", areaSquareMetres = 0.5 })).Expect(200);
+        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(washed) }, rackId = Id(rack), waterOut = "spunOut", outdoors = true })).Expect(200);
+        Assert.True(drying.GetProperty("crowded").GetBoolean());
+        Assert.Contains("without a net", drying.GetProperty("sentence").GetString());
+        Assert.InRange(drying.GetProperty("expected").GetProperty("grams").GetDouble(), 900, 1300);
+        Assert.Contains("lotIds on-a-rack", (await ada.Post("/api/drying", new { lotIds = new[] { Id(washed) } })).Refused());
+
+        async Task<JsonElement> Weigh(double minutesAgo, double grams) =>
+            (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = FormattableString.Invariant($"{grams:0}"), at = DateTimeOffset.UtcNow.AddMinutes(-minutesAgo) })).Expect(200);
+        double Law(double minutes) => 1080 + 560 * Math.Exp(-minutes / 110);
+        JsonElement now = default;
+        foreach (var minute in new[] { 0, 40, 80, 120, 160, 200, 240 })
+        {
+            now = await Weigh(720 - minute, Law(minute));
+        }
+
+        Assert.InRange(now.GetProperty("rest").GetProperty("grams").GetDouble(), 1050, 1110);
+        Assert.NotEqual(JsonValueKind.Null, now.GetProperty("dryAt").ValueKind);
+        now = await Weigh(70, Law(650));
+        Assert.NotEqual("dry", now.GetProperty("state").GetString());
+        now = await Weigh(1, Law(719));
+        Assert.Equal("dry", now.GetProperty("state").GetString());
+        var entry = (await ada.Post("/api/entries", new { step = "dry", from = new[] { new { lotId = Id(washed) } }, to = new[] { new { form = "clean", mass = "1081", state = "rested" } } })).Expect(200);
+        (await ada.Post($"/api/drying/{Id(drying)}/end", new { entryId = entry.GetProperty("entryId").GetGuid() })).Expect(204);
+        Assert.Empty((await ada.Get("/api/drying")).EnumerateArray());
+
+        var clean = entry.GetProperty("made")[0].GetProperty("code").GetString();
+        var after = (await ada.Post($"/api/scouring/after/{clean}", new { handle = "dry" })).Expect(200);
+        Assert.Equal("fine", after.GetProperty("judged").GetProperty("outcome").GetString());
+        Assert.Equal("waxLeft", (await ada.Post($"/api/scouring/after/{clean}", new { handle = "tacky" })).Expect(200).GetProperty("judged").GetProperty("outcome").GetString());
+    }
+
+    [Fact]
+    public async Task A_weight_that_was_a_slip_goes_and_a_rack_takes_no_nonsense()
+    {
+        var ada = await house.Register();
+        var (lot, code) = await Skirted(ada);
+        Assert.Contains("lotIds wrong-form", (await ada.Post("/api/drying", new { lotIds = new[] { lot } })).Refused());
+        var washed = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } } })).Expect(200).GetProperty("made")[0];
+        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(washed) }, mass = "1640" })).Expect(200);
+        Assert.Contains("mass empty-lot", (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = "0" })).Refused());
+        Assert.Equal(422, (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = "a handful" })).Status);
+        (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = "16400" })).Expect(200);
+        var back = (await ada.Send(HttpMethod.Delete, $"/api/drying/{Id(drying)}/weights/last")).Expect(200);
+        Assert.Equal(1, back.GetProperty("dots").GetArrayLength());
+        Assert.Contains("lot not-washed", (await ada.Post($"/api/scouring/after/{code}", new { })).Refused());
+    }
+
+    [Fact]
+    public async Task Another_workshop_sees_and_touches_nothing_of_it()
+    {
+        var ada = await house.Register();
+        var eve = await house.Register("Eve");
+        var (lot, code) = await Skirted(ada, "900");
+        var wash = await StartWash(ada, lot);
+        var bath = Bath(await StartBath(ada, Id(wash)));
+        var instrument = (await ada.Post("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = false })).Expect(200);
+        Assert.Empty((await eve.Get("/api/scouring/washes")).EnumerateArray());
+        Assert.Empty((await eve.Get("/api/instruments")).GetProperty("instruments").EnumerateArray());
+        Assert.Equal(404, (await eve.Post($"/api/scouring/washes/{Id(wash)}/baths", new { batch = 1, place = 1 })).Status);
+        Assert.Equal(404, (await eve.Post($"/api/scouring/washes/{Id(wash)}/end", new { })).Status);
+        Assert.Equal(404, (await eve.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 50 })).Status);
+        Assert.Equal(404, (await eve.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Status);
+        Assert.Equal(404, (await eve.Post($"/api/scouring/baths/{Id(bath)}/put-back", new { })).Status);
+        Assert.Equal(404, (await eve.Post($"/api/scouring/after/{code}", new { })).Status);
+        Assert.Equal(404, (await eve.Post($"/api/instruments/{Id(instrument)}/key", new { key = "tare" })).Status);
+        Assert.Equal(404, (await eve.Send(HttpMethod.Delete, $"/api/instruments/{Id(instrument)}")).Status);
+        Assert.Equal(404, (await eve.Send(HttpMethod.Get, $"/api/dehairing/{code}")).Status);
+        Assert.Equal(404, (await eve.Post("/api/instruments/hand", new { does = "breathe" })).Status);
+    }
+
+    [Fact]
+    public async Task Passes_of_dehairing_tell_whether_to_go_on()
+    {
+        var ada = await house.Register();
+        var (raw, _) = await ada.TakeIn(new { mass = "400", breed = "Yak down" });
+        var clean = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "360", state = "rested" } }, losses = new[] { new { kind = "dirtAndSand" } } })).Expect(200).GetProperty("made")[0];
+        async Task<JsonElement> Pass(Guid lot, string down, string hair, int hairs) => (await ada.Post("/api/entries", new
+        {
+            step = "dehair",
+            from = new[] { new { lotId = lot } },
+            to = new[] { new { form = "down", mass = down } },
+            losses = new[] { new { kind = "guardHair", mass = hair } },
+            plucked = 12,
+            hairsCounted = hairs,
+            pinchGrams = 2,
+        })).Expect(200).GetProperty("made")[0];
+        var first = await Pass(Id(clean), "250", "105", 40);
+        var second = await Pass(Id(first), "232", "16", 14);
+        var page = await ada.Get($"/api/dehairing/{second.GetProperty("code").GetString()}?use=nextToSkin");
+        Assert.Equal([20, 7], page.GetProperty("passes").EnumerateArray().Select(p => p.GetProperty("hairsPerGram").GetDouble()));
+        Assert.Equal("goOn", page.GetProperty("advice").GetProperty("verdict").GetString());
+        Assert.Equal("fit", (await ada.Get($"/api/dehairing/{second.GetProperty("code").GetString()}?use=outer")).GetProperty("advice").GetProperty("verdict").GetString());
+        var notes = (await ada.Lot(second.GetProperty("code").GetString()!)).GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("notes").GetString());
+        Assert.Contains("12 hairs and bits plucked out; 14 hairs in 2 g, 7 in a gram", notes);
+        Assert.Contains("pinchGrams missing", (await ada.Post("/api/entries", new { step = "dehair", from = new[] { new { lotId = Id(second) } }, to = new[] { new { form = "down", mass = "200" } }, hairsCounted = 3 })).Refused());
+    }
+
+    [Fact]
+    public async Task A_caution_is_seen_once_by_each_person()
+    {
+        var ada = await house.Register();
+        Assert.Empty((await ada.Get("/api/course/cautions")).EnumerateArray());
+        (await ada.Send(HttpMethod.Put, "/api/course/cautions/wash")).Expect(204);
+        (await ada.Send(HttpMethod.Put, "/api/course/cautions/wash")).Expect(204);
+        Assert.Equal(["wash"], (await ada.Get("/api/course/cautions")).EnumerateArray().Select(c => c.GetString()!));
+        Assert.Equal(404, (await ada.Send(HttpMethod.Put, "/api/course/cautions/nonsense")).Status);
+    }
+
+    [Theory]
+    [InlineData("example.org")]
+    [InlineData("8.8.8.8")]
+    [InlineData("169.254.169.254")]
+    [InlineData("::ffff:8.8.8.8")]
+    [InlineData("0.0.0.0")]
+    public async Task An_instrument_out_in_the_world_is_refused(string host)
+    {
+        var ada = await house.Register();
+        Assert.Contains("host not-in-the-house", (await ada.Post("/api/instruments", new { kind = "scale", name = "scale", host, port = 80, on = true })).Refused());
+    }
+
+    [Fact]
+    public async Task A_probe_is_heard_on_every_screen_feeds_its_bath_and_survives_garbage_and_a_cut_line()
+    {
+        var ada = await house.Register();
+        var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(60));
+        var celsius = 58.4;
+        _ = Task.Run(async () =>
+        {
+            while (!stop.IsCancellationRequested)
+            {
+                using var client = await listener.AcceptTcpClientAsync(stop.Token);
+                try
+                {
+                    var stream = client.GetStream();
+                    for (var i = 0; i < 12; i++)
+                    {
+                        await stream.WriteAsync(Encoding.ASCII.GetBytes(FormattableString.Invariant($"\u0001\u0002 rubbish\nprobe 9999 C\nprobe {celsius:F1} C\npro")), stop.Token);
+                        await Task.Delay(100, stop.Token);
+                    }
+                }
+                catch (IOException)
+                {
+                    // The house hung up first.
+                }
+            }
+        }, stop.Token);
+        var probe = (await ada.Post("/api/instruments", new { kind = "probe", name = "bath probe", host = "127.0.0.1", port = ((IPEndPoint)listener.LocalEndpoint).Port, on = true })).Expect(200);
+        var (lot, _) = await Skirted(ada, "900");
+        var bath = Bath(await StartBath(ada, Id(await StartWash(ada, lot)), probe: Id(probe)));
+
+        using var response = await ada.Http.GetAsync("/api/live", HttpCompletionOption.ResponseHeadersRead, stop.Token);
+        using var reader = new StreamReader(await response.Content.ReadAsStreamAsync(stop.Token));
+        var heard = new List<string>();
+        while (!(heard.Any(h => h.Contains("58.4 \\u00B0C") || h.Contains("58.4 °C")) && heard.Any(h => h.StartsWith("event: clock"))) && await reader.ReadLineAsync(stop.Token) is { } line)
+        {
+            heard.Add(line);
+        }
+
+        Assert.DoesNotContain(heard, h => h.Contains("9999"));
+        for (var i = 0; i < 60; i++)
+        {
+            var now = (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0];
+            if (now.GetProperty("readings").GetInt32() > 0)
+            {
+                Assert.Equal(58.4, now.GetProperty("lastCelsius").GetDouble(), 6);
+                Assert.Equal(Id(bath), Id(now));
+                listener.Stop();
+                return;
+            }
+
+            await Task.Delay(300, stop.Token);
+        }
+
+        Assert.Fail("No reading of the probe reached its bath.");
+    }
+}

@@ -1,0 +1,203 @@
+import { expect, test, type Page } from '@playwright/test';
+import { rmSync } from 'node:fs';
+import { at, enterDemo, takeIn } from './hands';
+import { newDataFolder, startHouse } from './house';
+
+const Floor = 45;
+const Room = 18;
+
+/** The house's own time, in milliseconds. */
+const houseTime = async (page: Page) => Date.parse((await (await page.request.get(at('/api/course'))).json()).now);
+
+async function hand(page: Page, does: string, numbers: number[]) {
+  const { token } = await (await page.request.get(at('/api/session'))).json();
+  const answer = await page.request.post(at('/api/instruments/hand'), {
+    data: { does, numbers },
+    headers: { 'X-Token': token },
+  });
+  expect(answer.status(), await answer.text()).toBe(200);
+}
+
+test('a fleece is planned, washed under watch, dried on the scale, and found in the ribbon', async ({ browser }) => {
+  test.setTimeout(420_000);
+  const folder = newDataFolder();
+  const house = await startHouse(folder, ['--speed', '60']);
+  const main = process.env.HOUSE_ADDRESS;
+  process.env.HOUSE_ADDRESS = house.address;
+  const page = await browser.newPage();
+  try {
+    await enterDemo(page);
+    const code = await takeIn(page, '1800', 'Corriedale');
+
+    await page.goto(at(`/station/wash/plan?lot=${code}`));
+    await page.getByLabel('Tub').selectOption({ label: 'canning pot, 30 L' });
+    await expect(page.getByText('2 of 900 g')).toBeVisible();
+    await expect(page.getByRole('img', { name: /bath 1, wash: 22\.5 litres/ })).toBeVisible();
+    await page.getByRole('button', { name: 'Start this wash' }).click();
+    const wash = page.getByRole('region', { name: `Wash of ${code}` });
+    await expect(wash.getByText('Next: bath 1 of batch 1, wash.')).toBeVisible();
+
+    // The bath is poured by the stand-in's hand: 57 degrees, in a tub that cools by 0.9 % a minute.
+    const [start, rate] = [57, 0.009];
+    await hand(page, 'pour', [start, rate]);
+    const poured = await houseTime(page);
+    const soak = Math.log((start - Room) / (Floor - Room)) / rate;
+    const truth = poured + soak * 60_000;
+    await wash.getByRole('button', { name: 'The wool is in' }).first().click();
+    await expect(wash.getByText(/lift by/)).toBeVisible();
+
+    const forecast = async () => {
+      const washes = await (await page.request.get(at('/api/scouring/washes'))).json();
+      const mine = washes.find((w: { on: { lots: { code: string }[] } }) => w.on.lots[0]!.code === code);
+      const bath = mine.baths[0];
+      return {
+        liftBy: Date.parse(bath.liftBy),
+        alarmAt: Date.parse(bath.alarmAt),
+        readings: bath.readings as number,
+      };
+    };
+    for (const share of [1 / 3, 0.5, 0.7]) {
+      await expect.poll(() => houseTime(page), { timeout: 60_000 }).toBeGreaterThan(poured + share * soak * 60_000);
+      const now = await forecast();
+      expect(now.readings).toBeGreaterThan(5);
+      expect(Math.abs(now.liftBy - truth) / 60_000, `at ${share.toFixed(2)} of the soak`).toBeLessThan(0.03 * soak);
+    }
+
+    // Another screen shows the same clock, and the alarm comes everywhere before the floor is reached.
+    await page.goto(at('/samples'));
+    const alarm = page.getByRole('alert').getByRole('group', { name: `Alarm for ${code}` });
+    await expect(alarm).toContainText('be ready to lift', { timeout: 60_000 });
+    // "Be ready" is what it says before the moment; afterwards it says "lift now".
+    expect((await forecast()).alarmAt).toBeLessThan(truth);
+    await alarm.getByRole('link', { name: 'To the tub' }).click();
+    await wash.getByRole('button', { name: 'Lifted' }).click();
+    await expect(alarm).toBeHidden();
+
+    for (let i = 1; i < 8; i++) {
+      await wash.getByRole('button', { name: 'The wool is in' }).first().click();
+      await wash.getByRole('button', { name: 'Lifted' }).click();
+      await expect(wash.getByText(`${i + 1} of 8 baths done`)).toBeVisible();
+    }
+    await wash.getByRole('button', { name: 'Log this wash' }).click();
+    await page.getByRole('button', { name: 'Log it as washed' }).click();
+    await expect(page.getByRole('status').filter({ hasText: /^Logged as washed/ })).toBeVisible();
+    await expect(page.getByRole('region', { name: `Wash of ${code}` })).toBeHidden();
+
+    // Onto the rack, and onto the scale again and again.
+    const wet = `${code}.2`;
+    await page.goto(at('/station/dry'));
+    const law = (minutes: number) => 1090 + 520 * Math.exp(-minutes / 9);
+    const began = await houseTime(page);
+    const onScale = async (button: ReturnType<Page['getByRole']>) => {
+      const grams = Math.round(law(((await houseTime(page)) - began) / 60_000 + 2));
+      await hand(page, 'put', [grams]);
+      await expect(button.filter({ hasText: new RegExp(`^${grams} g, take it`) })).toBeVisible();
+      await button.filter({ hasText: /take it/ }).click();
+    };
+    const onto = page.locator('form').filter({ hasText: 'Onto a rack' });
+    await onto.getByRole('button', { name: new RegExp(wet.replace('.', '\\.')) }).click();
+    await onScale(onto.getByRole('button', { name: /take it|moving/ }));
+    await onto.getByRole('button', { name: 'It lies on the rack' }).click();
+    const rack = page.getByRole('region', { name: `On the rack: ${wet}` });
+    await expect(rack).toBeVisible();
+    for (let i = 0; i < 7; i++) {
+      await page.waitForTimeout(3000);
+      await onScale(rack.getByRole('button', { name: /take it|moving/ }));
+    }
+    await expect(rack.getByText('comes to rest at')).toBeVisible();
+    await page.waitForTimeout(25_000);
+    await onScale(rack.getByRole('button', { name: /take it|moving/ }));
+    await page.waitForTimeout(62_000);
+    await onScale(rack.getByRole('button', { name: /take it|moving/ }));
+    await expect(rack.getByText('Dry: two weighings an hour apart agree.')).toBeVisible();
+    await rack.getByRole('button', { name: 'Log it as dried' }).click();
+    await expect(page.getByLabel('What it weighs now')).toHaveValue(/^109\d g$/);
+    await page.getByRole('button', { name: 'Log it as dried' }).click();
+    await expect(page.getByRole('status').filter({ hasText: /^Logged as dried/ })).toBeVisible();
+
+    await page.goto(at(`/lots/${code}.3`));
+    const ribbon = page.getByRole('group', { name: /ribbon|course/i }).first();
+    await expect(ribbon.or(page.locator('svg').first()).first()).toBeVisible();
+    await expect(page.getByText('Wash', { exact: true }).first()).toBeVisible();
+    await expect(page.getByText('Dry', { exact: true }).first()).toBeVisible();
+    await expect(page.getByRole('heading', { level: 1 })).toContainText(`${code}.3`);
+  } finally {
+    process.env.HOUSE_ADDRESS = main;
+    await page.close();
+    await house.stop();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('a running bath is the same after a reload and on a second screen, and a typed reading moves it', async ({
+  page,
+  context,
+}) => {
+  await enterDemo(page);
+  await page.goto(at('/station/wash'));
+  const wash = page.getByRole('region', { name: 'Wash of C-01.2' });
+  await expect(wash.getByText(/left$/)).toBeVisible();
+  const second = await context.newPage();
+  await second.goto(at('/station/wash'));
+  const there = second.getByRole('region', { name: 'Wash of C-01.2' });
+  await expect(there.getByRole('img', { name: /5 readings/ })).toBeVisible();
+  await wash.getByLabel('It is now, °C').fill('49,6');
+  await page.keyboard.press('Enter');
+  await expect(wash.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
+  // Nobody touched the second screen.
+  await expect(there.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
+  await second.close();
+});
+
+test('every figure of a plan can be set by hand, a recipe keeps it, and it prints as a sheet', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/station/wash/plan?lot=F-02.2'));
+  await page.getByLabel('Rinses').fill('3');
+  await expect(page.getByRole('img', { name: /bath 5, rinse/ })).toBeVisible();
+  await page.getByLabel('Bath 1: °C').fill('62');
+  await expect(page.getByRole('img', { name: /bath 1, wash/ }).getByText('62 °C', { exact: true })).toBeVisible();
+  await page.getByLabel('Keep as').fill('Three rinses');
+  await page.getByRole('button', { name: 'Keep this wash as a recipe' }).click();
+  await expect(page.getByText('Kept as Three rinses.')).toBeVisible();
+  await page.getByLabel('Rinses').fill('1');
+  await expect(page.getByText(/Differs from it: rinses 1 instead of 3/)).toBeVisible();
+  await page.getByLabel('Bath 1: °C').fill('99');
+  await expect(page.getByText(/must be between 0 and 95/).first()).toBeVisible();
+  await page.getByLabel('Bath 1: °C').fill('');
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.getByRole('heading', { name: 'Wash F-02.2' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Start this wash' })).toBeHidden();
+});
+
+test('the scale fills a weight with one tap, and only when it stands still', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/instruments'));
+  await page.getByLabel('On the pan, g').fill('731');
+  await page.getByRole('button', { name: 'Put it on the pan' }).click();
+  await expect(page.getByRole('region', { name: 'bench scale' }).getByText('731 g')).toBeVisible();
+  await page.goto(at('/station/comb'));
+  await page.getByRole('button', { name: '731 g, take it' }).click();
+  await expect(page.getByLabel('What it weighs now')).toHaveValue('731 g');
+  await page.getByRole('button', { name: 'Plucked one out' }).click();
+  await page.getByRole('button', { name: 'Plucked one out: 1' }).click();
+  await expect(page.getByRole('button', { name: 'Plucked one out: 2' })).toBeVisible();
+});
+
+test('passes of dehairing are drawn, and the use decides whether to go on', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/station/dehair'));
+  const passes = page.getByRole('region', { name: 'Passes that made Y-01.5' });
+  await expect(passes.getByRole('img', { name: /pass 2: .* 5\.2 hairs in a gram/ })).toBeVisible();
+  await expect(passes.getByText(/Another pass/)).toBeVisible();
+  await passes.getByRole('button', { name: 'worn over something' }).click();
+  await expect(passes.getByText(/Stop: 5\.2 hairs in a gram is fit/)).toBeVisible();
+});
+
+test('a caution folds for whoever has read it, and opens again', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/station/open'));
+  await page.getByRole('button', { name: 'I have read it' }).click();
+  await page.reload();
+  await page.getByRole('button', { name: 'Take care: show it again' }).click();
+  await expect(page.getByRole('heading', { name: 'Take care' })).toBeVisible();
+});

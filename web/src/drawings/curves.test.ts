@@ -1,0 +1,122 @@
+import { describe, expect, it } from 'vitest';
+import { bathsLayout } from './bathLayout';
+import { curveLayout, roundStep } from './curveLayout';
+import { passesLayout } from './passesLayout';
+
+const at = (minute: number) => new Date(Date.UTC(2026, 4, 14, 10, minute)).toISOString();
+const cooling = {
+  dots: [
+    { at: at(0), value: 60, fromInstrument: false },
+    { at: at(10), value: 56, fromInstrument: true },
+  ],
+  curve: [0, 10, 20, 30].map((m) => ({ at: at(m), value: 60 - m / 2, low: 59 - m / 2, high: 61 - m / 2 })),
+  level: 45,
+  now: Date.parse(at(12)),
+  moment: at(30),
+  width: 640,
+  height: 250,
+};
+
+describe('a cooling or drying curve', () => {
+  it('puts later to the right and warmer higher up', () => {
+    const l = curveLayout(cooling);
+    expect(l.dots[1]!.x).toBeGreaterThan(l.dots[0]!.x);
+    expect(l.dots[1]!.y).toBeGreaterThan(l.dots[0]!.y);
+    expect(l.levelY!).toBeGreaterThan(l.dots[1]!.y);
+    expect(l.momentX!).toBeCloseTo(l.right, 6);
+  });
+
+  it('stays inside its frame', () => {
+    const l = curveLayout(cooling);
+    for (const d of l.dots) {
+      expect(d.x).toBeGreaterThanOrEqual(l.left);
+      expect(d.x).toBeLessThanOrEqual(l.right);
+      expect(d.y).toBeGreaterThanOrEqual(l.top);
+      expect(d.y).toBeLessThanOrEqual(l.bottom);
+    }
+    expect(l.ticksX.every((t) => t.x >= l.left && t.x <= l.right)).toBe(true);
+  });
+
+  it('draws what was as a line and what is to come as another that begins where the first ends', () => {
+    const l = curveLayout(cooling);
+    const end = l.line.split('L').at(-1);
+    expect(l.ahead.startsWith(`M${end}`)).toBe(true);
+    expect(curveLayout({ ...cooling, now: Date.parse(at(59)) }).ahead).toBe('');
+  });
+
+  it('shows now only where the picture reaches', () => {
+    expect(curveLayout(cooling).nowX).not.toBeNull();
+    expect(curveLayout({ ...cooling, now: Date.parse(at(59)) }).nowX).toBeNull();
+  });
+
+  it('has something to show for nothing read yet', () => {
+    const l = curveLayout({ ...cooling, dots: [], curve: [], level: null, moment: null });
+    expect(l.line).toBe('');
+    expect(l.band).toBe('');
+    expect(l.levelY).toBeNull();
+    expect(l.ticksX.length).toBeGreaterThan(0);
+  });
+
+  it('labels days in hours and minutes in minutes', () => {
+    const long = curveLayout({
+      ...cooling,
+      curve: [0, 4 * 1440].map((m) => ({ at: at(m), value: 1, low: 0, high: 2 })),
+      moment: null,
+    });
+    expect(long.ticksX.length).toBeLessThan(10);
+    expect(long.ticksX.length).toBeGreaterThan(2);
+    expect([roundStep(10), roundStep(0.9), roundStep(340), roundStep(0)]).toEqual([5, 0.5, 100, 1]);
+  });
+});
+
+describe('the baths of a plan', () => {
+  const baths = [
+    { litres: 20, hotLitres: 15, celsius: 60, liftedCelsius: 52 },
+    { litres: 10, hotLitres: 2, celsius: 50, liftedCelsius: 48 },
+    { litres: 10, hotLitres: null, celsius: 12, liftedCelsius: 12 },
+  ];
+
+  it('fills each tub by its litres, at one scale', () => {
+    const l = bathsLayout(baths, 45, 900);
+    const deep = l.tubs.map((t) => l.tubBottom - t.waterTop);
+    expect(deep[0]! / deep[1]!).toBeCloseTo(2, 6);
+    expect((l.tubs[0]!.hotTop - l.tubs[0]!.waterTop) / deep[0]!).toBeCloseTo(0.75, 6);
+    expect(l.tubs[2]!.hotTop).toBe(l.tubs[2]!.waterTop);
+  });
+
+  it('draws warmer higher, and the floor at its place among them', () => {
+    const l = bathsLayout(baths, 45, 900);
+    expect(l.tubs[0]!.from).toBeLessThan(l.tubs[0]!.to);
+    expect(l.floorY!).toBeGreaterThan(l.tubs[1]!.to);
+    expect(l.floorY!).toBeLessThan(l.tubs[2]!.from);
+    expect(bathsLayout(baths, null, 900).floorY).toBeNull();
+  });
+
+  it('grows wider than a phone rather than too narrow to read', () => {
+    expect(bathsLayout(baths, 45, 300).width).toBeGreaterThan(300);
+    expect(bathsLayout(baths, 45, 900).width).toBeLessThanOrEqual(900);
+  });
+});
+
+describe('passes of dehairing', () => {
+  const passes = [
+    { down: 70, hair: 25, lost: 5, hairsPerGram: 23 },
+    { down: 64, hair: 5, lost: 1, hairsPerGram: 5 },
+    { down: 60, hair: 2, lost: 2, hairsPerGram: null },
+  ];
+
+  it('stacks down, hair and what was lost, each by its grams', () => {
+    const { bars, bottom } = passesLayout(passes, 3, 600, 250);
+    const first = bars[0]!;
+    expect(first.down[0] + first.down[1]).toBeCloseTo(bottom, 6);
+    expect(first.hair[0] + first.hair[1]).toBeCloseTo(first.down[0], 6);
+    expect(first.hair[1] / first.down[1]).toBeCloseTo(25 / 70, 6);
+  });
+
+  it('shows fewer hairs lower, and nothing where nobody counted', () => {
+    const l = passesLayout(passes, 3, 600, 250);
+    expect(l.dots).toHaveLength(2);
+    expect(l.dots[1]!.y).toBeGreaterThan(l.dots[0]!.y);
+    expect(l.allowedY).toBeGreaterThan(l.dots[1]!.y);
+  });
+});
