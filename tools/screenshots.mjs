@@ -25,20 +25,28 @@ const views = [
       await p.getByLabel('Colour').fill('grey');
     },
   ],
+  ['wash-plan', '/station/wash/plan'],
+  ['drying', '/station/dry'],
+  ['dehairing', '/station/dehair'],
   [
-    'station',
-    '/station/skirt',
+    'instruments',
+    '/instruments',
     async (p) => {
-      await p.getByLabel('What it weighs now').fill('2900');
-      await p.getByRole('button', { name: 'Add a loss' }).click();
-      await p.getByLabel('Weight', { exact: true }).fill('310');
-      await p.getByText('reads as 310 g').waitFor();
+      await p.getByRole('button', { name: 'Put it on the pan' }).click();
+      await p.waitForTimeout(3000);
+    },
+  ],
+  ['phone-wash', '/station/wash', undefined, 390],
+  [
+    'bath-watch',
+    '/station/wash',
+    async (p) => {
+      await p.getByRole('button', { name: 'In another tub' }).click();
+      await p.waitForTimeout(1500);
       await p.evaluate(() => window.scrollTo(0, 0));
     },
   ],
   ['lot', '/lots/G-01.5'],
-  ['joined-lot', '/lots/J-01'],
-  ['route-ahead', '/lots/G-01.4'],
   ['look-over', '/lots/G-01/look-over'],
   ['routes', '/lots/X-01/routes'],
   ['where', '/lots/G-01/where'],
@@ -48,8 +56,6 @@ const views = [
   ['sample-card', '/samples/SM-03'],
   ['reckoner', '/reckoner'],
   ['workshop', '/workshop'],
-  ['phone-today', '/', undefined, 390],
-  ['phone-station', '/station/comb', undefined, 390],
   ['phone-look-over', '/lots/G-01/look-over', undefined, 390],
 ];
 for (const [name, path, act, width = 1280] of views) {
@@ -59,7 +65,9 @@ for (const [name, path, act, width = 1280] of views) {
   });
   await page.request.post(`${address}/api/session/demo`);
   await page.goto(address + path);
-  await page.waitForLoadState('networkidle');
+  // The live stream never rests: what has to be there is there when the rail and the page stand.
+  await page.getByRole('navigation', { name: 'Course' }).waitFor();
+  await page.waitForTimeout(1500);
   if (act) await act(page);
   await page.waitForTimeout(600);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });

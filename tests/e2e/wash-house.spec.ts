@@ -25,6 +25,7 @@ test('a fleece is planned, washed under watch, dried on the scale, and found in 
   const main = process.env.HOUSE_ADDRESS;
   process.env.HOUSE_ADDRESS = house.address;
   const page = await browser.newPage();
+  page.setDefaultTimeout(20_000);
   try {
     await enterDemo(page);
     const code = await takeIn(page, '1800', 'Corriedale');
@@ -70,12 +71,12 @@ test('a fleece is planned, washed under watch, dried on the scale, and found in 
     // "Be ready" is what it says before the moment; afterwards it says "lift now".
     expect((await forecast()).alarmAt).toBeLessThan(truth);
     await alarm.getByRole('link', { name: 'To the tub' }).click();
-    await wash.getByRole('button', { name: 'Lifted' }).click();
+    await wash.getByRole('button', { name: 'Lifted', exact: true }).click();
     await expect(alarm).toBeHidden();
 
     for (let i = 1; i < 8; i++) {
       await wash.getByRole('button', { name: 'The wool is in' }).first().click();
-      await wash.getByRole('button', { name: 'Lifted' }).click();
+      await wash.getByRole('button', { name: 'Lifted', exact: true }).click();
       await expect(wash.getByText(`${i + 1} of 8 baths done`)).toBeVisible();
     }
     await wash.getByRole('button', { name: 'Log this wash' }).click();
@@ -95,7 +96,7 @@ test('a fleece is planned, washed under watch, dried on the scale, and found in 
       await button.filter({ hasText: /take it/ }).click();
     };
     const onto = page.locator('form').filter({ hasText: 'Onto a rack' });
-    await onto.getByRole('button', { name: new RegExp(wet.replace('.', '\\.')) }).click();
+    await expect(onto.getByRole('button', { name: wet, pressed: true })).toBeVisible();
     await onScale(onto.getByRole('button', { name: /take it|moving/ }));
     await onto.getByRole('button', { name: 'It lies on the rack' }).click();
     const rack = page.getByRole('region', { name: `On the rack: ${wet}` });

@@ -107,21 +107,22 @@ export function Alarms() {
           <Link component={RouterLink} to="/station/wash">
             To the tub
           </Link>
-          {!sound && (
-            <Button
-              size="small"
-              onClick={() => {
-                localStorage.setItem(Wanted, 'yes');
-                setSound(true);
-                ring();
-                if ('Notification' in window) void Notification.requestPermission();
-              }}
-            >
-              Ring and notify next time
-            </Button>
-          )}
         </Box>
       ))}
+      {!sound && (
+        <Button
+          size="small"
+          sx={{ justifySelf: 'start' }}
+          onClick={() => {
+            localStorage.setItem(Wanted, 'yes');
+            setSound(true);
+            ring();
+            if ('Notification' in window) void Notification.requestPermission();
+          }}
+        >
+          Ring and notify next time
+        </Button>
+      )}
     </Box>
   );
 }

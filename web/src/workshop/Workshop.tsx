@@ -9,6 +9,7 @@ import { api, Problem, queryClient, refreshLog, useWorkshop, type Schema } from 
 import { Choice } from '../ui/Choice';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { roleWord, unitWord } from '../ui/words';
+import { WashHouseSettings } from '../scouring/WashHouseSettings';
 import { Calibrate } from './Calibrate';
 
 export function Workshop() {
@@ -26,6 +27,16 @@ export function Workshop() {
         <Settings key={shop.data.version} shop={shop.data} saved={saved} setSaved={setSaved} />
         <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
           <People shop={shop.data} />
+          <WashHouseSettings owner={shop.data.yourRole === 'owner'} />
+          <Section title="Instruments">
+            <Typography>
+              A scale, a bath probe, an air sensor:{' '}
+              <Link component={RouterLink} to="/instruments">
+                what they say and where they are
+              </Link>
+              .
+            </Typography>
+          </Section>
           <Section title="Weigh log">
             <Typography>
               Every weighing goes out as a spreadsheet and comes back in:{' '}

@@ -1,0 +1,162 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { api, queryClient, useWashHouse, type Schema } from '../api/client';
+import { ProblemNotice, Section } from '../ui/Slips';
+import { number } from './planState';
+
+const again = () => queryClient.invalidateQueries({ queryKey: ['wash-house'] });
+const decimal = { htmlInput: { inputMode: 'decimal' as const }, inputLabel: { shrink: true } };
+
+/** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
+export function WashHouseSettings({ owner }: { owner: boolean }) {
+  const house = useWashHouse();
+  const [error, setError] = useState<unknown>(null);
+  if (house.error) return <ProblemNotice error={house.error} />;
+  if (!house.data) return null;
+  const does = (act: Promise<unknown>) =>
+    void act
+      .then(() => setError(null))
+      .then(again)
+      .catch(setError);
+  return (
+    <Section title="Wash house">
+      <Box sx={{ display: 'grid', gap: 2 }}>
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.5 }}>
+          {house.data.tubs.map((t) => (
+            <Box component="li" key={t.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+              <span>
+                <strong>{t.name}</strong>, {t.litres} L, as warm as {t.litresEquivalent} L of water; cools by{' '}
+                {(t.ratePerMinute * 100).toFixed(2)} % a minute,{' '}
+                {t.baths > 0 ? `yours, from ${t.baths} ${t.baths === 1 ? 'bath' : 'baths'}` : 'typical'}
+              </span>
+              <Button
+                size="small"
+                onClick={() => does(api.DELETE('/api/scouring/tubs/{id}', { params: { path: { id: t.id } } }))}
+              >
+                Put {t.name} away
+              </Button>
+            </Box>
+          ))}
+          {house.data.racks.map((r) => (
+            <Box component="li" key={r.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+              <span>
+                <strong>{r.name}</strong>, a rack of {r.areaSquareMetres} m²
+              </span>
+              <Button
+                size="small"
+                onClick={() => does(api.DELETE('/api/scouring/racks/{id}', { params: { path: { id: r.id } } }))}
+              >
+                Put {r.name} away
+              </Button>
+            </Box>
+          ))}
+        </Box>
+        <Add
+          what="tub"
+          measure="It holds, L"
+          add={(name, litres) =>
+            does(api.POST('/api/scouring/tubs', { body: { name, litres, litresEquivalent: 0.8 } }))
+          }
+        />
+        <Add
+          what="rack"
+          measure="Area, m²"
+          add={(name, areaSquareMetres) => does(api.POST('/api/scouring/racks', { body: { name, areaSquareMetres } }))}
+        />
+        <ProblemNotice error={error} />
+        {owner && <Water house={house.data} does={does} />}
+      </Box>
+    </Section>
+  );
+}
+
+function Add({ what, measure, add }: { what: string; measure: string; add: (name: string, size: number) => void }) {
+  const [name, setName] = useState('');
+  const [size, setSize] = useState('');
+  const n = number(size);
+  return (
+    <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+      <TextField
+        label={`Another ${what}`}
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
+      <TextField
+        label={measure}
+        value={size}
+        onChange={(e) => setSize(e.target.value)}
+        slotProps={decimal}
+        sx={{ width: 130 }}
+      />
+      <Button
+        disabled={name.trim() === '' || n === null}
+        onClick={() => {
+          add(name.trim(), n!);
+          setName('');
+          setSize('');
+        }}
+      >
+        Add the {what}
+      </Button>
+    </Box>
+  );
+}
+
+function Water({ house, does }: { house: Schema['WashHouse']; does: (act: Promise<unknown>) => void }) {
+  const [hot, setHot] = useState(String(house.hotCelsius));
+  const [cold, setCold] = useState(String(house.coldCelsius));
+  const [water, setWater] = useState(house.waterPerCubicMetre?.toString() ?? '');
+  const [heat, setHeat] = useState(house.perKilowattHour?.toString() ?? '');
+  const [bedtime, setBedtime] = useState(house.bedtime.slice(0, 5));
+  const field = (label: string, value: string, set: (v: string) => void) => (
+    <TextField
+      label={label}
+      value={value}
+      onChange={(e) => set(e.target.value)}
+      slotProps={decimal}
+      sx={{ width: 150 }}
+    />
+  );
+  return (
+    <Box>
+      <Typography color="text.secondary" sx={{ mb: 1 }}>
+        What plans start from, and when the evening ends: what dries longer is said to.
+      </Typography>
+      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+        {field('Hot water, °C', hot, setHot)}
+        {field('Cold water, °C', cold, setCold)}
+        {field('Water, per m³', water, setWater)}
+        {field('Heat, per kWh', heat, setHeat)}
+        <TextField
+          label="Bedtime"
+          type="time"
+          value={bedtime}
+          onChange={(e) => setBedtime(e.target.value)}
+          slotProps={{ inputLabel: { shrink: true } }}
+        />
+        <Button
+          disabled={number(hot) === null || number(cold) === null || bedtime === ''}
+          onClick={() =>
+            does(
+              api.PUT('/api/scouring/settings', {
+                body: {
+                  hotCelsius: number(hot)!,
+                  coldCelsius: number(cold)!,
+                  waterPerCubicMetre: number(water),
+                  perKilowattHour: number(heat),
+                  bedtime: `${bedtime}:00`,
+                },
+              }),
+            )
+          }
+        >
+          Keep the water
+        </Button>
+      </Box>
+    </Box>
+  );
+}
