@@ -142,7 +142,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
         }
 
         one.StoredAt = now;
-        if (one.Link.TakeMean() is not { } celsius)
+        if (one.Link.TakeMean() is not var (at, celsius))
         {
             return;
         }
@@ -156,7 +156,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             """,
             own)
         {
-            Parameters = { new() { Value = one.Link.Place.Id }, new() { Value = now }, new() { Value = Math.Round(celsius, 2) } },
+            Parameters = { new() { Value = one.Link.Place.Id }, new() { Value = at }, new() { Value = Math.Round(celsius, 2) } },
         };
         if (await command.ExecuteNonQueryAsync(stop) > 0 && Environment.TickCount64 - one.WashingToldAt > 1000)
         {

@@ -23,6 +23,8 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
     private LiveReading? last;
     private double sum;
     private int counted;
+    private long heardFrom;
+    private double heardTicks;
 
     public InstrumentPlace Place => place;
 
@@ -38,16 +40,18 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
         }
     }
 
-    /// <summary>The mean of what it said since it was last asked, null when it said nothing.</summary>
-    public double? TakeMean()
+    /// <summary>The mean of what it said since it was last asked, and the mean of when it was heard; null when it said nothing.</summary>
+    public (DateTimeOffset At, double Value)? TakeMean()
     {
         lock (turn)
         {
-            double? mean = counted > 0 ? sum / counted : null;
-            (sum, counted) = (0, 0);
+            (DateTimeOffset, double)? mean = counted > 0 ? (new DateTimeOffset(heardFrom + (long)(heardTicks / counted), TimeSpan.Zero).ToStored(), sum / counted) : null;
+            Empty();
             return mean;
         }
     }
+
+    private void Empty() => (sum, counted, heardTicks) = (0, 0, 0);
 
     public async Task Run(CancellationToken stop)
     {
@@ -115,9 +119,12 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
 
         lock (turn)
         {
-            last = new LiveReading(place.Id, place.Kind, place.Name, reading.Value, reading.Second, Words(reading), reading.Stable, clock.GetUtcNow().ToStored(), true);
+            var now = clock.GetUtcNow();
+            last = new LiveReading(place.Id, place.Kind, place.Name, reading.Value, reading.Second, Words(reading), reading.Stable, now.ToStored(), true);
             if (reading.Value is { } value)
             {
+                heardFrom = counted == 0 ? now.UtcTicks : heardFrom;
+                heardTicks += now.UtcTicks - heardFrom;
                 sum += value;
                 counted++;
             }
@@ -131,7 +138,7 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
             last = last is { } known
                 ? known with { Connected = false, Stable = false }
                 : new LiveReading(place.Id, place.Kind, place.Name, null, null, "not reached", false, clock.GetUtcNow().ToStored(), false);
-            (sum, counted) = (0, 0);
+            Empty();
         }
     }
 
