@@ -37,15 +37,6 @@ const views = [
     },
   ],
   ['phone-wash', '/station/wash', undefined, 390],
-  [
-    'bath-watch',
-    '/station/wash',
-    async (p) => {
-      await p.getByRole('button', { name: 'In another tub' }).click();
-      await p.waitForTimeout(1500);
-      await p.evaluate(() => window.scrollTo(0, 0));
-    },
-  ],
   ['lot', '/lots/G-01.5'],
   ['look-over', '/lots/G-01/look-over'],
   ['routes', '/lots/X-01/routes'],
@@ -57,6 +48,17 @@ const views = [
   ['reckoner', '/reckoner'],
   ['workshop', '/workshop'],
   ['phone-look-over', '/lots/G-01/look-over', undefined, 390],
+  // Last: the second bath stays in the tub.
+  [
+    'bath-watch',
+    '/station/wash',
+    async (p) => {
+      await p.getByLabel('Temperature').selectOption('');
+      await p.getByRole('button', { name: 'In another tub' }).click();
+      await p.waitForTimeout(1500);
+      await p.evaluate(() => window.scrollTo(0, 0));
+    },
+  ],
 ];
 for (const [name, path, act, width = 1280] of views) {
   const page = await browser.newPage({

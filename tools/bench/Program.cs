@@ -4,6 +4,14 @@ using EarthyTuft.Bench;
 var (address, connection, names) = (new Uri(args[0]), args[1], args[2..]);
 foreach (var name in names)
 {
+    if (name == "instrument-abuse")
+    {
+        var (ratio, growth) = await InstrumentAbuse.Measure(address, int.Parse(Environment.GetEnvironmentVariable("WEB_PID")!, System.Globalization.CultureInfo.InvariantCulture));
+        Console.WriteLine(FormattableString.Invariant($"figure instrument-abuse-p95-ratio {ratio:0.00} 1.5"));
+        Console.WriteLine(FormattableString.Invariant($"figure instrument-abuse-growth-mb {growth:0.0} 20"));
+        continue;
+    }
+
     var (value, aim) = name switch
     {
         "log-entries-vs-insert" => (await LogEntries.Measure(address, connection), 5.0),

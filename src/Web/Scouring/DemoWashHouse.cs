@@ -60,12 +60,23 @@ public static class DemoWashHouse
         {
             var drying = new DryingRow
             {
-                Key = Guid.CreateVersion7(), LotIds = [wet.Id], Rack = line, Netted = true, ExpectedGrams = 880, ExpectedDeviation = 60, StartedAt = bench.Now.AddHours(-4), Who = "Marrit",
+                Key = Guid.CreateVersion7(),
+                LotIds = [wet.Id],
+                Rack = line,
+                Netted = true,
+                ExpectedGrams = 880,
+                ExpectedDeviation = 60,
+                StartedAt = bench.Now.AddHours(-4),
+                Who = "Marrit",
             };
             (int Minutes, double Grams)[] weighed = [(0, 1342), (35, 1263), (80, 1169), (130, 1086), (185, 1020), (232, 979)];
             drying.Weights.AddRange(weighed.Select(w => new DryingWeightRow
             {
-                Key = Guid.CreateVersion7(), At = drying.StartedAt.AddMinutes(w.Minutes), Grams = w.Grams, Typed = FormattableString.Invariant($"{w.Grams} g"), Who = "Marrit",
+                Key = Guid.CreateVersion7(),
+                At = drying.StartedAt.AddMinutes(w.Minutes),
+                Grams = w.Grams,
+                Typed = FormattableString.Invariant($"{w.Grams} g"),
+                Who = "Marrit",
             }));
             db.Dryings.Add(drying);
         }
