@@ -100,6 +100,10 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.InRange((read.GetProperty("liftBy").GetDateTimeOffset() - start).TotalMinutes, truth * 0.95, truth * 1.05);
         Assert.True(read.GetProperty("giveOrTakeMinutes").GetDouble() < bath.GetProperty("giveOrTakeMinutes").GetDouble());
         Assert.True(read.GetProperty("alarmAt").GetDateTimeOffset() < read.GetProperty("liftBy").GetDateTimeOffset());
+        var slip = Bath((await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 5.2 })).Expect(200));
+        Assert.Equal(7, slip.GetProperty("readings").GetInt32());
+        var right = Bath((await ada.Send(HttpMethod.Delete, $"/api/scouring/baths/{Id(bath)}/readings/last")).Expect(200));
+        Assert.Equal(read.GetProperty("liftBy").GetDateTimeOffset(), right.GetProperty("liftBy").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
         (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
         var known = (await ada.Get("/api/scouring")).GetProperty("tubs")[0];
         Assert.Equal(1, known.GetProperty("baths").GetInt32());

@@ -8,6 +8,13 @@ namespace EarthyTuft.Core.Scouring;
 /// <param name="Floor">True when the floor decides, false when the planned time does.</param>
 public sealed record LiftMoment(double? ByMinutes, double? AlarmMinutes, bool Floor)
 {
+    /// <summary>A bath forgotten for so long is cold: it waits at its station and no longer calls.</summary>
+    public const double CallsForMinutes = 180;
+
+    /// <summary>When to call, null when nothing hurries or nobody has come for hours.</summary>
+    /// <param name="now">Now, in minutes after the bath began.</param>
+    public double? CallsAt(double now) => AlarmMinutes is { } alarm && now - alarm < CallsForMinutes ? alarm : null;
+
     /// <summary>Wet hands need a minute to be ready.</summary>
     public const double LeadMinutes = 1;
 

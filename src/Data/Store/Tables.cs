@@ -10,6 +10,21 @@ public static class Tables
     /// <summary>PostgreSQL keeps microseconds; a time compared after a round trip must have no more.</summary>
     public static DateTimeOffset ToStored(this DateTimeOffset time) => new(time.UtcTicks - (time.UtcTicks % 10), TimeSpan.Zero);
 
+    /// <summary>Saves what one tap asked for. The same tap sent twice at once is stored once: the key decides, and the second finds it there.</summary>
+    public static async Task SaveOnce(this EarthyTuftDb db, CancellationToken stop)
+    {
+        try
+        {
+            await db.SaveChangesAsync(stop);
+        }
+        catch (DbUpdateException e) when (e.IsDuplicate())
+        {
+            // Stored by its twin.
+        }
+
+        db.ChangeTracker.Clear();
+    }
+
     public static bool IsDuplicate(this DbUpdateException e) => e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation };
 
     /// <summary>The next running number of a prefix. The row stays locked until the transaction ends, so two never get the same.</summary>

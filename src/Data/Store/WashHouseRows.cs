@@ -112,6 +112,9 @@ public sealed class BathReadingRow : IWorkshopOwned
     public DateTimeOffset At { get; set; }
     public double Celsius { get; set; }
     public bool FromProbe { get; set; }
+
+    /// <summary>It was a slip; it stays and counts no more.</summary>
+    public DateTimeOffset? WithdrawnAt { get; set; }
 }
 
 /// <summary>How the water was taken out before the rack.</summary>
@@ -161,6 +164,9 @@ public sealed class DryingWeightRow : IWorkshopOwned
     public double Grams { get; set; }
     public required string Typed { get; set; }
     public required string Who { get; set; }
+
+    /// <summary>It was a slip; it stays and counts no more.</summary>
+    public DateTimeOffset? WithdrawnAt { get; set; }
 }
 
 /// <summary>An instrument that speaks the line protocol of docs/instruments.md, and where it is.</summary>

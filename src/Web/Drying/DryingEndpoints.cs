@@ -39,6 +39,7 @@ public sealed record DryingEnd(Guid? EntryId = null);
 /// <param name="RoomNeeded">Square metres it wants to lie in, null when its dry weight is not known.</param>
 /// <param name="LastWeight">The newest weight, to be logged when it is dry.</param>
 /// <param name="LastTyped">As it was typed.</param>
+/// <param name="WeightState">What it would be logged as now: final when two weighings agree, provisional before.</param>
 public sealed record DryingView(
     Guid Id,
     IReadOnlyList<PlanLot> Lots,
@@ -60,6 +61,7 @@ public sealed record DryingView(
     MassFigure? Expected,
     MassFigure? LastWeight,
     string? LastTyped,
+    WeighingState WeightState,
     string Sentence,
     Working Working,
     IReadOnlyList<CurveDot> Dots,
@@ -166,15 +168,15 @@ public static class DryingEndpoints
         return await Keep(db, bench, id, stop);
     }
 
-    /// <summary>The last weight was a slip; it was no entry of the log and may go.</summary>
+    /// <summary>The last weight was a slip: it stays in its table and counts no more.</summary>
     private static async Task<IResult> Unweigh(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
-        if (await db.DryingWeights.Where(w => w.DryingId == id && db.Dryings.Any(d => d.Id == id && d.EndedAt == null)).OrderByDescending(w => w.At).FirstOrDefaultAsync(stop) is not { } last)
+        if (await db.DryingWeights.Where(w => w.DryingId == id && w.WithdrawnAt == null && db.Dryings.Any(d => d.Id == id && d.EndedAt == null)).OrderByDescending(w => w.At).FirstOrDefaultAsync(stop) is not { } last)
         {
             return Problems.NotHere("weight");
         }
 
-        db.DryingWeights.Remove(last);
+        last.WithdrawnAt = bench.Now;
         return await Keep(db, bench, id, stop);
     }
 
@@ -198,16 +200,7 @@ public static class DryingEndpoints
 
     private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, Guid id, CancellationToken stop)
     {
-        try
-        {
-            await db.SaveChangesAsync(stop);
-        }
-        catch (DbUpdateException e) when (e.IsDuplicate())
-        {
-            // The same tap, sent twice at once: it is stored.
-        }
-
-        db.ChangeTracker.Clear();
+        await db.SaveOnce(stop);
         await db.Announce("drying", stop);
         return await One(db, bench, id, stop);
     }
@@ -235,7 +228,7 @@ public static class DryingEndpoints
 
     private static async Task<IReadOnlyList<DryingView>> Views(EarthyTuftDb db, Bench bench, Expression<Func<DryingRow, bool>> which, CancellationToken stop)
     {
-        var dryings = await db.Dryings.AsNoTracking().Where(which).Include(d => d.Weights).Include(d => d.Rack).AsSplitQuery().OrderBy(d => d.StartedAt).ToListAsync(stop);
+        var dryings = await db.Dryings.AsNoTracking().Where(which).Include(d => d.Weights.Where(w => w.WithdrawnAt == null)).Include(d => d.Rack).AsSplitQuery().OrderBy(d => d.StartedAt).ToListAsync(stop);
         var ids = dryings.SelectMany(d => d.LotIds).Distinct().ToArray();
         var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id)).Select(l => new PlanLot(l.Id, l.Code, l.Parentage)).ToDictionaryAsync(l => l.Id, stop);
         var bedtime = await db.Workshops.Where(w => w.Id == bench.Facts.WorkshopId).Select(w => w.Bedtime).SingleAsync(stop);
@@ -280,6 +273,7 @@ public static class DryingEndpoints
             expected is not null ? Figures.ToFigure(expected.Mean, expected.Deviation, unit, Provenance.Typical) : null,
             weights.LastOrDefault() is { } last ? Mass.FromGrams(last.Grams).ToFigure(unit, Provenance.Measured) : null,
             weights.LastOrDefault()?.Typed,
+            state == DryingState.Dry ? WeighingState.Rested : WeighingState.Provisional,
             Sentence(state, forecast, dryAt, late, d, bench),
             new Working(
                 "weight = rest + excess, steadily less at first, then by a like share each minute; dry when the excess is within 2 % of rest",

@@ -37,12 +37,13 @@ public sealed record ScourPlanRequest(
 /// <param name="TubBaths">Own baths behind the cooling rate; none means typical.</param>
 /// <param name="AirFrom">Measured by the air sensor, typed, or guessed.</param>
 public sealed record PlanFooting(
-    IReadOnlyList<PlanLot> Lots, MassFigure Greasy, string? Tub, double TubLitres, double TubRatePerMinute, int TubBaths, double HotCelsius, double ColdCelsius, double AirCelsius, Provenance AirFrom, string KindOfWool);
+    IReadOnlyList<PlanLot> Lots, MassFigure Greasy, string? Tub, double TubLitres, double TubRatePerMinute, int TubBaths, double HotCelsius, double ColdCelsius, double AirCelsius, Provenance AirFrom, double LitresPerKilogram, Provenance DoseFrom, string KindOfWool);
 
 public sealed record PlanLot(Guid Id, string Code, string Parentage);
 
 /// <param name="Cost">In the workshop's currency, null when no price is known.</param>
-public sealed record PlanView(PlanFooting On, ScourPlan Plan, string? Cost, IReadOnlyList<string> Departures);
+/// <param name="Spent">The same as a figure, for the entry that logs it.</param>
+public sealed record PlanView(PlanFooting On, ScourPlan Plan, string? Cost, decimal? Spent, IReadOnlyList<string> Departures);
 
 public sealed record TubView(Guid Id, string Name, double Litres, double LitresEquivalent, double RatePerMinute, int Baths, uint Version);
 
@@ -97,12 +98,10 @@ public static class ScourPlanEndpoints
     {
         var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == bench.Facts.WorkshopId, stop);
         var tubs = await db.Tubs.AsNoTracking().Where(t => t.RetiredAt == null).OrderBy(t => t.Litres).ToListAsync(stop);
-        var learned = (await db.Baths.AsNoTracking().Where(b => b.LearnedRate != null && b.Wash!.TubId != null)
-                .OrderByDescending(b => b.LiftedAt).Take(200).Select(b => new { b.Wash!.TubId, Rate = b.LearnedRate!.Value }).ToListAsync(stop))
-            .GroupBy(b => b.TubId!.Value).ToDictionary(g => g.Key, g => TubRate.Of([.. g.Take(20).Select(b => b.Rate)]));
+        var rates = await ScourSubjects.Rates(db, stop);
         var recipes = await db.ScourRecipes.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.Name).ToListAsync(stop);
         return new WashHouse(
-            [.. tubs.Select(t => View(t, learned.GetValueOrDefault(t.Id, TubRate.Typical)))],
+            [.. tubs.Select(t => View(t, rates.Of(t.Id)))],
             await db.Racks.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.Name).Select(r => new RackView(r.Id, r.Name, r.AreaSquareMetres, r.Version)).ToListAsync(stop),
             [.. recipes.Select(r => View(r, json.Value.SerializerOptions))],
             School(shop.WashSchool),
@@ -143,7 +142,7 @@ public static class ScourPlanEndpoints
         }
 
         var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == bench.Facts.WorkshopId, stop);
-        var rate = await ScourSubjects.RateOf(db, request.TubId, stop);
+        var rate = (await ScourSubjects.Rates(db, stop)).Of(request.TubId);
         var sensor = live.Last(bench.Facts.WorkshopId).FirstOrDefault(r => r.Kind == InstrumentKind.Air && r is { Connected: true, Value: not null })?.Value;
         var air = request.AirCelsius ?? sensor ?? UsualAir;
         var water = new ScourWater(request.HotCelsius ?? shop.HotWaterCelsius, request.ColdCelsius ?? shop.ColdWaterCelsius, air, request.FleeceCelsius);
@@ -161,9 +160,12 @@ public static class ScourPlanEndpoints
                 water.ColdCelsius,
                 air,
                 request.AirCelsius is not null || sensor is not null ? Provenance.Measured : Provenance.Guessed,
+                plan.Batches.Litres / plan.Batches.Grams * 1000,
+                request.Wish.DoseGramsPerKilogram is not null || request.Wish.Agent?.DoseGramsPerKilogram is not null ? Provenance.Reckoned : Provenance.Typical,
                 subject.Class is { } of ? of.Words() : "unknown kind, taken as a medium wool"),
             plan,
             plan.Cost is { } cost ? FormattableString.Invariant($"{cost:0.00} {bench.Facts.Currency}") : null,
+            plan.Cost is { } spent ? Math.Round(spent, 2) : null,
             recipe is null ? [] : ScourPlan.Departures(JsonSerializer.Deserialize<ScourWish>(recipe.Wish, json)!, request.Wish)));
     }
 

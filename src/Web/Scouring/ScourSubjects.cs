@@ -46,8 +46,15 @@ internal static class ScourSubjects
         return seen.GroupBy(s => LotCode.RootOf(s.Code)).Select(g => g.MaxBy(s => s.LookedAt)!.Wax).Max();
     }
 
-    /// <summary>What a tub is known to cool at, from its last baths.</summary>
-    public static async Task<TubRate> RateOf(EarthyTuftDb db, Guid? tub, CancellationToken stop) => tub is null
-        ? TubRate.Typical
-        : TubRate.Of(await db.Baths.Where(b => b.Wash!.TubId == tub && b.LearnedRate != null).OrderByDescending(b => b.LiftedAt).Take(20).Select(b => b.LearnedRate!.Value).ToListAsync(stop));
+    /// <summary>How many of a tub's baths are remembered; older ones tell of another lid and another season.</summary>
+    private const int BathsRemembered = 20;
+
+    /// <summary>What every tub is known to cool at, from its last baths; a tub without one is not in it.</summary>
+    public static async Task<IReadOnlyDictionary<Guid, TubRate>> Rates(EarthyTuftDb db, CancellationToken stop) =>
+        (await db.Baths.AsNoTracking().Where(b => b.LearnedRate != null && b.Wash!.TubId != null)
+            .OrderByDescending(b => b.LiftedAt).Take(400).Select(b => new { Tub = b.Wash!.TubId!.Value, Rate = b.LearnedRate!.Value }).ToListAsync(stop))
+        .GroupBy(b => b.Tub).ToDictionary(g => g.Key, g => TubRate.Of([.. g.Take(BathsRemembered).Select(b => b.Rate)]));
+
+    /// <summary>What one tub is known to cool at, typical for an unknown one.</summary>
+    public static TubRate Of(this IReadOnlyDictionary<Guid, TubRate> rates, Guid? tub) => tub is { } id ? rates.GetValueOrDefault(id, TubRate.Typical) : TubRate.Typical;
 }

@@ -44,6 +44,7 @@ public static class WashEndpoints
         group.MapPost("/washes/{id:guid}/baths", StartBath).Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
         group.MapPost("/washes/{id:guid}/end", End).Changes().ProducesProblem(404);
         group.MapPost("/baths/{id:guid}/readings", Read).Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapDelete("/baths/{id:guid}/readings/last", Unread).Changes().Produces<WashView>().ProducesProblem(404);
         group.MapPost("/baths/{id:guid}/lift", Lift).Changes().Produces<WashView>().ProducesProblem(404);
         group.MapPost("/baths/{id:guid}/put-back", PutBack).Changes().Produces<WashView>().ProducesProblem(404);
     }
@@ -179,9 +180,23 @@ public static class WashEndpoints
         return await Keep(db, bench, views, bath.WashId, stop);
     }
 
+    /// <summary>The last typed reading was a slip: it stays in its table and counts no more. A probe's readings are not taken back one by one.</summary>
+    private static async Task<IResult> Unread(Guid id, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
+    {
+        var bath = await db.Baths.AsNoTracking().SingleOrDefaultAsync(b => b.Id == id && b.LiftedAt == null, stop);
+        var last = bath is null ? null : await db.BathReadings.Where(r => r.BathId == id && !r.FromProbe && r.WithdrawnAt == null).OrderByDescending(r => r.At).FirstOrDefaultAsync(stop);
+        if (last is null)
+        {
+            return Problems.NotHere("typed reading");
+        }
+
+        last.WithdrawnAt = bench.Now;
+        return await Keep(db, bench, views, bath!.WashId, stop);
+    }
+
     private static async Task<IResult> Lift(Guid id, LiftRequest request, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
     {
-        if (await db.Baths.Include(b => b.Wash).Include(b => b.Readings).SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath)
+        if (await db.Baths.Include(b => b.Readings.Where(r => r.WithdrawnAt == null)).SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath)
         {
             return Problems.NotHere("bath");
         }
@@ -190,7 +205,7 @@ public static class WashEndpoints
         {
             var at = (request.At ?? bench.Now).ToUniversalTime().ToStored();
             bath.LiftedAt = at < bath.StartedAt ? bath.StartedAt : at > bench.Now ? bench.Now : at;
-            bath.LearnedRate = WashViews.Learned(bath, await ScourSubjects.RateOf(db, bath.Wash!.TubId, stop));
+            bath.LearnedRate = WashViews.Learned(bath);
         }
 
         return await Keep(db, bench, views, bath.WashId, stop);
@@ -238,16 +253,7 @@ public static class WashEndpoints
 
     private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, WashViews views, Guid wash, CancellationToken stop)
     {
-        try
-        {
-            await db.SaveChangesAsync(stop);
-        }
-        catch (DbUpdateException e) when (e.IsDuplicate())
-        {
-            // The same tap, sent twice at once: it is stored.
-        }
-
-        db.ChangeTracker.Clear();
+        await db.SaveOnce(stop);
         await db.Announce("washing", stop);
         return await One(db, bench, views, wash, stop);
     }

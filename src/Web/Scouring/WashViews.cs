@@ -63,7 +63,7 @@ public sealed record WashView(
     bool AllDone,
     int BathsDone,
     double MinutesInBaths,
-    string? Cost,
+    decimal? Spent,
     string Notes);
 
 /// <summary>Reads washes and fits every bath that is still watched.</summary>
@@ -77,21 +77,9 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
 
     public async Task<IReadOnlyList<WashView>> Of(EarthyTuftDb db, Bench bench, Expression<Func<WashRow, bool>> which, CancellationToken stop)
     {
-        var washes = await db.Washes.AsNoTracking().Where(which).Include(w => w.Baths).ThenInclude(b => b.Readings).Include(w => w.Recipe).AsSplitQuery().OrderBy(w => w.StartedAt).ToListAsync(stop);
-        var rates = new Dictionary<Guid, TubRate>();
-        var views = new List<WashView>();
-        foreach (var wash in washes)
-        {
-            var key = wash.TubId ?? Guid.Empty;
-            if (!rates.TryGetValue(key, out var rate))
-            {
-                rates[key] = rate = await ScourSubjects.RateOf(db, wash.TubId, stop);
-            }
-
-            views.Add(View(wash, rate, bench));
-        }
-
-        return views;
+        var washes = await db.Washes.AsNoTracking().Where(which).Include(w => w.Baths).ThenInclude(b => b.Readings.Where(r => r.WithdrawnAt == null)).Include(w => w.Recipe).AsSplitQuery().OrderBy(w => w.StartedAt).ToListAsync(stop);
+        var rates = await ScourSubjects.Rates(db, stop);
+        return [.. washes.Select(w => View(w, rates.Of(w.TubId), bench))];
     }
 
     private WashView View(WashRow wash, TubRate rate, Bench bench)
@@ -122,7 +110,7 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
             next.Count == 0 && wash.Baths.Count > 0 && wash.Baths.All(b => b.LiftedAt is not null),
             wash.Baths.Count(b => b.LiftedAt is not null),
             Math.Round(wash.Baths.Where(b => b.Kind != BathKind.Soak).Sum(b => ((b.LiftedAt ?? bench.Now) - b.StartedAt).TotalMinutes)),
-            plan.Cost,
+            plan.Spent,
             string.Join("; ", new[] { wash.Recipe is null ? null : $"recipe {wash.Recipe.Name}" }.OfType<string>().Concat(plan.Departures)));
     }
 
@@ -136,7 +124,7 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
     }
 
     /// <summary>The rate a bath teaches its tub, null when its readings told too little.</summary>
-    public static double? Learned(BathRow bath, TubRate rate)
+    public static double? Learned(BathRow bath)
     {
         if (bath.Readings.Count < 2)
         {
@@ -178,7 +166,7 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
             readings.Length,
             readings.LastOrDefault()?.Celsius,
             liftBy,
-            moment.AlarmMinutes is { } alarm ? At(alarm) : null,
+            moment.CallsAt((bench.Now - bath.StartedAt).TotalMinutes) is { } alarm ? At(alarm) : null,
             moment.Floor ? (fit.Floor!.High - fit.Floor.Low) / 2 : null,
             At(bath.PlannedMinutes),
             from,

@@ -229,6 +229,12 @@ public class LiftMomentTests
         Assert.Equal((30.0, 26.0, true), (moment.ByMinutes!.Value, moment.AlarmMinutes!.Value, moment.Floor));
     }
 
+    [Theory]
+    [InlineData(0, 26.0)]
+    [InlineData(200, 26.0)]
+    [InlineData(206, null)]
+    public void A_bath_forgotten_for_hours_no_longer_calls(double now, double? calls) => Assert.Equal(calls, LiftMoment.Of(new TimeForecast(30, 27, 33), 20).CallsAt(now));
+
     [Fact]
     public void Without_a_floor_the_planned_time_does() => Assert.Equal(new LiftMoment(5, 4, false), LiftMoment.Of(null, 5));
 }

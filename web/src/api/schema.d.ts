@@ -4240,6 +4240,88 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/scouring/baths/{id}/readings/last': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/scouring/baths/{id}/lift': {
     parameters: {
       query?: never;
@@ -6013,6 +6095,8 @@ export interface components {
       lastWeight: null | components['schemas']['MassFigure'];
       /** @description As it was typed. */
       lastTyped: null | string;
+      /** @description What it would be logged as now: final when two weighings agree, provisional before. */
+      weightState: components['schemas']['WeighingState'];
       sentence: string;
       working: components['schemas']['Working'];
       dots: components['schemas']['CurveDot'][];
@@ -6760,6 +6844,9 @@ export interface components {
       airCelsius: number;
       /** @description Measured by the air sensor, typed, or guessed. */
       airFrom: components['schemas']['Provenance'];
+      /** Format: double */
+      litresPerKilogram: number;
+      doseFrom: components['schemas']['Provenance'];
       kindOfWool: string;
     };
     PlanLot: {
@@ -6773,6 +6860,11 @@ export interface components {
       plan: components['schemas']['ScourPlan'];
       /** @description In the workshop's currency, null when no price is known. */
       cost: null | string;
+      /**
+       * Format: double
+       * @description The same as a figure, for the entry that logs it.
+       */
+      spent: null | number;
       departures: string[];
     };
     /** @description One bath as planned, for one batch. */
@@ -7679,7 +7771,8 @@ export interface components {
       bathsDone: number;
       /** Format: double */
       minutesInBaths: number;
-      cost: null | string;
+      /** Format: double */
+      spent: null | number;
       /** @description For the entry: the recipe's name and what differed from it. */
       notes: string;
     };

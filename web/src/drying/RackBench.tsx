@@ -14,7 +14,7 @@ import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { LotChips } from '../scouring/LotChips';
 import { Choice } from '../ui/Choice';
 import { Figure, MassOf } from '../ui/Figure';
-import { newKey } from '../ui/keep';
+import { newKey, useSend } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
 import { TakeFromScale } from '../ui/TakeFromScale';
 import { WeightField } from '../ui/WeightField';
@@ -52,20 +52,22 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
   const [mass, setMass] = useState('');
   const [key, setKey] = useState(newKey);
   const [error, setError] = useState<unknown>(null);
-  const weigh = async (typed: string) => {
-    if (typed.trim() === '') return;
-    setError(null);
-    try {
-      await api.POST('/api/drying/{id}/weights', {
-        params: { path: { id: d.id }, header: { 'Idempotency-Key': key } },
-        body: { mass: typed },
-      });
+  const weighing = useSend(
+    async (typed: string, key: string) =>
+      (
+        await api.POST('/api/drying/{id}/weights', {
+          params: { path: { id: d.id }, header: { 'Idempotency-Key': key } },
+          body: { mass: typed },
+        })
+      ).data!,
+    () => {
       setMass('');
       setKey(newKey());
-      await again();
-    } catch (e) {
-      setError(e);
-    }
+      void again();
+    },
+  );
+  const weigh = (typed: string) => {
+    if (typed.trim() !== '') void weighing.go(typed, key);
   };
   const dry = d.state === 'dry';
   return (
@@ -147,7 +149,7 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
           noValidate
           onSubmit={(e: FormEvent) => {
             e.preventDefault();
-            void weigh(mass);
+            weigh(mass);
           }}
           sx={{ display: 'grid', gap: 1 }}
         >
@@ -156,10 +158,11 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
             <Button type="submit" variant={dry ? 'outlined' : 'contained'} disabled={mass.trim() === ''}>
               Note it
             </Button>
-            <TakeFromScale onTake={(typed) => void weigh(typed)} />
+            <TakeFromScale onTake={weigh} />
           </Box>
         </Box>
-        <ProblemNotice error={error} />
+        {weighing.away && <Typography>The server is away: the weight is kept here and goes in by itself.</Typography>}
+        <ProblemNotice error={error ?? weighing.error} />
         <Button
           variant={dry ? 'contained' : 'outlined'}
           disabled={!d.lastWeight}
@@ -193,34 +196,25 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
   const [netted, setNetted] = useState(false);
   const [mass, setMass] = useState('');
   const [key, setKey] = useState(newKey);
-  const [error, setError] = useState<unknown>(null);
   const lotIds = (chosen ?? [lots[0]!.id]).filter((id) => lots.some((l) => l.id === id));
   const racks = house.data?.racks ?? [];
-  const start = async (e: FormEvent) => {
-    e.preventDefault();
-    setError(null);
-    try {
-      await api.POST('/api/drying', {
-        params: { header: { 'Idempotency-Key': key } },
-        body: {
-          lotIds,
-          rackId: (rackId ?? racks[0]?.id) || null,
-          waterOut,
-          outdoors,
-          netted,
-          mass: mass.trim() || null,
-        },
-      });
+  const laying = useSend(
+    async (body: Schema['DryingStart'], key: string) =>
+      (await api.POST('/api/drying', { params: { header: { 'Idempotency-Key': key } }, body })).data!,
+    () => {
       setKey(newKey());
       setMass('');
       setChosen(null);
-      await again();
-    } catch (problem) {
-      setError(problem);
-    }
+      void again();
+    },
+  );
+  const start = (e: FormEvent) => {
+    e.preventDefault();
+    const rack = (rackId ?? racks[0]?.id) || null;
+    void laying.go({ lotIds, rackId: rack, waterOut, outdoors, netted, mass: mass.trim() || null }, key);
   };
   return (
-    <Box component="form" noValidate onSubmit={(e) => void start(e)} sx={{ display: 'grid', gap: 1.5 }}>
+    <Box component="form" noValidate onSubmit={start} sx={{ display: 'grid', gap: 1.5 }}>
       <Typography variant="h2">Onto a rack</Typography>
       <LotChips lots={lots} chosen={lotIds} onChange={setChosen} first="dry" />
       <Box
@@ -259,7 +253,7 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
         </Button>
         <TakeFromScale onTake={setMass} />
       </Box>
-      <ProblemNotice error={error} />
+      <ProblemNotice error={laying.error} />
     </Box>
   );
 }

@@ -10,7 +10,6 @@ import { useLive, useNow } from './live';
 import { leftUntil } from './time';
 
 const Wanted = 'alarm sound';
-const Forgotten = 3 * 3_600_000;
 let audio: AudioContext | null = null;
 
 /** Three short tones, no file needed; browsers allow it once somebody has touched the page. */
@@ -41,10 +40,7 @@ const notify = (text: string, tag: string) => {
 export const due = (washes: readonly Schema['WashView'][], now: number) =>
   washes.flatMap((wash) =>
     wash.baths
-      // A bath forgotten for hours is cold; it waits at its station and no longer shouts.
-      .filter(
-        (b) => !b.liftedAt && b.alarmAt && Date.parse(b.alarmAt) <= now && now - Date.parse(b.alarmAt) < Forgotten,
-      )
+      .filter((b) => !b.liftedAt && b.alarmAt && Date.parse(b.alarmAt) <= now)
       .map((bath) => ({ wash, bath, over: bath.liftBy ? Date.parse(bath.liftBy) <= now : false })),
   );
 

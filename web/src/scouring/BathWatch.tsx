@@ -9,7 +9,7 @@ import { Curve } from '../drawings/Curve';
 import { useLive, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Figure } from '../ui/Figure';
-import { newKey } from '../ui/keep';
+import { newKey, useSend } from '../ui/keep';
 import { ProblemNotice } from '../ui/Slips';
 import { number } from './planState';
 
@@ -27,22 +27,24 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
   const soon = !late && bath.alarmAt !== null && Date.parse(bath.alarmAt) <= now;
   const clock = (t: number) => clockOf(t, zone);
 
-  const read = async (e: FormEvent) => {
-    e.preventDefault();
-    const typed = number(celsius);
-    if (typed === null) return;
-    setError(null);
-    try {
-      await api.POST('/api/scouring/baths/{id}/readings', {
-        params: { path: { id: bath.id }, header: { 'Idempotency-Key': key } },
-        body: { celsius: typed },
-      });
+  const noting = useSend(
+    async (typed: number, key: string) =>
+      (
+        await api.POST('/api/scouring/baths/{id}/readings', {
+          params: { path: { id: bath.id }, header: { 'Idempotency-Key': key } },
+          body: { celsius: typed },
+        })
+      ).data!,
+    () => {
       setCelsius('');
       setKey(newKey());
-      await again();
-    } catch (problem) {
-      setError(problem);
-    }
+      void again();
+    },
+  );
+  const read = (e: FormEvent) => {
+    e.preventDefault();
+    const typed = number(celsius);
+    if (typed !== null) void noting.go(typed, key);
   };
   const lift = () =>
     api
@@ -113,12 +115,7 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
         <Button variant="contained" size="large" onClick={() => void lift()} sx={{ minHeight: 56 }}>
           Lifted
         </Button>
-        <Box
-          component="form"
-          onSubmit={(e) => void read(e)}
-          sx={{ display: 'flex', gap: 1, alignItems: 'start' }}
-          noValidate
-        >
+        <Box component="form" onSubmit={read} sx={{ display: 'flex', gap: 1, alignItems: 'start' }} noValidate>
           <TextField
             label="It is now, °C"
             value={celsius}
@@ -126,11 +123,25 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             slotProps={{ htmlInput: { inputMode: 'decimal', autoComplete: 'off' }, inputLabel: { shrink: true } }}
             sx={{ flex: 1 }}
           />
-          <Button type="submit" disabled={number(celsius) === null}>
+          <Button type="submit" disabled={number(celsius) === null || noting.busy}>
             Note it
           </Button>
         </Box>
-        <ProblemNotice error={error} />
+        {bath.dots.some((d) => !d.fromInstrument) && (
+          <Button
+            size="small"
+            onClick={() =>
+              void api
+                .DELETE('/api/scouring/baths/{id}/readings/last', { params: { path: { id: bath.id } } })
+                .then(again)
+                .catch(setError)
+            }
+          >
+            The last typed reading was a slip
+          </Button>
+        )}
+        {noting.away && <Typography>The server is away: the reading is kept here and goes in by itself.</Typography>}
+        <ProblemNotice error={error ?? noting.error} />
       </Box>
     </Box>
   );

@@ -73,11 +73,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
           {field('celsius', 'Wash bath, °C', show(firstWash?.celsius))}
           {field('minutes', 'Each, minutes', show(firstWash?.minutes))}
           {field('floor', 'Floor, °C', show(plan?.floorCelsius), 'floorCelsius')}
-          {field(
-            'litresPerKilogram',
-            'Water, L per kg',
-            plan && on ? show((plan.batches.litres / plan.batches.grams) * 1000) : '',
-          )}
+          {field('litresPerKilogram', 'Water, L per kg', show(on?.litresPerKilogram))}
           {field('grams', 'Goes in, g', show(on?.greasy.grams), 'greasyGrams')}
         </Box>
       </Section>

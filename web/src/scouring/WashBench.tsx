@@ -7,7 +7,7 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { api, queryClient, useInstruments, useSession, useWashes, type Schema } from '../api/client';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
-import { newKey } from '../ui/keep';
+import { newKey, useSend } from '../ui/keep';
 import { ProblemNotice } from '../ui/Slips';
 import { BathWatch } from './BathWatch';
 import { bathWord } from './words';
@@ -97,7 +97,7 @@ function OneWash({ wash, zone }: { wash: Schema['WashView']; zone: string }) {
       )}
       <ProblemNotice error={error} />
       {wash.next.slice(0, 3).map((next) => (
-        <StartNext key={`${next.batch} ${next.place}`} wash={wash} next={next} many={many} failed={setError} />
+        <StartNext key={`${next.batch} ${next.place}`} wash={wash} next={next} many={many} />
       ))}
       {wash.next.length > 3 && (
         <Typography color="text.secondary">{wash.next.length - 3} more batches wait.</Typography>
@@ -147,36 +147,31 @@ interface NextProps {
   wash: Schema['WashView'];
   next: Schema['NextBath'];
   many: boolean;
-  failed: (error: unknown) => void;
 }
 
-function StartNext({ wash, next, many, failed }: NextProps) {
+function StartNext({ wash, next, many }: NextProps) {
   const instruments = useInstruments();
   const probes = (instruments.data?.instruments ?? []).filter((i) => i.kind === 'probe' && i.on);
   const [probe, setProbe] = useState<string | null>(null);
   const [key, setKey] = useState(newKey);
-  const [busy, setBusy] = useState(false);
   const used = wash.baths.some((b) => !b.liftedAt && b.probeId);
   // The tub is taken while another batch lies in it.
   const elsewhere = wash.baths.some((b) => !b.liftedAt);
   const probeId = probe ?? (used ? '' : (probes[0]?.id ?? ''));
   const b = next.bath;
-  const start = async () => {
-    setBusy(true);
-    failed(null);
-    try {
-      await api.POST('/api/scouring/washes/{id}/baths', {
-        params: { path: { id: wash.id }, header: { 'Idempotency-Key': key } },
-        body: { batch: next.batch, place: next.place, probeId: probeId || null },
-      });
+  const starting = useSend(
+    async (body: Schema['BathStart'], key: string) =>
+      (
+        await api.POST('/api/scouring/washes/{id}/baths', {
+          params: { path: { id: wash.id }, header: { 'Idempotency-Key': key } },
+          body,
+        })
+      ).data!,
+    () => {
       setKey(newKey());
-      await again();
-    } catch (e) {
-      failed(e);
-    } finally {
-      setBusy(false);
-    }
-  };
+      void again();
+    },
+  );
   return (
     <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
       <Typography sx={{ flex: '1 1 260px' }}>
@@ -198,9 +193,20 @@ function StartNext({ wash, next, many, failed }: NextProps) {
           sx={{ minWidth: 150 }}
         />
       )}
-      <Button variant={elsewhere ? 'outlined' : 'contained'} size="large" disabled={busy} onClick={() => void start()}>
+      <Button
+        variant={elsewhere ? 'outlined' : 'contained'}
+        size="large"
+        disabled={starting.busy}
+        onClick={() => void starting.go({ batch: next.batch, place: next.place, probeId: probeId || null }, key)}
+      >
         {elsewhere ? 'In another tub' : 'The wool is in'}
       </Button>
+      {(starting.error || starting.away) && (
+        <Box sx={{ width: '100%' }}>
+          {starting.away && <Typography>The server is away: the start is kept here and goes in by itself.</Typography>}
+          <ProblemNotice error={starting.error} />
+        </Box>
+      )}
     </Box>
   );
 }

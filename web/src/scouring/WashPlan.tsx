@@ -91,11 +91,7 @@ export function WashPlan() {
               <MassOf mass={shown.on.greasy} label="goes in" />
               <Figure label="water" text={`${p.waterLitres.toFixed(0)} L`} from="reckoned" />
               <Figure label="heat" text={`${p.kilowattHours.toFixed(1)} kWh`} from="reckoned" />
-              <Figure
-                label="agent"
-                text={`${p.agentGrams.toFixed(0)} g`}
-                from={state.dose || state.agentDose ? 'reckoned' : 'typical'}
-              />
+              <Figure label="agent" text={`${p.agentGrams.toFixed(0)} g`} from={shown.on.doseFrom} />
               <Figure label="in the baths" text={minutesWord(p.minutes)} from="reckoned" />
               {shown.cost && <Figure label="cost" text={shown.cost} from="reckoned" />}
             </Box>

@@ -145,7 +145,7 @@ const wash = (...baths: Schema['BathView'][]) =>
     baths,
     minutesInBaths: 74,
     notes: 'recipe Two',
-    cost: '3.14 EUR',
+    spent: 3.14,
   }) as unknown as Schema['WashView'];
 
 describe('alarms', () => {
@@ -156,7 +156,7 @@ describe('alarms', () => {
     expect(due([wash(bath({}))], when('10:37'))).toMatchObject([{ over: false }]);
     expect(due([wash(bath({}))], when('10:41'))).toMatchObject([{ over: true }]);
     expect(due([wash(bath({ liftedAt: '2026-05-14T10:38:00Z' }))], when('10:41'))).toEqual([]);
-    expect(due([wash(bath({}))], when('14:00'))).toEqual([]);
+    expect(due([wash(bath({ alarmAt: null }))], when('14:00'))).toEqual([]);
   });
 
   it('and the rail tell of the bath that comes first', () => {
@@ -190,6 +190,7 @@ describe('what was watched goes into the log', () => {
       ({
         lots: [{ id: 'lot-1', code: 'G-01.2', parentage: '' }],
         lastTyped: '812 g',
+        weightState: state === 'dry' ? 'rested' : 'provisional',
         state,
       }) as unknown as Schema['DryingView'];
     expect(dryingState(drying('dry'), lots).to).toEqual([{ form: 'clean', mass: '812 g', state: 'rested', worth: '' }]);

@@ -17,8 +17,7 @@ export function washState(wash: Schema['WashView'], lots: readonly Schema['LotLi
     from: from(wash.on.lots, lots),
     minutes: String(wash.minutesInBaths),
     notes: wash.notes,
-    // The cost comes as words with its currency; the field takes the figure.
-    spent: wash.cost?.split(' ')[0] ?? '',
+    spent: wash.spent?.toString() ?? '',
   };
 }
 
@@ -29,8 +28,7 @@ export function dryingState(drying: Schema['DryingView'], lots: readonly Schema[
       {
         form: 'clean',
         mass: drying.lastTyped ?? '',
-        // Two weighings agree, or the weight is carried as provisional.
-        state: drying.state === 'dry' ? 'rested' : 'provisional',
+        state: drying.weightState,
         worth: '',
       },
     ],

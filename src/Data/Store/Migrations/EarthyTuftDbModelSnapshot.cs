@@ -135,6 +135,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("key");
 
+                    b.Property<DateTimeOffset?>("WithdrawnAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("withdrawn_at");
+
                     b.Property<Guid>("WorkshopId")
                         .HasColumnType("uuid")
                         .HasColumnName("workshop_id");
@@ -684,6 +688,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .IsRequired()
                         .HasColumnType("text")
                         .HasColumnName("who");
+
+                    b.Property<DateTimeOffset?>("WithdrawnAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("withdrawn_at");
 
                     b.Property<Guid>("WorkshopId")
                         .HasColumnType("uuid")
