@@ -59,7 +59,8 @@ export function Station() {
           left={() => void navigate(`/station/${station.step}`, { replace: true })}
         />
       </Box>
-      <Box sx={{ alignSelf: 'start', display: 'grid', gap: 2 }}>
+      {/* On a phone the caution comes before the work, or nobody would see it. */}
+      <Box sx={{ alignSelf: 'start', display: 'grid', gap: 2, order: { xs: -1, lg: 0 } }}>
         <StationCaution station={station} />
       </Box>
     </Box>
