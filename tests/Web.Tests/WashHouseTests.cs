@@ -3,32 +3,13 @@ using System.Net.Sockets;
 using System.Text;
 using System.Text.Json;
 using Xunit;
+using static EarthyTuft.Web.Tests.Scouring.Washing;
 
 namespace EarthyTuft.Web.Tests.Scouring;
 
 /// <summary>Planning, watching, drying, looking back, instruments and live news, through the real process and database.</summary>
 public class WashHouseTests(House house) : IClassFixture<House>
 {
-    private static async Task<(Guid Id, string Code)> Skirted(Person ada, string mass = "1800", string breed = "Corriedale")
-    {
-        var (raw, _) = await ada.TakeIn(new { mass = "2000", breed });
-        var made = (await ada.Post("/api/entries", new { step = "skirt", from = new[] { new { lotId = raw } }, to = new[] { new { form = "skirted", mass } }, losses = new[] { new { kind = "skirtings", mass = "200" } } }))
-            .Expect(200).GetProperty("made")[0];
-        return (made.GetProperty("id").GetGuid(), made.GetProperty("code").GetString()!);
-    }
-
-    private static object Wish(Guid lot, object? wish = null, Guid? tub = null, Guid? recipe = null) =>
-        new { lotIds = new[] { lot }, wish = wish ?? new { school = "hot" }, tubId = tub, tubLitres = tub is null ? 30 : (double?)null, hotCelsius = 70, airCelsius = 16, recipeId = recipe };
-
-    private static async Task<JsonElement> StartWash(Person ada, Guid lot, Guid? tub = null) => (await ada.Post("/api/scouring/washes", Wish(lot, tub: tub))).Expect(200);
-
-    private static async Task<JsonElement> StartBath(Person ada, Guid wash, int batch = 1, int place = 0, double minutesAgo = 0, Guid? probe = null) =>
-        (await ada.Post($"/api/scouring/washes/{wash}/baths", new { batch, place, startedAt = DateTimeOffset.UtcNow.AddMinutes(-minutesAgo), probeId = probe })).Expect(200);
-
-    private static Guid Id(JsonElement e) => e.GetProperty("id").GetGuid();
-
-    private static JsonElement Bath(JsonElement wash) => wash.GetProperty("baths").EnumerateArray().Single(b => b.GetProperty("liftedAt").ValueKind == JsonValueKind.Null);
-
     [Fact]
     public async Task A_plan_stands_on_lot_breed_tub_and_air()
     {

@@ -2,11 +2,6 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Scouring;
 
-/// <summary>One temperature read in a bath.</summary>
-/// <param name="Minutes">After the watch began.</param>
-/// <param name="Celsius">What was read.</param>
-public sealed record BathReading(double Minutes, double Celsius);
-
 /// <summary>What a tub is known to cool at: a normal law of the logarithm of its rate per minute.</summary>
 /// <param name="LogRate">Middle and spread of ln k.</param>
 /// <param name="Baths">Own baths behind it, zero when it is typical.</param>
@@ -65,7 +60,16 @@ public sealed record BathOutset(Belief Start, Belief Air, TubRate Tub, double Fl
 /// <param name="Band">The fitted temperature with one standard deviation, for drawing.</param>
 /// <param name="LogRateDeviation">How surely the rate is known: below 0.15 it is worth remembering for the tub.</param>
 /// <param name="Readings">How many readings it stands on.</param>
-public sealed record BathForecast(Cooling Cooling, TimeForecast? Floor, Func<double, (double Celsius, double Deviation)> Band, double LogRateDeviation, int Readings);
+public sealed record BathForecast(Cooling Cooling, TimeForecast? Floor, Func<double, (double Celsius, double Deviation)> Band, double LogRateDeviation, int Readings)
+{
+    /// <summary>The same, told in minutes after an earlier moment.</summary>
+    /// <param name="minutes">How much earlier.</param>
+    internal BathForecast Later(double minutes) => this with
+    {
+        Floor = Floor is { } f ? new TimeForecast(f.Minutes + minutes, f.Low + minutes, f.High + minutes) : null,
+        Band = at => Band(at - minutes),
+    };
+}
 
 /// <summary>
 /// Watches a bath cool. For each rate the tub may have, start and air follow from the readings by least squares; the rates are weighed by how
@@ -80,6 +84,26 @@ public static class CoolingWatch
     public const double TypedNoise = 0.5;
 
     private const int Tried = 161;
+
+    /// <summary>
+    /// Fits the readings that tell of the water as it is (<see cref="BathReadings"/>). The forecast's times are minutes after the watch began;
+    /// its <see cref="BathForecast.Cooling"/> starts where the water became what it is.
+    /// </summary>
+    /// <param name="outset">What is known beforehand.</param>
+    /// <param name="readings">In any order.</param>
+    public static (BathForecast Forecast, BathReadings Readings) Follow(BathOutset outset, IEnumerable<BathReading> readings)
+    {
+        var sorted = BathReadings.Sort(outset, readings);
+        var counted = sorted.Counted;
+        var noise = counted.Count > 0 && counted.All(r => r.ByProbe) ? ProbeNoise : TypedNoise;
+        if (sorted.BeganMinutes is not { } began)
+        {
+            return (Fit(outset, counted, noise), sorted);
+        }
+
+        var anew = outset with { Start = new Belief(counted[0].Celsius, BathOutset.Poured) };
+        return (Fit(anew, [.. counted.Select(r => r with { Minutes = r.Minutes - began })], noise).Later(began), sorted);
+    }
 
     /// <summary>Fits.</summary>
     /// <param name="outset">What is known beforehand.</param>

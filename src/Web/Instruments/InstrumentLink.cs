@@ -15,8 +15,11 @@ public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind
 /// </summary>
 public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
 {
-    /// <summary>A scale says five lines a second; whoever says more than this many bytes waits for the next second.</summary>
-    private const int BytesPerSecond = 64 * 1024;
+    /// <summary>
+    /// A scale says five lines a second. Twenty thousand are still heard to the last, so that what is shown is new; whoever says more waits for
+    /// the next second.
+    /// </summary>
+    private const int BytesPerSecond = 512 * 1024;
 
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
     private readonly Lock turn = new();

@@ -205,6 +205,11 @@ public static class ScourPlanEndpoints
 
     private static async Task<IResult> AddTub(TubRequest request, EarthyTuftDb db, CancellationToken stop)
     {
+        if (string.IsNullOrWhiteSpace(request.Name))
+        {
+            return Problems.Refused("name", "missing", "A tub needs a name.");
+        }
+
         var row = new TubRow { Name = request.Name.Trim(), Litres = request.Litres, LitresEquivalent = request.LitresEquivalent };
         db.Tubs.Add(row);
         await db.SaveChangesAsync(stop);
@@ -217,6 +222,11 @@ public static class ScourPlanEndpoints
 
     private static async Task<IResult> AddRack(RackRequest request, EarthyTuftDb db, CancellationToken stop)
     {
+        if (string.IsNullOrWhiteSpace(request.Name))
+        {
+            return Problems.Refused("name", "missing", "A rack needs a name.");
+        }
+
         var row = new RackRow { Name = request.Name.Trim(), AreaSquareMetres = request.AreaSquareMetres };
         db.Racks.Add(row);
         await db.SaveChangesAsync(stop);

@@ -29,6 +29,10 @@ public sealed record BathStart(
 
 public sealed record ReadingRequest([property: Range(0, 100)] double Celsius, DateTimeOffset? At = null);
 
+/// <summary>What tells a bath's temperature from now on.</summary>
+/// <param name="ProbeId">A probe that hangs in it; none where temperatures are typed.</param>
+public sealed record ProbeRequest(Guid? ProbeId = null);
+
 public sealed record LiftRequest(DateTimeOffset? At = null);
 
 /// <summary>A wash is done, or left.</summary>
@@ -45,6 +49,7 @@ public static class WashEndpoints
         group.MapPost("/washes/{id:guid}/end", End).Changes().ProducesProblem(404);
         group.MapPost("/baths/{id:guid}/readings", Read).Changes().Produces<WashView>().ProducesProblem(404);
         group.MapDelete("/baths/{id:guid}/readings/last", Unread).Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapPut("/baths/{id:guid}/probe", HangProbe).Changes().Produces<WashView>().ProducesProblem(404);
         group.MapPost("/baths/{id:guid}/lift", Lift).Changes().Produces<WashView>().ProducesProblem(404);
         group.MapPost("/baths/{id:guid}/put-back", PutBack).Changes().Produces<WashView>().ProducesProblem(404);
     }
@@ -126,9 +131,9 @@ public static class WashEndpoints
             return Problems.Refused("startedAt", "out-of-range", "The wool went in now, or earlier: not in the future, and not weeks ago.");
         }
 
-        if (request.ProbeId is { } probe && !await db.Instruments.AnyAsync(i => i.Id == probe && i.Kind == InstrumentKind.Probe, stop))
+        if (await TakeProbe(db, request.ProbeId, stop) is { } refused)
         {
-            return Problems.Refused("probeId", "not-here", "There is no such probe in this workshop.");
+            return refused;
         }
 
         var bath = plan.Plan.Baths[request.Place];
@@ -192,6 +197,43 @@ public static class WashEndpoints
 
         last.WithdrawnAt = bench.Now;
         return await Keep(db, bench, views, bath!.WashId, stop);
+    }
+
+    private static async Task<IResult> HangProbe(Guid id, ProbeRequest request, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
+    {
+        if (await db.Baths.SingleOrDefaultAsync(b => b.Id == id && b.LiftedAt == null, stop) is not { } bath)
+        {
+            return Problems.NotHere("bath");
+        }
+
+        if (await TakeProbe(db, request.ProbeId, stop) is { } refused)
+        {
+            return refused;
+        }
+
+        bath.ProbeId = request.ProbeId;
+        return await Keep(db, bench, views, bath.WashId, stop);
+    }
+
+    /// <summary>A probe hangs in one bath: it is taken out of the one it is in, which goes on by its curve. Answers the refusal if there is no such probe.</summary>
+    private static async Task<IResult?> TakeProbe(EarthyTuftDb db, Guid? probe, CancellationToken stop)
+    {
+        if (probe is not { } id)
+        {
+            return null;
+        }
+
+        if (!await db.Instruments.AnyAsync(i => i.Id == id && i.Kind == InstrumentKind.Probe, stop))
+        {
+            return Problems.Refused("probeId", "not-here", "There is no such probe in this workshop.");
+        }
+
+        foreach (var bath in await db.Baths.Where(b => b.ProbeId == id && b.LiftedAt == null).ToListAsync(stop))
+        {
+            bath.ProbeId = null;
+        }
+
+        return null;
     }
 
     private static async Task<IResult> Lift(Guid id, LiftRequest request, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)

@@ -10,7 +10,8 @@ using Microsoft.Extensions.Options;
 namespace EarthyTuft.Web.Scouring;
 
 /// <summary>A dot on the curve.</summary>
-public sealed record CurveDot(DateTimeOffset At, double Value, bool FromInstrument);
+/// <param name="Counts">The curve stands on it; false for a reading that was set aside.</param>
+public sealed record CurveDot(DateTimeOffset At, double Value, bool FromInstrument, bool Counts = true);
 
 /// <summary>A point of the fitted line with one standard deviation each way.</summary>
 public sealed record CurvePoint(DateTimeOffset At, double Value, double Low, double High);
@@ -20,6 +21,7 @@ public sealed record CurvePoint(DateTimeOffset At, double Value, double Low, dou
 /// <param name="AlarmAt">When every screen says so.</param>
 /// <param name="GiveOrTakeMinutes">Half the width of the band that holds eight in ten.</param>
 /// <param name="SoakedAt">When it has lain as long as was planned.</param>
+/// <param name="Doubt">The question that the last reading raises, null when it is believed.</param>
 /// <param name="RateFrom">Whose cooling rate stands behind it: measured in this bath, yours, or typical.</param>
 public sealed record BathView(
     Guid Id,
@@ -41,6 +43,7 @@ public sealed record BathView(
     Provenance RateFrom,
     Working Working,
     string Sentence,
+    string? Doubt,
     IReadOnlyList<CurveDot> Dots,
     IReadOnlyList<CurvePoint> Curve);
 
@@ -114,44 +117,41 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
             string.Join("; ", new[] { wash.Recipe is null ? null : $"recipe {wash.Recipe.Name}" }.OfType<string>().Concat(plan.Departures)));
     }
 
-    private static BathForecast Fit(BathRow bath, TubRate rate)
+    private static (BathForecast Forecast, BathReadings Readings) Follow(BathRow bath, TubRate rate)
     {
-        var readings = bath.Readings.OrderBy(r => r.At).ToArray();
         var outset = new BathOutset(
             new Belief(bath.TargetCelsius, BathOutset.Poured), new Belief(bath.AirCelsius, bath.AirRead ? BathOutset.AirRead : BathOutset.AirGuessed), rate, bath.FloorCelsius);
-        var noise = readings.Length > 0 && readings.All(r => r.FromProbe) ? CoolingWatch.ProbeNoise : CoolingWatch.TypedNoise;
-        return CoolingWatch.Fit(outset, [.. readings.Select(r => new BathReading((r.At - bath.StartedAt).TotalMinutes, r.Celsius))], noise);
+        return CoolingWatch.Follow(outset, bath.Readings.Select(r => ReadingOf(bath, r)));
     }
+
+    private static BathReading ReadingOf(BathRow bath, BathReadingRow row) => new((row.At - bath.StartedAt).TotalMinutes, row.Celsius, row.FromProbe);
 
     /// <summary>The rate a bath teaches its tub, null when its readings told too little.</summary>
     public static double? Learned(BathRow bath)
     {
-        if (bath.Readings.Count < 2)
-        {
-            return null;
-        }
-
         // Told by its own readings alone: what the tub did before must not teach it again.
-        var fit = Fit(bath, TubRate.Typical with { LogRate = TubRate.Typical.LogRate with { Deviation = 1 } });
-        return fit.LogRateDeviation < WorthLearning ? fit.Cooling.RatePerMinute : null;
+        var (fit, readings) = Follow(bath, TubRate.Typical with { LogRate = TubRate.Typical.LogRate with { Deviation = 1 } });
+        return readings.Counted.Count > 1 && fit.LogRateDeviation < WorthLearning ? fit.Cooling.RatePerMinute : null;
     }
 
     private static BathView Bath(BathRow bath, TubRate rate, Bench bench)
     {
-        var fit = Fit(bath, rate);
+        var (fit, sorted) = Follow(bath, rate);
         var moment = LiftMoment.Of(bath.HasFloor ? fit.Floor : null, bath.PlannedMinutes);
         DateTimeOffset At(double minutes) => bath.StartedAt.AddMinutes(Math.Min(minutes, 60 * 24 * 30));
         var liftBy = moment.ByMinutes is { } by ? At(by) : (DateTimeOffset?)null;
         var until = Math.Max(Math.Max(moment.ByMinutes ?? 0, bath.PlannedMinutes), ((bath.LiftedAt ?? bench.Now) - bath.StartedAt).TotalMinutes) * 1.06 + 1;
         var readings = bath.Readings.OrderBy(r => r.At).ToArray();
         var every = Math.Max(1, (int)Math.Ceiling(readings.Length / (double)MostDots));
+        var began = sorted.BeganMinutes ?? 0;
+        var counted = sorted.Counted.ToHashSet();
         var curve = Enumerable.Range(0, CurvePoints + 1).Select(i =>
         {
-            var minutes = until * i / CurvePoints;
+            var minutes = began + (until - began) * i / CurvePoints;
             var (celsius, deviation) = fit.Band(minutes);
             return new CurvePoint(At(minutes), celsius, celsius - deviation, celsius + deviation);
         });
-        var from = readings.Length >= 2 ? Provenance.Reckoned : rate.Baths > 0 ? Provenance.Yours : Provenance.Typical;
+        var from = sorted.Counted.Count >= 2 ? Provenance.Reckoned : rate.Baths > 0 ? Provenance.Yours : Provenance.Typical;
         return new BathView(
             bath.Id,
             bath.Batch,
@@ -173,25 +173,32 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
             new Working(
                 "lift by = start + ln((start - air) / (floor - air)) / rate, over all rates that fit the readings",
                 [
-                    new("start", FormattableString.Invariant($"{fit.Cooling.StartCelsius:0.0} °C")),
+                    new("start", FormattableString.Invariant($"{fit.Cooling.StartCelsius:0.0} °C{(sorted.BeganMinutes is { } leap ? $" at {Clock(At(leap), bench)}, when the water changed" : "")}")),
                     new("air", FormattableString.Invariant($"{fit.Cooling.AirCelsius:0.0} °C, {(bath.AirRead ? "measured" : "guessed")}")),
                     new("floor", bath.HasFloor ? FormattableString.Invariant($"{bath.FloorCelsius:0.#} °C") : "none counts for this bath"),
                     new("cooling rate", FormattableString.Invariant($"{fit.Cooling.RatePerMinute:0.0000} per minute ± {fit.LogRateDeviation * 100:0} %")),
-                    new("readings", FormattableString.Invariant($"{readings.Length}")),
+                    new("readings", FormattableString.Invariant($"{sorted.Counted.Count}{(sorted.Aside.Count > 0 ? $", and {sorted.Aside.Count} set aside" : "")}")),
                     new("this tub before", rate.Baths > 0 ? FormattableString.Invariant($"{rate.PerMinute:0.0000} per minute, from {rate.Baths} of your own baths") : "not known, typical 0.0080 per minute"),
                 ],
                 "a bath cools in proportion to what it is warmer than the air"),
             Sentence(bath, moment, liftBy, bench),
-            [.. readings.Where((_, i) => i % every == 0 || i == readings.Length - 1).Select(r => new CurveDot(r.At, r.Celsius, r.FromProbe))],
+            bath.LiftedAt is null && sorted.Doubted is { } doubted ? Doubt(doubted, fit.Band(doubted.Minutes).Celsius) : null,
+            [.. readings.Where((_, i) => i % every == 0 || i == readings.Length - 1).Select(r => new CurveDot(r.At, r.Celsius, r.FromProbe, counted.Contains(ReadingOf(bath, r))))],
             [.. curve]);
     }
 
+    private static string Clock(DateTimeOffset time, Bench bench) =>
+        TimeZoneInfo.ConvertTime(time, bench.Facts.Zone).ToString((time - bench.Now).Duration() > TimeSpan.FromHours(20) ? "d MMM HH:mm" : "HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+
+    private static string Doubt(BathReading reading, double expected) => reading.ByProbe
+        ? FormattableString.Invariant($"The probe reads {reading.Celsius:0.0} °C where about {expected:0} are expected. Is it in the bath? The curve goes on without it.")
+        : FormattableString.Invariant($"{reading.Celsius:0.0} °C was noted where about {expected:0} are expected. Read again: a second reading like it is believed.");
+
     private static string Sentence(BathRow bath, LiftMoment moment, DateTimeOffset? liftBy, Bench bench)
     {
-        string Clock(DateTimeOffset time) => TimeZoneInfo.ConvertTime(time, bench.Facts.Zone).ToString((time - bench.Now).Duration() > TimeSpan.FromHours(20) ? "d MMM HH:mm" : "HH:mm", System.Globalization.CultureInfo.InvariantCulture);
         if (bath.LiftedAt is { } lifted)
         {
-            return $"Lifted at {Clock(lifted)}.";
+            return $"Lifted at {Clock(lifted, bench)}.";
         }
 
         if (liftBy is null)
@@ -200,7 +207,7 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
         }
 
         return moment.Floor
-            ? FormattableString.Invariant($"Lift the wool by {Clock(liftBy.Value)}. The bath reaches {bath.FloorCelsius:0.#} °C then and wax starts to settle back.")
-            : $"Lift it at {Clock(liftBy.Value)}, when it has lain as long as was planned.";
+            ? FormattableString.Invariant($"Lift the wool by {Clock(liftBy.Value, bench)}. The bath reaches {bath.FloorCelsius:0.#} °C then and wax starts to settle back.")
+            : $"Lift it at {Clock(liftBy.Value, bench)}, when it has lain as long as was planned.";
     }
 }

@@ -27,7 +27,7 @@ public class CoolingSimulation(ITestOutputHelper output)
         var outset = new BathOutset(new(truth.StartCelsius + 2 * Gauss(random), BathOutset.Poured), new(air + 0.8 * Gauss(random), BathOutset.AirRead), known, floor);
         var soak = Math.Min(20, truth.MinutesTo(floor)!.Value);
         var readings = Enumerable.Range(0, (int)(soak * 6) + 1)
-            .Select(i => new BathReading(i / 6.0, Math.Round(truth.At(i / 6.0) + 0.15 * Gauss(random), 1))).ToArray();
+            .Select(i => new BathReading(i / 6.0, Math.Round(truth.At(i / 6.0) + 0.15 * Gauss(random), 1), true)).ToArray();
         return new Bath(truth, outset, floor, readings, soak);
     }
 
@@ -43,7 +43,7 @@ public class CoolingSimulation(ITestOutputHelper output)
             var told = baths.AsParallel().AsOrdered().Select(b =>
             {
                 var seen = b.Readings.Where(r => stage > 0 && r.Minutes <= stage * b.Soak).ToArray();
-                return (b, Forecast: CoolingWatch.Fit(b.Outset, seen, CoolingWatch.ProbeNoise).Floor!);
+                return (b, Forecast: CoolingWatch.Follow(b.Outset, seen).Forecast.Floor!);
             }).ToArray();
             var errors = told.Select(t => Math.Abs(t.Forecast.Minutes - t.b.Truth.MinutesTo(t.b.Floor)!.Value) / t.b.Truth.MinutesTo(t.b.Floor)!.Value).Order().ToArray();
             var coverage = told.Average(t => t.b.Truth.MinutesTo(t.b.Floor) is { } m && m >= t.Forecast.Low && m <= t.Forecast.High ? 1.0 : 0);
@@ -63,6 +63,38 @@ public class CoolingSimulation(ITestOutputHelper output)
         output.Say("cooling-band-coverage", coverages.Average(), "0.75..0.85");
         output.Say("cooling-band-coverage-worst-stage", coverages.MaxBy(c => Math.Abs(c - 0.8)), "0.75..0.85");
         Assert.All(coverages, c => Assert.InRange(c, 0.75, 0.85));
+    }
+
+    [Fact]
+    public void A_probe_in_the_water_is_never_doubted()
+    {
+        var random = new Random(4);
+        Assert.All(Enumerable.Range(0, 1200).Select(_ => Run(random)), b => Assert.Empty(BathReadings.Sort(b.Outset, b.Readings).Aside));
+    }
+
+    [Fact]
+    public void A_probe_that_was_out_of_the_water_for_a_while_changes_no_forecast()
+    {
+        var random = new Random(5);
+        var worst = Enumerable.Range(0, 200).Select(_ => Run(random)).Where(b => b.Truth.StartCelsius > 52 && b.Readings.Count > 60).Max(b =>
+        {
+            int from = 10 + random.Next(20), until = from + 6 + random.Next(20);
+            // A thin probe comes to a fifth of the difference within ten seconds, out and in.
+            double at = b.Readings[from - 1].Celsius;
+            var seen = b.Readings.Select((r, i) =>
+            {
+                var around = i >= from && i < until ? b.Truth.AirCelsius : b.Truth.At(r.Minutes);
+                at = i < from || i > until + 12 ? r.Celsius : around + (at - around) * 0.2;
+                return r with { Celsius = Math.Round(at, 1) };
+            }).ToArray();
+            var (forecast, readings) = CoolingWatch.Follow(b.Outset, seen);
+            var undisturbed = CoolingWatch.Follow(b.Outset, b.Readings).Forecast;
+            Assert.Null(readings.Doubted);
+            Assert.Null(readings.BeganMinutes);
+            Assert.True(readings.Aside.Count >= until - from);
+            return Math.Abs(forecast.Floor!.Minutes / undisturbed.Floor!.Minutes - 1);
+        });
+        Assert.InRange(worst, 0, 0.1);
     }
 
     [Fact]

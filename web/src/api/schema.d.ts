@@ -4322,6 +4322,92 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/scouring/baths/{id}/probe': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['ProbeRequest'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/scouring/baths/{id}/lift': {
     parameters: {
       query?: never;
@@ -5795,6 +5881,8 @@ export interface components {
       rateFrom: components['schemas']['Provenance'];
       working: components['schemas']['Working'];
       sentence: string;
+      /** @description The question that the last reading raises, null when it is believed. */
+      doubt: null | string;
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
     };
@@ -5939,6 +6027,11 @@ export interface components {
       /** Format: double */
       value: number;
       fromInstrument: boolean;
+      /**
+       * @description The curve stands on it; false for a reading that was set aside.
+       * @default true
+       */
+      counts: boolean;
     };
     /** @description A point of the fitted line with one standard deviation each way. */
     CurvePoint: {
@@ -6929,6 +7022,14 @@ export interface components {
      * @enum {unknown}
      */
     PreparedAs: 'rolags' | 'batts' | 'punis' | 'top' | 'cardedTop' | 'flickedLocks' | 'cleanLocks';
+    /** @description What tells a bath's temperature from now on. */
+    ProbeRequest: {
+      /**
+       * Format: uuid
+       * @description A probe that hangs in it; none where temperatures are typed.
+       */
+      probeId?: null | string;
+    };
     ProblemDetails: {
       type?: null | string;
       title?: null | string;

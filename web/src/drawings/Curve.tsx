@@ -52,17 +52,30 @@ export function Curve({ unit, levelName, momentName, clock, words, height = 250,
         )}
         {at.line && <path d={at.line} fill="none" stroke={tone('walnut')} strokeWidth={2.5} />}
         {at.ahead && <path d={at.ahead} fill="none" stroke={tone('walnut')} strokeWidth={2} strokeDasharray="7 6" />}
-        {at.dots.map((d, i) => (
-          <circle
-            key={i}
-            cx={d.x}
-            cy={d.y}
-            r={d.fromInstrument ? 3 : 5}
-            fill={d.fromInstrument ? tone('woad') : tone('shorn')}
-            stroke={tone('woad')}
-            strokeWidth={d.fromInstrument ? 0 : 2.5}
-          />
-        ))}
+        {at.dots
+          .filter((d) => !d.counts)
+          .map((d, i) => (
+            <path
+              key={i}
+              d={`M${d.x - 3},${d.y - 3}l6,6m0,-6l-6,6`}
+              stroke={tone('bark')}
+              strokeWidth={1.5}
+              aria-hidden="true"
+            />
+          ))}
+        {at.dots
+          .filter((d) => d.counts)
+          .map((d, i) => (
+            <circle
+              key={i}
+              cx={d.x}
+              cy={d.y}
+              r={d.fromInstrument ? 3 : 5}
+              fill={d.fromInstrument ? tone('woad') : tone('shorn')}
+              stroke={tone('woad')}
+              strokeWidth={d.fromInstrument ? 0 : 2.5}
+            />
+          ))}
         {at.nowX !== null && (
           <>
             <line x1={at.nowX} x2={at.nowX} y1={at.top} y2={at.bottom} stroke={tone('bark')} strokeWidth={1} />

@@ -1,5 +1,6 @@
 export interface CurveInput {
-  dots: readonly { at: string; value: number; fromInstrument: boolean }[];
+  /** A dot that does not count was set aside: it is drawn, and at the edge where it lies beyond the picture. */
+  dots: readonly { at: string; value: number; fromInstrument: boolean; counts?: boolean }[];
   curve: readonly { at: string; value: number; low: number; high: number }[];
   /** A level that matters: the floor of a bath, the dry line of a rack. */
   level: number | null;
@@ -11,7 +12,7 @@ export interface CurveInput {
 }
 
 export interface CurveLayout {
-  dots: { x: number; y: number; fromInstrument: boolean }[];
+  dots: { x: number; y: number; fromInstrument: boolean; counts: boolean }[];
   line: string;
   /** The part of the line that lies ahead. */
   ahead: string;
@@ -56,7 +57,7 @@ export function curveLayout(input: CurveInput): CurveLayout {
   const from = Math.min(...times);
   const until = Math.max(...times, from + 60_000);
   const values = [
-    ...input.dots.map((d) => d.value),
+    ...input.dots.filter((d) => d.counts !== false).map((d) => d.value),
     ...input.curve.map((c) => c.value),
     ...(input.level === null ? [] : [input.level]),
   ];
@@ -86,7 +87,12 @@ export function curveLayout(input: CurveInput): CurveLayout {
     ticksY.push({ y: y(v), value: Math.round(v * 1e6) / 1e6 });
 
   return {
-    dots: input.dots.map((d) => ({ x: x(Date.parse(d.at)), y: y(d.value), fromInstrument: d.fromInstrument })),
+    dots: input.dots.map((d) => ({
+      x: x(Date.parse(d.at)),
+      y: y(d.value),
+      fromInstrument: d.fromInstrument,
+      counts: d.counts !== false,
+    })),
     line: path(seen.map((p) => [x(p.t), y(p.value)] as const)),
     ahead: path(bridge.map((p) => [x(p.t), y(p.value)] as const)),
     band,

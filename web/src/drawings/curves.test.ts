@@ -44,6 +44,16 @@ describe('a cooling or drying curve', () => {
     expect(curveLayout({ ...cooling, now: Date.parse(at(59)) }).ahead).toBe('');
   });
 
+  it('is not squeezed by a reading that was set aside, and keeps it at the edge', () => {
+    const aside = { at: at(11), value: 18, fromInstrument: true, counts: false };
+    const l = curveLayout({ ...cooling, dots: [...cooling.dots, aside] });
+    const without = curveLayout(cooling);
+    expect(l.dots.map((d) => d.counts)).toEqual([true, true, false]);
+    expect(l.dots[1]!.y).toBeCloseTo(without.dots[1]!.y, 6);
+    expect(l.levelY).toBeCloseTo(without.levelY!, 6);
+    expect(l.dots[2]!.y).toBeCloseTo(l.bottom, 6);
+  });
+
   it('shows now only where the picture reaches', () => {
     expect(curveLayout(cooling).nowX).not.toBeNull();
     expect(curveLayout({ ...cooling, now: Date.parse(at(59)) }).nowX).toBeNull();

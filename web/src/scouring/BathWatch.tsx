@@ -8,10 +8,12 @@ import { headFont, tone } from '../app/theme';
 import { Curve } from '../drawings/Curve';
 import { useLive, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
+import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
 import { newKey, useSend } from '../ui/keep';
 import { ProblemNotice } from '../ui/Slips';
 import { number } from './planState';
+import { probeWords, useProbes } from './probes';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
 
@@ -22,6 +24,7 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
   const [celsius, setCelsius] = useState('');
   const [key, setKey] = useState(newKey);
   const [error, setError] = useState<unknown>(null);
+  const probes = useProbes();
   const probe = bath.probeId ? live.readings.get(bath.probeId) : undefined;
   const late = bath.liftBy !== null && Date.parse(bath.liftBy) <= now;
   const soon = !late && bath.alarmAt !== null && Date.parse(bath.alarmAt) <= now;
@@ -67,6 +70,7 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
           momentName={bath.liftBy ? dayClockOf(bath.liftBy, now, zone) : ''}
           now={now}
           unit="°C"
+          height={320}
           clock={clock}
           words={`${title}: ${bath.sentence} ${bath.readings} readings${bath.lastCelsius == null ? '' : `, the last ${bath.lastCelsius.toFixed(1)} degrees`}.`}
         />
@@ -100,10 +104,15 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             </Typography>
           )}
         </Box>
+        {bath.doubt && (
+          <Typography role="status" sx={{ borderLeft: `5px solid ${tone('weld')}`, pl: 1.5, fontWeight: 600 }}>
+            {bath.doubt}
+          </Typography>
+        )}
         <Typography>{bath.sentence}</Typography>
         <Typography color="text.secondary">
           {Date.parse(bath.soakedAt) > now
-            ? `It has soaked as planned at ${dayClockOf(bath.soakedAt, now, zone)}.`
+            ? `By ${dayClockOf(bath.soakedAt, now, zone)} it has soaked as long as was planned.`
             : 'It has soaked as long as was planned.'}
         </Typography>
         {probe && (
@@ -127,6 +136,22 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             Note it
           </Button>
         </Box>
+        {probes.length > 0 && (
+          <Choice
+            label="Temperature"
+            value={bath.probeId ?? ''}
+            onChange={(id) =>
+              void api
+                .PUT('/api/scouring/baths/{id}/probe', {
+                  params: { path: { id: bath.id } },
+                  body: { probeId: id || null },
+                })
+                .then(again)
+                .catch(setError)
+            }
+            words={probeWords(probes)}
+          />
+        )}
         {bath.dots.some((d) => !d.fromInstrument) && (
           <Button
             size="small"

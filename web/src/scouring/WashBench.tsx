@@ -4,12 +4,13 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { api, queryClient, useInstruments, useSession, useWashes, type Schema } from '../api/client';
+import { api, queryClient, useSession, useWashes, type Schema } from '../api/client';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
 import { newKey, useSend } from '../ui/keep';
 import { ProblemNotice } from '../ui/Slips';
 import { BathWatch } from './BathWatch';
+import { probeWords, useProbes } from './probes';
 import { bathWord } from './words';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
@@ -150,14 +151,19 @@ interface NextProps {
 }
 
 function StartNext({ wash, next, many }: NextProps) {
-  const instruments = useInstruments();
-  const probes = (instruments.data?.instruments ?? []).filter((i) => i.kind === 'probe' && i.on);
+  const probes = useProbes();
+  const washes = useWashes();
   const [probe, setProbe] = useState<string | null>(null);
   const [key, setKey] = useState(newKey);
-  const used = wash.baths.some((b) => !b.liftedAt && b.probeId);
+  // A probe that hangs in another bath is only taken out of it by somebody who says so.
+  const hanging = (washes.data ?? [])
+    .flatMap((w) => w.baths)
+    .filter((b) => !b.liftedAt)
+    .map((b) => b.probeId);
+  const free = probes.find((p) => !hanging.includes(p.id));
   // The tub is taken while another batch lies in it.
   const elsewhere = wash.baths.some((b) => !b.liftedAt);
-  const probeId = probe ?? (used ? '' : (probes[0]?.id ?? ''));
+  const probeId = probe ?? free?.id ?? '';
   const b = next.bath;
   const starting = useSend(
     async (body: Schema['BathStart'], key: string) =>
@@ -189,7 +195,7 @@ function StartNext({ wash, next, many }: NextProps) {
           label="Temperature"
           value={probeId}
           onChange={setProbe}
-          words={Object.fromEntries([...probes.map((p) => [p.id, p.name] as const), ['', 'typed']])}
+          words={probeWords(probes)}
           sx={{ minWidth: 150 }}
         />
       )}

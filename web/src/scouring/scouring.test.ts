@@ -133,6 +133,7 @@ const bath = (more: Partial<Schema['BathView']>): Schema['BathView'] => ({
   rateFrom: 'typical',
   working: { formula: '', inputs: [], source: '' },
   sentence: '',
+  doubt: null,
   dots: [],
   curve: [],
   ...more,
