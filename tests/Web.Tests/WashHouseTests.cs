@@ -185,6 +185,37 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var after = (await ada.Post($"/api/scouring/after/{clean}", new { handle = "dry" })).Expect(200);
         Assert.Equal("fine", after.GetProperty("judged").GetProperty("outcome").GetString());
         Assert.Equal("waxLeft", (await ada.Post($"/api/scouring/after/{clean}", new { handle = "tacky" })).Expect(200).GetProperty("judged").GetProperty("outcome").GetString());
+
+        // What was decided stays with the lot, and with what is made of it.
+        Assert.Equal(["decision not-offered"], (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "washAgain", handle = "dry" })).Refused());
+        var key = Guid.NewGuid();
+        (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "waxAccepted", handle = "tacky" }, key)).Expect(200);
+        Assert.Equal("waxAccepted", (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "waxAccepted", handle = "tacky" }, key)).Expect(200)
+            .GetProperty("judged").GetProperty("decision").GetString());
+        var page = (await ada.Lot(clean!)).GetProperty("washed");
+        Assert.True(page.GetProperty("mayJudge").GetBoolean());
+        Assert.Equal("tacky", page.GetProperty("judged").GetProperty("handle").GetString());
+        var (_, batt) = await ada.Log(new { step = "card", from = new[] { new { lotId = entry.GetProperty("made")[0].GetProperty("id").GetGuid(), all = true } }, to = new[] { new { form = "batt", mass = "1070" } } });
+        var later = (await ada.Lot(batt)).GetProperty("washed");
+        Assert.False(later.GetProperty("mayJudge").GetBoolean());
+        Assert.Equal("Ada", later.GetProperty("judged").GetProperty("who").GetString());
+    }
+
+    [Fact]
+    public async Task A_rack_that_others_wait_for_says_so()
+    {
+        var ada = await house.Register();
+        var rack = (await ada.Post("/api/scouring/racks", new { name = "loft", areaSquareMetres = 1.2 })).Expect(200);
+        var first = await Washed(ada);
+        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(first) }, rackId = Id(rack) })).Expect(200);
+        Assert.Empty(drying.GetProperty("waitingForRoom").EnumerateArray());
+        var second = (await Washed(ada)).GetProperty("code").GetString();
+        drying = (await ada.Get("/api/drying"))[0];
+        Assert.Equal([second], drying.GetProperty("waitingForRoom").EnumerateArray().Select(c => c.GetString()));
+        Assert.Contains($"The rack is needed: {second} finds no room.", drying.GetProperty("sentence").GetString());
+        Assert.False(drying.GetProperty("crowded").GetBoolean());
+        await ada.Post("/api/scouring/racks", new { name = "line", areaSquareMetres = 3 });
+        Assert.Empty((await ada.Get("/api/drying"))[0].GetProperty("waitingForRoom").EnumerateArray());
     }
 
     [Fact]

@@ -9,6 +9,22 @@ public static class RackRoom
     /// <summary>The rack that so much wool wants, in square metres.</summary>
     /// <param name="dryGrams">Dry wool, zero or more.</param>
     public static double Needed(double dryGrams) => dryGrams / 1000 * SquareMetresPerKilogram;
+
+    /// <summary>A little over its edge still dries evenly.</summary>
+    private const double Over = 1.05;
+
+    /// <summary>More lies on it than it has room for.</summary>
+    /// <param name="areaSquareMetres">The rack.</param>
+    /// <param name="neededSquareMetres">What all that lies on it wants.</param>
+    public static bool IsCrowded(double areaSquareMetres, double neededSquareMetres) => neededSquareMetres > areaSquareMetres * Over;
+
+    /// <summary>
+    /// Whether none of the racks has room for one lot more: then the ones in use are needed. Where there is no rack at all nobody waits for one.
+    /// </summary>
+    /// <param name="racks">Area of each, and what lies on it wants already.</param>
+    /// <param name="neededSquareMetres">What the lot wants.</param>
+    public static bool IsWaitedFor(IReadOnlyCollection<(double Area, double Taken)> racks, double neededSquareMetres) =>
+        racks.Count > 0 && racks.All(r => IsCrowded(r.Area, r.Taken + neededSquareMetres));
 }
 
 /// <summary>What to do with wool that dries, in one word.</summary>

@@ -34,6 +34,22 @@ public enum WashOutcome
     CannotTell,
 }
 
+/// <summary>What somebody decided about a washed lot; it stays with it for years.</summary>
+public enum WashDecision
+{
+    /// <summary>The wash did its work.</summary>
+    Fine,
+
+    /// <summary>Wax is left, and it goes to the next step before that hardens.</summary>
+    UseSoon,
+
+    /// <summary>Wax is left, and that is acceptable.</summary>
+    WaxAccepted,
+
+    /// <summary>Back into the bath.</summary>
+    WashAgain,
+}
+
 /// <summary>The judgement after a wash (handbook section 6).</summary>
 /// <param name="Outcome">What the wash did.</param>
 /// <param name="LossPercent">What left, in percent of what went in.</param>
@@ -41,7 +57,8 @@ public enum WashOutcome
 /// <param name="HighPercent">One in ten loses more.</param>
 /// <param name="Sentence">What to think of it.</param>
 /// <param name="Offers">What can be done, the best first.</param>
-public sealed record AfterWash(WashOutcome Outcome, double LossPercent, double LowPercent, double HighPercent, string Sentence, IReadOnlyList<string> Offers)
+/// <param name="Choices">What can be decided, the best first; none while it has to dry on or be told apart.</param>
+public sealed record AfterWash(WashOutcome Outcome, double LossPercent, double LowPercent, double HighPercent, string Sentence, IReadOnlyList<string> Offers, IReadOnlyList<WashDecision> Choices)
 {
     /// <summary>Two weighings that differ by no more than this share are the same weight.</summary>
     public const double Agrees = 0.005;
@@ -61,7 +78,7 @@ public sealed record AfterWash(WashOutcome Outcome, double LossPercent, double L
         {
             var now = laterGrams ?? afterGrams;
             double kept = now / greasyGrams, low = 100 * (1 - expectedYield.Upper), high = 100 * (1 - expectedYield.Lower);
-            AfterWash Say(WashOutcome outcome, string sentence, params string[] offers) => new(outcome, 100 * (1 - kept), low, high, sentence, offers);
+            AfterWash Say(WashOutcome outcome, string sentence, params string[] offers) => new(outcome, 100 * (1 - kept), low, high, sentence, offers, ChoicesAfter(outcome, leaveWax));
             var shrank = laterGrams is { } later && later < afterGrams * (1 - Agrees);
             if (handle == WashedHandle.Damp || shrank)
             {
@@ -90,6 +107,14 @@ public sealed record AfterWash(WashOutcome Outcome, double LossPercent, double L
                     Wax(leaveWax))
                 : Say(WashOutcome.CannotTell, "It lost less than this kind usually does. Wax left, or still damp: the weight alone does not tell.", "Feel it: tacky is wax, cool is water.", "Weigh it again in an hour: water goes on leaving, wax stays.");
         });
+
+    private static WashDecision[] ChoicesAfter(WashOutcome outcome, bool leaveWax) => outcome switch
+    {
+        WashOutcome.Fine or WashOutcome.MoreThanUsual => [WashDecision.Fine],
+        WashOutcome.WaxLeft when leaveWax => [WashDecision.WaxAccepted, WashDecision.UseSoon, WashDecision.WashAgain],
+        WashOutcome.WaxLeft => [WashDecision.WashAgain, WashDecision.UseSoon, WashDecision.WaxAccepted],
+        _ => [],
+    };
 
     private static string[] Wax(bool onPurpose) =>
         onPurpose ? ["Leave it: you spin in the grease. Use it soon, wax hardens.", "Wash again, hotter."] : ["Wash again, hotter and with fresh agent.", "Use it soon: old wax hardens.", "Leave it on purpose, to spin in the grease."];

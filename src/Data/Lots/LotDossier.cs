@@ -1,8 +1,10 @@
 using System.Data;
 using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Sampling;
+using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
@@ -12,7 +14,7 @@ namespace EarthyTuft.Data.Lots;
 
 /// <summary>Everything a lot's page tells, read in two round trips whatever its size: its family; then the family's locks and the lot's samples.</summary>
 public sealed record LotDossier(
-    FamilyLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples, IReadOnlyList<LookOverRow> LookOvers, IReadOnlyList<ChangeRow> Changes)
+    FamilyLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples, IReadOnlyList<LookOverRow> LookOvers, IReadOnlyList<ChangeRow> Changes, IReadOnlyList<WashJudgementRow> WashJudgements)
 {
     private const string LocksOfLots = """
         select k.id, k.lot_id, k.place, k.length_millimetres, k.crimps, k.span_millimetres, k.wave
@@ -43,6 +45,13 @@ public sealed record LotDossier(
         order by c.at
         """;
 
+    private const string JudgementsOfWashes = """
+        select j.entry_id, j.lot_id, j.handle, j.loss_percent, j.outcome, j.decision, j.judged_at, j.who
+        from wash_judgements j
+        where j.entry_id = any($1)
+        order by j.judged_at
+        """;
+
     /// <summary>Null when the workshop has no such lot.</summary>
     public static async Task<LotDossier?> Of(EarthyTuftDb db, string code, CancellationToken stop)
     {
@@ -63,6 +72,7 @@ public sealed record LotDossier(
                     new(SamplesOfLot) { Parameters = { new() { Value = lot.Id } } },
                     new(LookOversOfLots) { Parameters = { new() { Value = family.Lots.Keys.ToArray() } } },
                     new(ChangesOfLot) { Parameters = { new() { Value = lot.Id }, new() { Value = family.Entries.Select(e => e.Id).ToArray() } } },
+                    new(JudgementsOfWashes) { Parameters = { new() { Value = family.Entries.Where(e => e.Step == StepKind.Wash).Select(e => e.Id).ToArray() } } },
                 },
             };
             await using var reader = await batch.ExecuteReaderAsync(CommandBehavior.Default, stop);
@@ -72,7 +82,9 @@ public sealed record LotDossier(
             await reader.NextResultAsync(stop);
             var lookOvers = await Read(reader, LookOver, stop);
             await reader.NextResultAsync(stop);
-            return new LotDossier(lot, family, locks, samples, lookOvers, await Read(reader, Change, stop));
+            var changes = await Read(reader, Change, stop);
+            await reader.NextResultAsync(stop);
+            return new LotDossier(lot, family, locks, samples, lookOvers, changes, await Read(reader, WashJudgement, stop));
         }
         finally
         {
@@ -131,6 +143,18 @@ public sealed record LotDossier(
         Because = r.GetString(6),
         Who = r.GetString(7),
         At = r.GetFieldValue<DateTimeOffset>(8),
+    };
+
+    private static WashJudgementRow WashJudgement(NpgsqlDataReader r) => new()
+    {
+        EntryId = r.GetGuid(0),
+        LotId = r.GetGuid(1),
+        Handle = Word<WashedHandle>(r, 2),
+        LossPercent = r.GetDouble(3),
+        Outcome = Word<WashOutcome>(r, 4)!.Value,
+        Decision = Word<WashDecision>(r, 5)!.Value,
+        JudgedAt = r.GetFieldValue<DateTimeOffset>(6),
+        Who = r.GetString(7),
     };
 
     private static LockRow Lock(NpgsqlDataReader r) => new()

@@ -40,6 +40,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<WashRow> Washes => Set<WashRow>();
     public DbSet<BathRow> Baths => Set<BathRow>();
     public DbSet<BathReadingRow> BathReadings => Set<BathReadingRow>();
+    public DbSet<WashJudgementRow> WashJudgements => Set<WashJudgementRow>();
     public DbSet<DryingRow> Dryings => Set<DryingRow>();
     public DbSet<DryingWeightRow> DryingWeights => Set<DryingWeightRow>();
     public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
@@ -244,6 +245,14 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("bath_readings");
             e.HasIndex(r => new { r.BathId, r.At });
             e.HasIndex(r => new { r.WorkshopId, r.Key }).IsUnique();
+        });
+        model.Entity<WashJudgementRow>(e =>
+        {
+            e.ToTable("wash_judgements");
+            e.HasIndex(j => new { j.WorkshopId, j.Key }).IsUnique();
+            e.HasIndex(j => j.EntryId);
+            e.HasOne<EntryRow>().WithMany().HasForeignKey(j => j.EntryId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<LotRow>().WithMany().HasForeignKey(j => j.LotId).OnDelete(DeleteBehavior.Restrict);
         });
         model.Entity<DryingRow>(e =>
         {

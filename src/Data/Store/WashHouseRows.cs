@@ -117,6 +117,25 @@ public sealed class BathReadingRow : IWorkshopOwned
     public DateTimeOffset? WithdrawnAt { get; set; }
 }
 
+/// <summary>What somebody found and decided about a washed lot.</summary>
+public sealed class WashJudgementRow : IWorkshopOwned
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid WorkshopId { get; set; }
+    public Guid Key { get; set; }
+
+    /// <summary>The wash.</summary>
+    public Guid EntryId { get; set; }
+    public Guid LotId { get; set; }
+    public WashedHandle? Handle { get; set; }
+    public double? LaterGrams { get; set; }
+    public double LossPercent { get; set; }
+    public WashOutcome Outcome { get; set; }
+    public WashDecision Decision { get; set; }
+    public DateTimeOffset JudgedAt { get; set; }
+    public required string Who { get; set; }
+}
+
 /// <summary>How the water was taken out before the rack.</summary>
 public enum WaterOut
 {

@@ -1,12 +1,9 @@
 using System.ComponentModel.DataAnnotations;
 using System.Linq.Expressions;
-using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Drying;
-using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
-using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
@@ -37,6 +34,7 @@ public sealed record DryingEnd(Guid? EntryId = null);
 /// <param name="Rest">Where it comes to rest.</param>
 /// <param name="DryLine">Light enough: within the tolerance of rest.</param>
 /// <param name="RoomNeeded">Square metres it wants to lie in, null when its dry weight is not known.</param>
+/// <param name="WaitingForRoom">Wet lots that find no room on any rack while this lies there.</param>
 /// <param name="LastWeight">The newest weight, to be logged when it is dry.</param>
 /// <param name="LastTyped">As it was typed.</param>
 /// <param name="WeightState">What it would be logged as now: final when two weighings agree, provisional before.</param>
@@ -47,6 +45,7 @@ public sealed record DryingView(
     double? RackSquareMetres,
     double? RoomNeeded,
     bool Crowded,
+    IReadOnlyList<string> WaitingForRoom,
     WaterOut WaterOut,
     bool Outdoors,
     bool Netted,
@@ -81,12 +80,12 @@ public static class DryingEndpoints
         group.MapPost("/{id:guid}/end", End).Changes().ProducesProblem(404);
     }
 
-    private static Task<IReadOnlyList<DryingView>> Running(EarthyTuftDb db, Bench bench, CancellationToken stop) => Views(db, bench, d => d.EndedAt == null, stop);
+    private static Task<IReadOnlyList<DryingView>> Running(EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop) => Views(db, bench, books, d => d.EndedAt == null, stop);
 
-    private static async Task<IResult> One(EarthyTuftDb db, Bench bench, Guid id, CancellationToken stop)
+    private static async Task<IResult> One(EarthyTuftDb db, Bench bench, BreedBooks books, Guid id, CancellationToken stop)
     {
         db.ChangeTracker.Clear();
-        return TypedResults.Ok((await Views(db, bench, d => d.Id == id, stop)).Single());
+        return TypedResults.Ok((await Views(db, bench, books, d => d.Id == id, stop)).Single());
     }
 
     private static async Task<IResult> Start(
@@ -94,7 +93,7 @@ public static class DryingEndpoints
     {
         if (await db.Dryings.Where(d => d.Key == key).Select(d => (Guid?)d.Id).SingleOrDefaultAsync(stop) is { } before)
         {
-            return await One(db, bench, before, stop);
+            return await One(db, bench, books, before, stop);
         }
 
         var ids = request.LotIds.Distinct().ToArray();
@@ -112,7 +111,7 @@ public static class DryingEndpoints
             return Problems.Refused([.. guard.Refusals, .. mass?.Refusals ?? []]);
         }
 
-        var expected = await Expected(db, await books.Here(stop), lots, stop);
+        var expected = await RackNeeds.Expected(db, await books.Here(stop), lots, stop);
         var row = new DryingRow
         {
             Key = key,
@@ -132,11 +131,11 @@ public static class DryingEndpoints
         }
 
         db.Dryings.Add(row);
-        return await Keep(db, bench, row.Id, stop);
+        return await Keep(db, bench, books, row.Id, stop);
     }
 
     private static async Task<IResult> Weigh(
-        Guid id, DryingWeight request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+        Guid id, DryingWeight request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await db.Dryings.SingleOrDefaultAsync(d => d.Id == id, stop) is not { EndedAt: null } drying)
         {
@@ -165,11 +164,11 @@ public static class DryingEndpoints
             db.DryingWeights.Add(new DryingWeightRow { DryingId = id, Key = key, At = at, Grams = read.Value.Grams, Typed = request.Mass.Trim(), Who = bench.Facts.PersonName });
         }
 
-        return await Keep(db, bench, id, stop);
+        return await Keep(db, bench, books, id, stop);
     }
 
     /// <summary>The last weight was a slip: it stays in its table and counts no more.</summary>
-    private static async Task<IResult> Unweigh(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<IResult> Unweigh(Guid id, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await db.DryingWeights.Where(w => w.DryingId == id && w.WithdrawnAt == null && db.Dryings.Any(d => d.Id == id && d.EndedAt == null)).OrderByDescending(w => w.At).FirstOrDefaultAsync(stop) is not { } last)
         {
@@ -177,7 +176,7 @@ public static class DryingEndpoints
         }
 
         last.WithdrawnAt = bench.Now;
-        return await Keep(db, bench, id, stop);
+        return await Keep(db, bench, books, id, stop);
     }
 
     private static async Task<IResult> End(Guid id, DryingEnd request, EarthyTuftDb db, Bench bench, CancellationToken stop)
@@ -198,46 +197,24 @@ public static class DryingEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, Guid id, CancellationToken stop)
+    private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, BreedBooks books, Guid id, CancellationToken stop)
     {
         await db.SaveOnce(stop);
         await db.Announce("drying", stop);
-        return await One(db, bench, id, stop);
+        return await One(db, bench, books, id, stop);
     }
 
-    /// <summary>What the ledger expects of wet lots: what went into their wash times the yield of such fleeces.</summary>
-    private static async Task<Belief?> Expected(EarthyTuftDb db, BreedBook book, IReadOnlyList<LotRow> lots, CancellationToken stop)
-    {
-        var ids = lots.Select(l => l.Id).ToArray();
-        var washes = await db.Entries.AsNoTracking()
-            .Where(e => e.VoidedAt == null && e.Step == StepKind.Wash && e.TakenGrams > 0 && e.Flows.Any(f => f.Role == FlowRole.Out && ids.Contains(f.LotId!.Value)))
-            .Select(e => new { Taken = e.TakenGrams!.Value, Made = e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArray() })
-            .ToListAsync(stop);
-        // A wash that made several lots does not tell how much of it is in which.
-        if (washes.Sum(w => w.Made.Length) != ids.Length || washes.Any(w => w.Made.Except(ids).Any()))
-        {
-            return null;
-        }
-
-        var own = await OwnLog.Read(db, book, null, stop);
-        var of = OwnLog.ClassOf(book, lots[0].Parentage, lots[0].Fibre);
-        var yields = YieldForecast.Of(Stations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lots[0].Parentage));
-        var taken = washes.Sum(w => w.Taken);
-        return new Belief(taken * yields.Median, taken * Math.Max(0.02, (yields.Upper - yields.Lower) / 2.56));
-    }
-
-    private static async Task<IReadOnlyList<DryingView>> Views(EarthyTuftDb db, Bench bench, Expression<Func<DryingRow, bool>> which, CancellationToken stop)
+    private static async Task<IReadOnlyList<DryingView>> Views(EarthyTuftDb db, Bench bench, BreedBooks books, Expression<Func<DryingRow, bool>> which, CancellationToken stop)
     {
         var dryings = await db.Dryings.AsNoTracking().Where(which).Include(d => d.Weights.Where(w => w.WithdrawnAt == null)).Include(d => d.Rack).AsSplitQuery().OrderBy(d => d.StartedAt).ToListAsync(stop);
         var ids = dryings.SelectMany(d => d.LotIds).Distinct().ToArray();
         var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id)).Select(l => new PlanLot(l.Id, l.Code, l.Parentage)).ToDictionaryAsync(l => l.Id, stop);
         var bedtime = await db.Workshops.Where(w => w.Id == bench.Facts.WorkshopId).Select(w => w.Bedtime).SingleAsync(stop);
-        var room = dryings.Where(d => d.RackId is not null && d.EndedAt is null && d.ExpectedGrams is not null).GroupBy(d => d.RackId!.Value)
-            .ToDictionary(g => g.Key, g => g.Sum(d => RackRoom.Needed(d.ExpectedGrams!.Value)));
-        return [.. dryings.Select(d => View(d, lots, d.RackId is { } rack && d.Rack is { } r && room.GetValueOrDefault(rack) > r.AreaSquareMetres * 1.05, bedtime, bench))];
+        var needs = await RackNeeds.Of(db, await books.Here(stop), stop);
+        return [.. dryings.Select(d => View(d, lots, needs, bedtime, bench))];
     }
 
-    private static DryingView View(DryingRow d, Dictionary<Guid, PlanLot> lots, bool crowded, TimeOnly bedtime, Bench bench)
+    private static DryingView View(DryingRow d, Dictionary<Guid, PlanLot> lots, RackNeeds needs, TimeOnly bedtime, Bench bench)
     {
         var weights = d.Weights.OrderBy(w => w.At).ToArray();
         var first = weights.FirstOrDefault()?.At ?? d.StartedAt;
@@ -258,7 +235,8 @@ public static class DryingEndpoints
             d.Rack?.Name,
             d.Rack?.AreaSquareMetres,
             d.ExpectedGrams is { } e ? RackRoom.Needed(e) : null,
-            crowded,
+            d.Rack is { } r && RackRoom.IsCrowded(r.AreaSquareMetres, needs.Taken.GetValueOrDefault(r.Id)),
+            d.Rack is null ? [] : needs.Waiting,
             d.WaterOut,
             d.Outdoors,
             d.Netted,
@@ -274,7 +252,7 @@ public static class DryingEndpoints
             weights.LastOrDefault() is { } last ? Mass.FromGrams(last.Grams).ToFigure(unit, Provenance.Measured) : null,
             weights.LastOrDefault()?.Typed,
             state == DryingState.Dry ? WeighingState.Rested : WeighingState.Provisional,
-            Sentence(state, forecast, dryAt, late, d, bench),
+            Sentence(state, forecast, dryAt, late, d, d.Rack is null ? [] : needs.Waiting, bench),
             new Working(
                 "weight = rest + excess, steadily less at first, then by a like share each minute; dry when the excess is within 2 % of rest",
                 [
@@ -293,9 +271,10 @@ public static class DryingEndpoints
             })]);
     }
 
-    private static string Sentence(DryingState state, DryingForecast forecast, DateTimeOffset? dryAt, bool late, DryingRow d, Bench bench)
+    private static string Sentence(DryingState state, DryingForecast forecast, DateTimeOffset? dryAt, bool late, DryingRow d, IReadOnlyList<string> waiting, Bench bench)
     {
         var where = d.Outdoors && !d.Netted ? " It hangs outdoors without a net: wind and birds take fibre." : "";
+        where += waiting.Count == 0 ? "" : $" The rack is needed: {string.Join(", ", waiting)} {(waiting.Count == 1 ? "finds" : "find")} no room.";
         string Clock(DateTimeOffset time)
         {
             var local = TimeZoneInfo.ConvertTime(time, bench.Facts.Zone);

@@ -55,7 +55,8 @@ public static class LotPages
                 Mass.FromGrams(o.RawGrams).ToFigure(unit, Provenance.Reckoned)))],
             [.. dossier.Samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage))],
             DoubtViews.Of(reconciliation, family, unit),
-            Changes(dossier, corrections));
+            Changes(dossier, corrections),
+            Washed(dossier));
     }
 
     /// <summary>The entries of a lot's way before one that was shown already.</summary>
@@ -130,6 +131,31 @@ public static class LotPages
         var weighings = mine.SelectMany(f => corrections[f.FlowId].Select(c => new ChangeView(
             c.At, c.Who, f.Lot is null ? $"weight of {f.LossKind?.Words() ?? f.GainKind?.Words()}" : $"weight of {f.Lot.Code}", c.Was, c.Is, c.Because, null)));
         return [.. dossier.Changes.Select(c => new ChangeView(c.At, c.Who, c.What, c.From, c.To, c.Because, c.To == "voided" ? c.EntryId : null)).Concat(weighings).OrderByDescending(c => c.At)];
+    }
+
+    /// <summary>The last wash on the way to a lot, null when there was none.</summary>
+    internal static Entry? LastWash(Guid lotId, Family family)
+    {
+        var washes = family.Entries.Where(e => e.Step == StepKind.Wash).Reverse().ToArray();
+        return washes.Length == 0 ? null : Back(lotId, family)
+            .Select(lots => washes.FirstOrDefault(e => e.Flows.Any(f => f.Role == FlowRole.Out && lots.Contains(f.LotId!.Value))))
+            .FirstOrDefault(e => e is not null);
+    }
+
+    /// <summary>When a lot was washed, and what was decided about that.</summary>
+    internal static WashedView? Washed(LotDossier dossier)
+    {
+        if (LastWash(dossier.Lot.Id, dossier.Family) is not { } wash)
+        {
+            return null;
+        }
+
+        var line = Back(dossier.Lot.Id, dossier.Family).SelectMany(g => g).ToHashSet();
+        var judged = dossier.WashJudgements.LastOrDefault(j => j.EntryId == wash.Id && line.Contains(j.LotId));
+        return new WashedView(
+            dossier.Family.Flows.First(f => f.EntryId == wash.Id).DoneAt,
+            judged is null ? null : new WashJudgementView(judged.Decision, judged.Handle, judged.LossPercent, judged.JudgedAt, judged.Who),
+            dossier.Lot is { Form: LotForm.Clean, UsedUpAt: null, MadeBy: StepKind.Wash or StepKind.Dry });
     }
 
     /// <summary>The locks measured nearest to a lot: on itself, or on what it was made of, step by step back.</summary>

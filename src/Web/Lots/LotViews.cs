@@ -2,6 +2,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
+using EarthyTuft.Core.Scouring;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Ledger;
@@ -105,7 +106,15 @@ public sealed record LotPage(
     IReadOnlyList<OriginView> Origins,
     IReadOnlyList<SampleView> Samples,
     AgreementView Agreement,
-    IReadOnlyList<ChangeView> Changes);
+    IReadOnlyList<ChangeView> Changes,
+    WashedView? Washed);
+
+/// <summary>The last wash on the way to a lot.</summary>
+/// <param name="MayJudge">The lot is what came out of it: it can be looked back on.</param>
+public sealed record WashedView(DateTimeOffset On, WashJudgementView? Judged, bool MayJudge);
+
+/// <summary>What somebody decided about a wash.</summary>
+public sealed record WashJudgementView(WashDecision Decision, WashedHandle? Handle, double LossPercent, DateTimeOffset At, string Who);
 
 /// <summary>Entries of a lot's way further back.</summary>
 /// <param name="Earlier">How many there are before these.</param>

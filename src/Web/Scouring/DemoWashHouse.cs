@@ -81,6 +81,21 @@ public static class DemoWashHouse
             db.Dryings.Add(drying);
         }
 
+        // The Wensleydale kept a little wax, on purpose.
+        var combing = lots["W-01.4"];
+        db.WashJudgements.Add(new WashJudgementRow
+        {
+            Key = Guid.CreateVersion7(),
+            EntryId = await db.Flows.Where(f => f.LotId == lots["W-01.3"].Id && f.Role == FlowRole.Out).Select(f => f.EntryId).SingleAsync(stop),
+            LotId = combing.Id,
+            Handle = WashedHandle.Tacky,
+            LossPercent = 24,
+            Outcome = WashOutcome.WaxLeft,
+            Decision = WashDecision.UseSoon,
+            JudgedAt = combing.MadeAt.AddDays(1),
+            Who = "Marrit",
+        });
+
         (int Hairs, double Pinch)[] counted = [(46, 2.0), (11, 2.1)];
         var passes = await db.Entries.Where(e => e.Step == StepKind.Dehair).OrderBy(e => e.DoneAt).Select(e => e.Id).ToListAsync(stop);
         db.Counts.AddRange(passes.Zip(counted, (id, c) => new CountRow { EntryId = id, HairsCounted = c.Hairs, PinchGrams = c.Pinch }));

@@ -1,17 +1,13 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text.Json;
 using EarthyTuft.Core.Instruments;
-using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Scouring;
-using EarthyTuft.Data.Ledger;
-using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Live;
-using EarthyTuft.Web.Lots;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Options;
 
@@ -68,11 +64,6 @@ public sealed record WashHouseSettings(
     [property: Range(0, 1000)] decimal? PerKilowattHour,
     TimeOnly Bedtime);
 
-public sealed record AfterWashRequest(WashedHandle? Handle = null, [property: StringLength(60)] string? Later = null);
-
-/// <summary>What a wash did to a lot.</summary>
-public sealed record AfterWashView(AfterWash Judged, MassFigure Greasy, MassFigure Now, string Experience);
-
 public static class ScourPlanEndpoints
 {
     /// <summary>A room that nobody measured.</summary>
@@ -90,7 +81,7 @@ public static class ScourPlanEndpoints
         group.MapDelete("/tubs/{id:guid}", RetireTub).Changes().ProducesProblem(404);
         group.MapPost("/racks", AddRack).Changes().Produces<RackView>();
         group.MapDelete("/racks/{id:guid}", RetireRack).Changes().ProducesProblem(404);
-        group.MapPost("/after/{code}", After).Changes(MemberRole.Looker).Produces<AfterWashView>().ProducesProblem(404);
+        AfterWashEndpoints.Map(group);
         WashEndpoints.Map(group);
     }
 
@@ -236,48 +227,6 @@ public static class ScourPlanEndpoints
     private static async Task<IResult> RetireRack(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
         await db.Racks.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop) > 0
             ? TypedResults.NoContent() : Problems.NotHere("rack");
-
-    /// <summary>Did the wash do its work? What went into the last wash above a lot, against what the lot weighs now.</summary>
-    private static async Task<IResult> After(string code, AfterWashRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
-    {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
-        {
-            return Problems.NotHere("lot");
-        }
-
-        var lot = dossier.Lot;
-        if (lot.MadeGrams is not { } now)
-        {
-            return Problems.Refused("lot", "not-weighed", "It is not weighed yet: dry it, weigh it, and ask again.");
-        }
-
-        var washed = LotPages.Back(lot.Id, dossier.Family)
-            .Select(lots => dossier.Family.Entries.LastOrDefault(e => e.Step == StepKind.Wash && e.Flows.Any(f => f.Role == FlowRole.Out && lots.Contains(f.LotId!.Value))))
-            .FirstOrDefault(e => e is not null);
-        var wash = washed is null ? null : await db.Entries.AsNoTracking().Where(e => e.Id == washed.Id).Select(e => new { e.TakenGrams, e.KeptGrams }).SingleAsync(stop);
-        if (lot.MadeBy is not (StepKind.Wash or StepKind.Dry) || wash is not { TakenGrams: { } greasy and > 0, KeptGrams: { } kept and > 0 })
-        {
-            return Problems.Refused("lot", "not-washed", "No wash stands above this lot, or nobody weighed what went into it.");
-        }
-
-        var later = string.IsNullOrWhiteSpace(request.Later) ? (Result<Mass>?)null : MassReader.Read(request.Later, bench.Facts.Unit, "later");
-        if (later is { IsRefused: true } wrong)
-        {
-            return Problems.Refused(wrong.Refusals);
-        }
-
-        var book = await books.Here(stop);
-        var own = await OwnLog.Read(db, book, null, stop);
-        var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
-        var forecast = YieldForecast.Of(Core.Course.Stations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
-        // Of several lots out of one wash each is held against its part of what went in.
-        var judged = AfterWash.Of(greasy * Math.Min(1, now / kept), now, (forecast.Lower, forecast.Upper), request.Handle, later?.Value.Grams, bench.Facts.Schools.LeaveWax);
-        return judged.IsRefused ? Problems.Refused(judged.Refusals) : TypedResults.Ok(new AfterWashView(
-            judged.Value,
-            Mass.FromGrams(greasy).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
-            Mass.FromGrams(now).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
-            forecast.Own == 0 ? "typical for its kind" : $"from {forecast.Own} of your own washes"));
-    }
 
     private static TubView View(TubRow t, TubRate rate) => new(t.Id, t.Name, t.Litres, t.LitresEquivalent, rate.PerMinute, rate.Baths, t.Version);
 

@@ -26,5 +26,21 @@ public class DryingAdviceTests
         Assert.Equal(past, DryingAdvice.PastBedtime(DateTime.Parse(now), DateTime.Parse(dry), new TimeOnly(22, 0)));
 
     [Fact]
+    public void A_rack_is_crowded_a_little_past_its_edge()
+    {
+        Assert.False(RackRoom.IsCrowded(1, 1.04));
+        Assert.True(RackRoom.IsCrowded(1, 1.06));
+    }
+
+    [Fact]
+    public void A_lot_waits_for_a_rack_only_where_there_are_racks_and_none_has_room()
+    {
+        Assert.False(RackRoom.IsWaitedFor([], 1));
+        Assert.False(RackRoom.IsWaitedFor([(1, 0.9), (2, 0.5)], 1));
+        Assert.True(RackRoom.IsWaitedFor([(1, 0.9), (2, 1.5)], 1));
+        Assert.False(RackRoom.IsWaitedFor([(1, 1.04)], 0));
+    }
+
+    [Fact]
     public void A_kilogram_wants_most_of_a_square_metre() => Assert.Equal(0.8, RackRoom.Needed(1000), 9);
 }

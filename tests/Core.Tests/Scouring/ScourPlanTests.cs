@@ -216,6 +216,16 @@ public class AfterWashTests
     [Fact]
     public void Who_leaves_wax_on_purpose_hears_that_first() => Assert.StartsWith("Leave it", Judge(720, WashedHandle.Tacky, leave: true).Offers[0]);
 
+    [Theory]
+    [InlineData(600, null, false, new[] { WashDecision.Fine })]
+    [InlineData(500, null, false, new[] { WashDecision.Fine })]
+    [InlineData(720, WashedHandle.Tacky, false, new[] { WashDecision.WashAgain, WashDecision.UseSoon, WashDecision.WaxAccepted })]
+    [InlineData(720, WashedHandle.Tacky, true, new[] { WashDecision.WaxAccepted, WashDecision.UseSoon, WashDecision.WashAgain })]
+    [InlineData(720, WashedHandle.Damp, false, new WashDecision[0])]
+    [InlineData(720, null, false, new WashDecision[0])]
+    public void What_can_be_decided_follows_from_what_is_known(double after, WashedHandle? handle, bool leave, WashDecision[] choices) =>
+        Assert.Equal(choices, Judge(after, handle, leave: leave).Choices);
+
     [Fact]
     public void Nothing_cannot_be_judged() => Assert.True(AfterWash.Of(0, 600, Usual, null, null, false).IsRefused);
 }

@@ -3873,6 +3873,94 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/scouring/after/{code}/keep': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header: {
+          'Idempotency-Key': string;
+        };
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['KeepJudgement'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['WashedView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/scouring/washes': {
     parameters: {
       query?: never;
@@ -5710,9 +5798,12 @@ export interface components {
       sentence: string;
       /** @description What can be done, the best first. */
       offers: string[];
+      /** @description What can be decided, the best first; none while it has to dry on or be told apart. */
+      choices: components['schemas']['WashDecision'][];
     };
     AfterWashRequest: {
       handle?: null | components['schemas']['WashedHandle'];
+      /** @description Its weight an hour or more later, as typed. */
       later?: null | string;
     };
     /** @description What a wash did to a lot. */
@@ -6160,6 +6251,8 @@ export interface components {
        */
       roomNeeded: null | number;
       crowded: boolean;
+      /** @description Wet lots that find no room on any rack while this lies there. */
+      waitingForRoom: string[];
       waterOut: components['schemas']['WaterOut'];
       outdoors: boolean;
       netted: boolean;
@@ -6520,6 +6613,12 @@ export interface components {
       vegetableMatter?: null | components['schemas']['HowMuch'];
       colour?: null | components['schemas']['FleeceColour'];
     };
+    /** @description A judgement that is kept with the lot. */
+    KeepJudgement: {
+      decision: components['schemas']['WashDecision'];
+      handle?: null | components['schemas']['WashedHandle'];
+      later?: null | string;
+    };
     KeyRequest: {
       key: components['schemas']['InstrumentKey'];
     };
@@ -6804,6 +6903,7 @@ export interface components {
       samples: components['schemas']['SampleView'][];
       agreement: components['schemas']['AgreementView'];
       changes: components['schemas']['ChangeView'][];
+      washed: null | components['schemas']['WashedView'];
     };
     /**
      * @description Shine.
@@ -7813,6 +7913,11 @@ export interface components {
       /** Format: int32 */
       days: number;
     };
+    /**
+     * @description What somebody decided about a washed lot; it stays with it for years.
+     * @enum {unknown}
+     */
+    WashDecision: 'fine' | 'useSoon' | 'waxAccepted' | 'washAgain';
     /** @description What a wash house has. */
     WashHouse: {
       tubs: components['schemas']['TubView'][];
@@ -7841,6 +7946,16 @@ export interface components {
       perKilowattHour: null | number;
       /** Format: time */
       bedtime: string;
+    };
+    /** @description What somebody decided about a wash. */
+    WashJudgementView: {
+      decision: components['schemas']['WashDecision'];
+      handle: null | components['schemas']['WashedHandle'];
+      /** Format: double */
+      lossPercent: number;
+      /** Format: date-time */
+      at: string;
+      who: string;
     };
     /**
      * @description What the wash did.
@@ -7879,6 +7994,14 @@ export interface components {
     };
     /** @enum {unknown} */
     WashedHandle: 'dry' | 'tacky' | 'damp' | null;
+    /** @description The last wash on the way to a lot. */
+    WashedView: {
+      /** Format: date-time */
+      on: string;
+      judged: null | components['schemas']['WashJudgementView'];
+      /** @description The lot is what came out of it: it can be looked back on. */
+      mayJudge: boolean;
+    };
     /**
      * @description How the water was taken out before the rack.
      * @enum {unknown}

@@ -253,6 +253,7 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
         </Button>
         <TakeFromScale onTake={setMass} />
       </Box>
+      {laying.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
       <ProblemNotice error={laying.error} />
     </Box>
   );

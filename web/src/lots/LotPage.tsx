@@ -14,7 +14,7 @@ import { formWord, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
-import { AfterWash } from '../scouring/AfterWash';
+import { AfterWash, Washed } from '../scouring/AfterWash';
 import { History } from './History';
 import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
@@ -104,6 +104,7 @@ export function LotPage() {
           }
         >
           <WhatItIs page={lot.data} />
+          {lot.data.washed && <Washed washed={lot.data.washed} />}
           {session.data?.workshop?.role !== 'looker' && (
             <Button size="small" sx={{ ml: -0.5 }} onClick={() => setNoting(true)}>
               Change what is noted
@@ -138,7 +139,7 @@ export function LotPage() {
               ))}
             </Box>
           )}
-          {head.form === 'clean' && !head.usedUp && entries.some((e) => e.step === 'wash') && (
+          {lot.data.washed?.mayJudge && (
             <Box sx={{ mt: 2 }}>
               <Typography variant="h3" sx={{ mb: 1 }}>
                 The wash, looked back on

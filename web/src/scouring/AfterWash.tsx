@@ -2,10 +2,13 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { api, type Schema } from '../api/client';
+import { useNavigate } from 'react-router';
+import { api, refreshLog, useSession, type Schema } from '../api/client';
 import { tone } from '../app/theme';
-import { WeightField } from '../ui/WeightField';
+import { newKey, useSend } from '../ui/keep';
 import { ProblemNotice } from '../ui/Slips';
+import { onFullDay } from '../ui/words';
+import { WeightField } from '../ui/WeightField';
 import { WordChips } from '../ui/WordChips';
 
 const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
@@ -15,12 +18,54 @@ const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
   { value: 'damp', word: 'cool, damp' },
 ];
 
+/** When it was washed and what was decided about that, in a line: it stays with the lot for years. */
+export function Washed({ washed }: { washed: Schema['WashedView'] }) {
+  const judged = washed.judged;
+  return (
+    <Typography color="text.secondary">
+      Washed on {onFullDay(washed.on)}
+      {judged ? `: ${decisionWord[judged.decision]} (${judged.who}, ${onFullDay(judged.at)})` : ''}
+    </Typography>
+  );
+}
+
+const decisionWord: Record<Schema['WashDecision'], string> = {
+  fine: 'fine',
+  useSoon: 'wax left, use soon',
+  waxAccepted: 'wax left, acceptable',
+  washAgain: 'wash again',
+};
+
+const decide: Record<Schema['WashDecision'], string> = {
+  fine: 'It is fine',
+  useSoon: 'Use it soon',
+  waxAccepted: 'The wax is acceptable',
+  washAgain: 'Wash it again',
+};
+
 /** Did the wash do its work? The loss against what such fleeces lose, and wax told from water by handle and by weighing again. */
 export function AfterWash({ code }: { code: string }) {
   const [handle, setHandle] = useState<Schema['WashedHandle'] | ''>('');
   const [later, setLater] = useState('');
   const [view, setView] = useState<Schema['AfterWashView'] | null>(null);
   const [error, setError] = useState<unknown>(null);
+  const [key, setKey] = useState(newKey);
+  const navigate = useNavigate();
+  const session = useSession();
+  const keeping = useSend(
+    async (body: Schema['KeepJudgement'], key: string) => {
+      await api.POST('/api/scouring/after/{code}/keep', {
+        params: { path: { code }, header: { 'Idempotency-Key': key } },
+        body,
+      });
+      return body.decision;
+    },
+    (decision) => {
+      setKey(newKey());
+      void refreshLog();
+      if (decision === 'washAgain') void navigate(`/station/wash/plan?lot=${code}`);
+    },
+  );
   const judge = async (chosen = handle) => {
     setError(null);
     try {
@@ -56,6 +101,21 @@ export function AfterWash({ code }: { code: string }) {
           </Typography>
         </Box>
       )}
+      {j && j.choices.length > 0 && session.data?.workshop?.role !== 'looker' && (
+        <Box role="group" aria-label="Decide" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          {j.choices.map((decision, i) => (
+            <Button
+              key={decision}
+              variant={i === 0 ? 'contained' : 'outlined'}
+              disabled={keeping.busy}
+              onClick={() => void keeping.go({ decision, handle: handle || null, later: later.trim() || null }, key)}
+            >
+              {decide[decision]}
+            </Button>
+          ))}
+        </Box>
+      )}
+      {keeping.away && <Typography>The server is away: the decision is kept here and goes in by itself.</Typography>}
       <WordChips
         label="How it feels"
         value={handle}
@@ -71,7 +131,7 @@ export function AfterWash({ code }: { code: string }) {
           {view ? 'Judge again' : 'Did the wash do its work?'}
         </Button>
       </Box>
-      <ProblemNotice error={error} />
+      <ProblemNotice error={error ?? keeping.error} />
     </Box>
   );
 }

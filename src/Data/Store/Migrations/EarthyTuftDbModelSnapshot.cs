@@ -1590,6 +1590,79 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("tubs", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.WashJudgementRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Decision")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("decision");
+
+                    b.Property<Guid>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<string>("Handle")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("handle");
+
+                    b.Property<DateTimeOffset>("JudgedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("judged_at");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<double?>("LaterGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("later_grams");
+
+                    b.Property<double>("LossPercent")
+                        .HasColumnType("double precision")
+                        .HasColumnName("loss_percent");
+
+                    b.Property<Guid>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<string>("Outcome")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("outcome");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_wash_judgements");
+
+                    b.HasIndex("EntryId")
+                        .HasDatabaseName("ix_wash_judgements_entry_id");
+
+                    b.HasIndex("LotId")
+                        .HasDatabaseName("ix_wash_judgements_lot_id");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_wash_judgements_workshop_id_key");
+
+                    b.ToTable("wash_judgements", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -2168,6 +2241,23 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasConstraintName("fk_samples_lots_lot_id");
 
                     b.Navigation("Lot");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.WashJudgementRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_wash_judgements_entries_entry_id");
+
+                    b.HasOne("EarthyTuft.Data.Store.LotRow", null)
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_wash_judgements_lots_lot_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>

@@ -1,0 +1,126 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Scouring;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Lots;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
+using EarthyTuft.Web.Lots;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Scouring;
+
+/// <param name="Later">Its weight an hour or more later, as typed.</param>
+public record AfterWashRequest(WashedHandle? Handle = null, [property: StringLength(60)] string? Later = null);
+
+/// <summary>A judgement that is kept with the lot.</summary>
+public sealed record KeepJudgement(WashDecision Decision, WashedHandle? Handle = null, [property: StringLength(60)] string? Later = null);
+
+/// <summary>What a wash did to a lot.</summary>
+public sealed record AfterWashView(AfterWash Judged, MassFigure Greasy, MassFigure Now, string Experience);
+
+/// <summary>Did the wash do its work? Asked as often as one likes; what was decided is kept with the lot for years.</summary>
+internal static class AfterWashEndpoints
+{
+    private sealed record Found(AfterWashView View, Guid Wash, Guid Lot, double? LaterGrams);
+
+    public static void Map(RouteGroupBuilder group)
+    {
+        group.MapPost("/after/{code}", Judge).Changes(MemberRole.Looker).Produces<AfterWashView>().ProducesProblem(404);
+        group.MapPost("/after/{code}/keep", Keep).Changes().Produces<WashedView>().ProducesProblem(404);
+    }
+
+    private static async Task<IResult> Judge(string code, AfterWashRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        var (found, refused) = await Of(code, request, db, bench, books, stop);
+        return refused ?? TypedResults.Ok(found!.View);
+    }
+
+    private static async Task<IResult> Keep(
+        string code, KeepJudgement request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        var (found, refused) = await Of(code, new AfterWashRequest(request.Handle, request.Later), db, bench, books, stop);
+        if (found is null)
+        {
+            return refused!;
+        }
+
+        var judged = found.View.Judged;
+        if (!judged.Choices.Contains(request.Decision))
+        {
+            return Problems.Refused("decision", "not-offered", "That does not follow from what is known of this wash: judge it again.");
+        }
+
+        if (!await db.WashJudgements.AnyAsync(j => j.Key == key, stop))
+        {
+            db.WashJudgements.Add(new WashJudgementRow
+            {
+                Key = key,
+                EntryId = found.Wash,
+                LotId = found.Lot,
+                Handle = request.Handle,
+                LaterGrams = found.LaterGrams,
+                LossPercent = judged.LossPercent,
+                Outcome = judged.Outcome,
+                Decision = request.Decision,
+                JudgedAt = bench.Now,
+                Who = bench.Facts.PersonName,
+            });
+            await db.SaveOnce(stop);
+            await db.Announce("log", stop);
+        }
+
+        return TypedResults.Ok(LotPages.Washed((await LotDossier.Of(db, code.ToUpperInvariant(), stop))!));
+    }
+
+    /// <summary>What went into the last wash above a lot, against what the lot weighs now.</summary>
+    private static async Task<(Found? Found, IResult? Refused)> Of(string code, AfterWashRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    {
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        {
+            return (null, Problems.NotHere("lot"));
+        }
+
+        var lot = dossier.Lot;
+        if (lot.MadeGrams is not { } now)
+        {
+            return (null, Problems.Refused("lot", "not-weighed", "It is not weighed yet: dry it, weigh it, and ask again."));
+        }
+
+        var washed = LotPages.LastWash(lot.Id, dossier.Family);
+        var wash = washed is null ? null : await db.Entries.AsNoTracking().Where(e => e.Id == washed.Id).Select(e => new { e.Id, e.TakenGrams, e.KeptGrams }).SingleAsync(stop);
+        if (lot.MadeBy is not (StepKind.Wash or StepKind.Dry) || wash is not { TakenGrams: { } greasy and > 0, KeptGrams: { } kept and > 0 })
+        {
+            return (null, Problems.Refused("lot", "not-washed", "No wash stands above this lot, or nobody weighed what went into it."));
+        }
+
+        var later = string.IsNullOrWhiteSpace(request.Later) ? (Result<Mass>?)null : MassReader.Read(request.Later, bench.Facts.Unit, "later");
+        if (later is { IsRefused: true } wrong)
+        {
+            return (null, Problems.Refused(wrong.Refusals));
+        }
+
+        var book = await books.Here(stop);
+        var own = await OwnLog.Read(db, book, null, stop);
+        var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
+        var forecast = YieldForecast.Of(Stations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
+        // Of several lots out of one wash each is held against its part of what went in.
+        var judged = AfterWash.Of(greasy * Math.Min(1, now / kept), now, (forecast.Lower, forecast.Upper), request.Handle, later?.Value.Grams, bench.Facts.Schools.LeaveWax);
+        return judged.IsRefused
+            ? (null, Problems.Refused(judged.Refusals))
+            : (new Found(
+                new AfterWashView(
+                    judged.Value,
+                    Mass.FromGrams(greasy).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+                    Mass.FromGrams(now).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+                    forecast.Own == 0 ? "typical for its kind" : $"from {forecast.Own} of your own washes"),
+                wash.Id,
+                lot.Id,
+                later?.Value.Grams), null);
+    }
+}
