@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { at, register, takeIn } from './hands';
+import { at, register, takeIn, tabOn } from './hands';
 
 test('a fleece goes the whole course, and its yields are those done by hand', async ({ page }) => {
   await register(page);
@@ -89,19 +89,8 @@ test('a fleece goes the whole course, and its yields are those done by hand', as
 
 test('by keyboard alone: in, skirted, and to the lot', async ({ page }) => {
   await register(page);
-  const press = async (key: string, times = 1) => {
-    for (let i = 0; i < times; i++) await page.keyboard.press(key);
-  };
-  const tabTo = async (name: RegExp) => {
-    for (let i = 0; i < 60; i++) {
-      await page.keyboard.press('Tab');
-      const label = await page.evaluate(
-        () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '',
-      );
-      if (name.test(label)) return;
-    }
-    throw new Error(`No way to ${name} by the Tab key`);
-  };
+  const press = (key: string) => page.keyboard.press(key);
+  const tabTo = (name: RegExp) => tabOn(page, name);
   await tabTo(/^Take in$/);
   await press('Enter');
   await expect(page.getByLabel('Raw weight')).toBeFocused();

@@ -39,3 +39,17 @@ export async function logAt(page: Page, step: string, lot: string, weight: strin
   await page.keyboard.press('Enter');
   await expect(page.getByRole('status').filter({ hasText: /^Logged as/ })).toBeVisible();
 }
+
+/** Goes on by the Tab key until something with this name has the focus. */
+export async function tabOn(page: Page, name: RegExp) {
+  for (let i = 0; i < 90; i++) {
+    await page.keyboard.press('Tab');
+    const label = await page.evaluate(() => {
+      const at = document.activeElement;
+      const named = at instanceof HTMLInputElement || at instanceof HTMLSelectElement ? at.labels?.[0] : at;
+      return at?.getAttribute('aria-label') ?? named?.textContent ?? '';
+    });
+    if (name.test(label)) return;
+  }
+  throw new Error(`No way to ${name} by the Tab key`);
+}

@@ -13,7 +13,7 @@ public sealed record BathReading(double Minutes, double Celsius, bool ByProbe = 
 /// <param name="Counted">In order of time.</param>
 /// <param name="Aside">The others, in order of time.</param>
 /// <param name="BeganMinutes">When the water became what it is; null while it is as it was poured for.</param>
-/// <param name="Doubted">The latest reading while it is not believed, null when it is.</param>
+/// <param name="Doubted">The latest reading, where it is nearer to the air than to the bath and not believed; else null.</param>
 public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyList<BathReading> Aside, double? BeganMinutes, BathReading? Doubted)
 {
     /// <summary>So many of a probe's readings in a row must agree before a leap is taken for true.</summary>
@@ -76,7 +76,9 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
             }
         }
 
-        return new BathReadings(counted, [.. aside.Concat(leapt).OrderBy(r => r.Minutes)], began, leapt.LastOrDefault());
+        // Half a minute of leaping alone raises no question: it may be the hot water that somebody is pouring in.
+        var doubted = leapt.Count > 0 && (outside || IsAir(outset, counted, leapt[0])) ? leapt[^1] : null;
+        return new BathReadings(counted, [.. aside.Concat(leapt).OrderBy(r => r.Minutes)], began, doubted);
     }
 
     private static int Needed(List<BathReading> leapt, bool asAir) =>

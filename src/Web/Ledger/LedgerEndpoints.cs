@@ -138,7 +138,7 @@ public static class LedgerEndpoints
         }
 
         await transaction.CommitAsync(stop);
-        return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form))]));
+        return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))]));
     }
 
     private static string DraftSentence(string sentence) => sentence + " Your entry is kept as a draft.";
@@ -214,7 +214,7 @@ public static class LedgerEndpoints
         if (found.FirstOrDefault(f => !f.IsDraft) is { } entry)
         {
             var made = await db.Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
-                .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form)).ToListAsync(stop);
+                .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form, f.Lot.Fibre)).ToListAsync(stop);
             // The key of something that made no lot, sent to the wrong address: it is stored, and there is no balance to tell.
             var view = made.Count == 0 ? null : (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
             return new EntryAnswer(true, entry.Id, null, view, view?.Sentence ?? "It is stored already.", made);

@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Fibres;
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -68,7 +69,7 @@ public sealed record BalanceView(
 /// <param name="Reserved">Said when it would take what is kept for a project.</param>
 public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved);
 
-public sealed record MadeLot(Guid Id, string Code, LotForm Form);
+public sealed record MadeLot(Guid Id, string Code, LotForm Form, Fibre Fibre);
 
 /// <summary>What became of an entry.</summary>
 /// <param name="Kept">False: it is a draft until someone confirms it with a reason or types it anew.</param>

@@ -204,6 +204,7 @@ public static class LotPages
                 b.LotId,
                 family.Lots[b.LotId].Code,
                 family.Lots[b.LotId].Form,
+                family.Lots[b.LotId].Fibre,
                 b.FromEntryId,
                 b.ToEntryId,
                 Figures.ToFigure(b.Grams, null, unit, Provenance.Reckoned),

@@ -55,7 +55,7 @@ public sealed record RibbonStageView(
     Guid EntryId, StepKind Step, int Column, DateTimeOffset DoneAt, Standing Standing, MassFigure? Unaccounted, NumberFigure? Yield, bool Doubted);
 
 public sealed record RibbonBandView(
-    Guid LotId, string Code, LotForm Form, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis, bool Doubted, int More);
+    Guid LotId, string Code, LotForm Form, Fibre Fibre, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis, bool Doubted, int More);
 
 public sealed record RibbonStrandView(
     Guid EntryId, LossKind Kind, Fate? Fate, MassFigure? Mass, string? Share, bool ByDifference, bool Doubted);

@@ -102,6 +102,15 @@ public class BathReadingsTests
     }
 
     [Fact]
+    public void While_hot_water_is_being_poured_in_nothing_is_asked()
+    {
+        var sorted = BathReadings.Sort(Outset, [.. Probed(0, 5), Probe(5.1, 63)]);
+        Assert.Null(sorted.Doubted);
+        Assert.Equal(63, Assert.Single(sorted.Aside).Celsius);
+        Assert.Equal(18.4, BathReadings.Sort(Outset, [.. Probed(0, 5), Probe(5.1, 18.4)]).Doubted!.Celsius);
+    }
+
+    [Fact]
     public void One_wrong_reading_of_a_probe_is_set_aside()
     {
         var sorted = BathReadings.Sort(Outset, [.. Probed(0, 5), Probe(5.05, 71), .. Probed(5.1, 8)]);

@@ -6916,6 +6916,7 @@ export interface components {
       id: string;
       code: string;
       form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
     };
     /** @description A mass for a screen: grams to draw with, words to read, and where it comes from. */
     MassFigure: {
@@ -7247,6 +7248,7 @@ export interface components {
       lotId: string;
       code: string;
       form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
       /** Format: uuid */
       fromEntryId: string;
       /** Format: uuid */

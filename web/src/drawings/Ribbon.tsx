@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import { useId } from 'react';
 import type { Schema } from '../api/client';
 import { headFont, tone } from '../app/theme';
-import { formWord, lossWord, onDay, stepWord } from '../ui/words';
+import { formOf, lossWord, onDay, stepWord } from '../ui/words';
 import { fleeceTone } from './fleeceTone';
 import { layOut, type PlacedAhead, type PlacedBand, type PlacedStrand } from './ribbonLayout';
 import { useWidth } from './useWidth';
@@ -211,7 +211,7 @@ function BandWords({ placed, press, goesOn }: { placed: PlacedBand; press: objec
           {mass}
         </text>
         <text x={x1 + 16} y={y + 16} fontSize={12} fill={tone('bark')}>
-          {code} {formWord[band.form]}
+          {code} {formOf(band.form, band.fibre)}
         </text>
       </g>
     );
@@ -223,7 +223,7 @@ function BandWords({ placed, press, goesOn }: { placed: PlacedBand; press: objec
           {mass}
         </text>
         <text x={x2 + 16} y={y2 + thick / 2 + 14} fontSize={12} fill={tone('bark')}>
-          {code} {formWord[band.form]}
+          {code} {formOf(band.form, band.fibre)}
         </text>
       </g>
     );

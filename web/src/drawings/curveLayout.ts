@@ -62,7 +62,8 @@ export function curveLayout(input: CurveInput): CurveLayout {
     ...(input.level === null ? [] : [input.level]),
   ];
   if (values.length === 0) values.push(0, 1);
-  const spread = Math.max(...values) - Math.min(...values) || 1;
+  // A first weighing alone must not be shown to the hundredth of a gram.
+  const spread = Math.max(Math.max(...values) - Math.min(...values), Math.max(...values.map(Math.abs)) * 0.04, 1);
   const low = Math.min(...values) - spread * 0.12;
   const high = Math.max(...values) + spread * 0.08;
   const x = (t: number) => left + ((t - from) / (until - from)) * (right - left);

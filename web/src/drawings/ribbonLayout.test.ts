@@ -30,6 +30,7 @@ const band = (
   lotId,
   code: lotId,
   form: 'raw',
+  fibre: 'wool',
   fromEntryId,
   toEntryId,
   mass: grams === null ? null : mass(grams),

@@ -105,8 +105,8 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
         <Curve
           dots={d.dots}
           curve={d.curve}
-          level={d.dryLine}
-          levelName="dry"
+          level={d.dryLine ?? d.expected?.grams ?? null}
+          levelName={d.dryLine === null ? 'expected dry' : 'dry'}
           moment={d.dryAt}
           momentName={d.dryAt ? dayClockOf(d.dryAt, now, zone) : ''}
           now={now}

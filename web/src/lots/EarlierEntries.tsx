@@ -1,17 +1,19 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { api } from '../api/client';
+import { api, type Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Slips';
 import { EntryList } from './EntryList';
 
 /** The entries further back, asked for a page at a time. */
 export function EarlierEntries({
   code,
+  fibre,
   earlier,
   before,
 }: {
   code: string;
+  fibre: Schema['Fibre'];
   earlier: number;
   before: string | undefined;
 }) {
@@ -28,7 +30,7 @@ export function EarlierEntries({
   return (
     <Box sx={{ mt: 2, display: 'grid', gap: 2 }}>
       {pages.data?.pages.map((page) => (
-        <EntryList key={page.entries[0]?.id} entries={page.entries} here={code} />
+        <EntryList key={page.entries[0]?.id} entries={page.entries} here={code} fibre={fibre} />
       ))}
       <ProblemNotice error={pages.error} />
       {left > 0 && (

@@ -6,16 +6,23 @@ import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import { tone } from '../app/theme';
-import { fateWord, formWord, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
+import { fateWord, formOf, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
 import { CorrectWeighing } from './CorrectWeighing';
 import { VoidEntry } from './VoidEntry';
 
 /** Entries in order, newest first, each with its weighings as logged, its balance and what was set right. */
-export function EntryList({ entries, here }: { entries: readonly Schema['EntryView'][]; here: string }) {
+interface Props {
+  entries: readonly Schema['EntryView'][];
+  /** The lot whose page this is. */
+  here: string;
+  fibre: Schema['Fibre'];
+}
+
+export function EntryList({ entries, here, fibre }: Props) {
   return (
     <Box component="ol" reversed sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 2 }}>
       {[...entries].reverse().map((entry) => (
-        <EntryItem key={entry.id} entry={entry} here={here} />
+        <EntryItem key={entry.id} entry={entry} here={here} fibre={fibre} />
       ))}
     </Box>
   );
@@ -28,7 +35,7 @@ const edge: Record<Schema['Standing'], 'oat' | 'lichen' | 'weld' | 'madder'> = {
   impossible: 'madder',
 };
 
-function EntryItem({ entry, here }: { entry: Schema['EntryView']; here: string }) {
+function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: string; fibre: Schema['Fibre'] }) {
   const [voiding, setVoiding] = useState(false);
   const [correcting, setCorrecting] = useState<Schema['FlowView'] | null>(null);
   return (
@@ -54,7 +61,7 @@ function EntryItem({ entry, here }: { entry: Schema['EntryView']; here: string }
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {entry.flows.map((flow) => (
           <li key={flow.id}>
-            <FlowLine flow={flow} onCorrect={() => setCorrecting(flow)} />
+            <FlowLine flow={flow} fibre={fibre} onCorrect={() => setCorrecting(flow)} />
           </li>
         ))}
       </Box>
@@ -86,7 +93,15 @@ const roleWord: Record<Schema['FlowRole'], string> = {
   count: 'counted',
 };
 
-function FlowLine({ flow, onCorrect }: { flow: Schema['FlowView']; onCorrect: () => void }) {
+function FlowLine({
+  flow,
+  fibre,
+  onCorrect,
+}: {
+  flow: Schema['FlowView'];
+  fibre: Schema['Fibre'];
+  onCorrect: () => void;
+}) {
   const how =
     flow.amount === 'whole'
       ? 'all of it'
@@ -107,7 +122,7 @@ function FlowLine({ flow, onCorrect }: { flow: Schema['FlowView']; onCorrect: ()
         </Link>
       ) : null}{' '}
       {flow.role === 'out' && flow.form
-        ? formWord[flow.form]
+        ? formOf(flow.form, fibre)
         : flow.lossKind
           ? lossWord[flow.lossKind]
           : (flow.gainKind ?? '')}{' '}

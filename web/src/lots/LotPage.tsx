@@ -10,7 +10,7 @@ import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { isStockAct, StockDialog, type StockAct } from '../stock/StockDialog';
-import { formWord, onFullDay, parentage } from '../ui/words';
+import { formOf, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
@@ -58,7 +58,9 @@ export function LotPage() {
             </Box>
           </Typography>
           <Typography color="text.secondary">
-            {[formWord[head.form], head.animal, head.colour, head.usedUp ? 'used up' : ''].filter(Boolean).join(' · ')}
+            {[formOf(head.form, head.fibre), head.animal, head.colour, head.usedUp ? 'used up' : '']
+              .filter(Boolean)
+              .join(' · ')}
           </Typography>
         </Box>
         {head.left && !head.usedUp ? (
@@ -119,8 +121,13 @@ export function LotPage() {
         </Section>
         <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
           <Section title="What happened">
-            <EntryList entries={entries} here={head.code} />
-            <EarlierEntries code={head.code} earlier={lot.data.earlierEntries} before={entries[0]?.id} />
+            <EntryList entries={entries} here={head.code} fibre={head.fibre} />
+            <EarlierEntries
+              code={head.code}
+              fibre={head.fibre}
+              earlier={lot.data.earlierEntries}
+              before={entries[0]?.id}
+            />
           </Section>
           <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
         </Box>

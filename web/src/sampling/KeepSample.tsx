@@ -10,7 +10,7 @@ import { LockRuler } from '../drawings/Lock';
 import { Choice } from '../ui/Choice';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
-import { drawWord, formWord, parentage } from '../ui/words';
+import { drawWord, formOf, parentage } from '../ui/words';
 
 const fresh = () => ({
   key: newKey(),
@@ -86,7 +86,7 @@ export function KeepSample() {
         A sample of {head.code}, {parentage(head.parentage)}
       </Typography>
       <LockRuler staple={lot.data.staple} most={3} />
-      <Typography>Prepared as {formWord[head.form]}.</Typography>
+      <Typography>Prepared as {formOf(head.form, head.fibre)}.</Typography>
       <TextField
         autoFocus
         label="Verdict, in your words"

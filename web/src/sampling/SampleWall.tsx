@@ -11,7 +11,7 @@ import { fleeceTone } from '../drawings/fleeceTone';
 import { HangingLock } from '../drawings/Lock';
 import { useWidth } from '../drawings/useWidth';
 import { ProblemNotice, Section } from '../ui/Slips';
-import { formWord, parentage } from '../ui/words';
+import { formWord, parentage, formOf } from '../ui/words';
 
 /** Locks hung from one line by length, the longest at the right, all at one scale; a purpose greys what does not fit. */
 export function SampleWall() {
@@ -46,7 +46,7 @@ export function SampleWall() {
               <Link component={RouterLink} to={`/lots/${l.code}/sample`}>
                 {l.code}
               </Link>{' '}
-              {parentage(l.parentage)}, {formWord[l.form]}, {l.left?.text ?? 'not weighed'}
+              {parentage(l.parentage)}, {formOf(l.form, l.fibre)}, {l.left?.text ?? 'not weighed'}
             </li>
           ))}
         </Box>

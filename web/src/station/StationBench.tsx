@@ -12,7 +12,7 @@ import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
-import { airWords, formWord, stepDone } from '../ui/words';
+import { airWords, formOf, stepDone } from '../ui/words';
 import { ConfirmDraft } from './ConfirmDraft';
 import { freshState, fromDraft, toRequest, type OnBench } from './stationState';
 import type { FromWatch } from './fromWatch';
@@ -223,7 +223,7 @@ function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema[
           <Link component={RouterLink} to={`/lots/${lot.code}`}>
             {lot.code}
           </Link>{' '}
-          ({formWord[lot.form]})
+          ({formOf(lot.form, lot.fibre)})
         </span>
       ))}
       . {answer.sentence}

@@ -9,7 +9,7 @@ import type { Problem, Schema } from '../api/client';
 import { tone } from '../app/theme';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { WeightField } from '../ui/WeightField';
-import { formWord, parentage } from '../ui/words';
+import { formOf, parentage } from '../ui/words';
 import type { Taking } from './stationState';
 
 interface Props {
@@ -101,7 +101,7 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
                 {parentage(lot.parentage)}
               </Box>
               <Box component="span" sx={{ fontSize: '0.8rem', color: 'text.secondary' }}>
-                {formWord[lot.form]}
+                {formOf(lot.form, lot.fibre)}
               </Box>
             </ButtonBase>
           );

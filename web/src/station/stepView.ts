@@ -34,6 +34,7 @@ export function stepView(
     lotId: string,
     code: string,
     form: Schema['LotForm'],
+    fibre: Schema['Fibre'],
     from: string,
     to: string | null,
     mass: Schema['MassFigure'] | null,
@@ -42,6 +43,7 @@ export function stepView(
     lotId,
     code,
     form,
+    fibre,
     fromEntryId: from,
     toEntryId: to,
     mass,
@@ -56,13 +58,16 @@ export function stepView(
       ...(sources.length > 0 ? [stage(here, step, 1, state.doneAt)] : []),
     ],
     bands: [
-      ...sources.map(({ lot, mass }) => band(lot.id, lot.code, lot.form, `from ${lot.id}`, here, mass, false)),
+      ...sources.map(({ lot, mass }) =>
+        band(lot.id, lot.code, lot.form, lot.fibre, `from ${lot.id}`, here, mass, false),
+      ),
       ...(sources.length > 0
         ? state.to.map((t, i) =>
             band(
               `to ${i}`,
               'new',
               t.form,
+              sources[0]!.lot.fibre,
               here,
               null,
               understood(`to[${i}].mass`)?.reference ?? onlyRest(state, answer),

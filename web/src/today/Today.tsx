@@ -6,7 +6,7 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { useDrafts, useToday, type Schema } from '../api/client';
 import { MassOf, Figure } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
-import { daysWord, formWord, onDay, parentage, stepDone, stepWord } from '../ui/words';
+import { daysWord, formOf, onDay, parentage, stepDone, stepWord } from '../ui/words';
 import { Drafts } from './Drafts';
 import { WaitingLine } from './WaitingLine';
 
@@ -79,7 +79,7 @@ function NextUp({ waiting }: { waiting: Schema['WaitingLot'] }) {
       {lot.left ? (
         <MassOf mass={lot.left} size="big" />
       ) : (
-        <Typography>{formWord[lot.form]}, not weighed yet</Typography>
+        <Typography>{formOf(lot.form, lot.fibre)}, not weighed yet</Typography>
       )}
       <Typography color="text.secondary">It has waited longest: {daysWord(days)}.</Typography>
       <Button variant="contained" component={RouterLink} to={`/station/${at}?lot=${lot.code}`}>

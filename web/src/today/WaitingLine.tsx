@@ -4,7 +4,7 @@ import type { Schema } from '../api/client';
 import { tone } from '../app/theme';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';
-import { courseOrder, daysWord, formWord, parentage, stepWord } from '../ui/words';
+import { courseOrder, daysWord, formOf, parentage, stepWord } from '../ui/words';
 
 const rows: (Schema['StepKind'] | null)[] = [...courseOrder, null];
 const rowHeight = 58;
@@ -61,7 +61,7 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
                     key={w.lot.id}
                     role="button"
                     tabIndex={0}
-                    aria-label={`${w.lot.code}, ${parentage(w.lot.parentage)}, ${formWord[w.lot.form]}, ${w.lot.left?.text ?? 'not weighed'}, waiting ${daysWord(w.days)}`}
+                    aria-label={`${w.lot.code}, ${parentage(w.lot.parentage)}, ${formOf(w.lot.form, w.lot.fibre)}, ${w.lot.left?.text ?? 'not weighed'}, waiting ${daysWord(w.days)}`}
                     onClick={open}
                     onKeyDown={(e) => e.key === 'Enter' && open()}
                     style={{ cursor: 'pointer' }}

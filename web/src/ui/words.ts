@@ -85,6 +85,17 @@ export const formWord: Record<Schema['LotForm'], string> = {
   noil: 'noil',
 };
 
+/** Cotton, silk and flax are no fleeces. */
+const otherForm: Partial<Record<Schema['Fibre'], Partial<Record<Schema['LotForm'], string>>>> = {
+  cotton: { raw: 'seed cotton', skirted: 'picked cotton', clean: 'lint' },
+  silk: { raw: 'raw silk', skirted: 'sorted silk', clean: 'silk' },
+  flax: { raw: 'raw flax', skirted: 'sorted flax', clean: 'flax' },
+};
+
+/** What a lot of a fibre in a form is called. */
+export const formOf = (form: Schema['LotForm'], fibre: Schema['Fibre']): string =>
+  otherForm[fibre]?.[form] ?? formWord[form];
+
 export const lossWord: Record<Schema['LossKind'], string> = {
   skirtings: 'skirtings',
   dungTags: 'dung tags',
