@@ -65,6 +65,24 @@ public class InstrumentLinkTests
     }
 
     [Fact]
+    public async Task A_line_cut_by_a_flood_is_never_half_read()
+    {
+        using var stop = new CancellationTokenSource();
+        // Every line says 123456 g; the end of one of them alone would say less.
+        var flood = string.Concat(Enumerable.Repeat("scale 123456 g stable\n", 400));
+        using var talker = new Talker(_ => flood, TimeSpan.FromMilliseconds(3));
+        var link = await Linked(talker, InstrumentKind.Scale, stop.Token);
+        await Until(link, l => l.Value is not null);
+        for (var i = 0; i < 200; i++)
+        {
+            Assert.Equal(123456, link.Last!.Value);
+            await Task.Delay(5, stop.Token);
+        }
+
+        await stop.CancelAsync();
+    }
+
+    [Fact]
     public async Task A_broken_line_leaves_the_last_value_and_is_taken_up_again()
     {
         using var stop = new CancellationTokenSource();

@@ -84,6 +84,9 @@ public sealed class LineCutter
     private int length;
     private bool overlong;
 
+    /// <summary>Something was left out of what came: the rest of the line that was begun goes with it, up to the next line end.</summary>
+    public void Skip() => (length, overlong) = (0, true);
+
     /// <summary>Takes a piece and hands on every reading in it.</summary>
     /// <param name="piece">Bytes as they came.</param>
     /// <param name="take">Called for each reading, in order.</param>

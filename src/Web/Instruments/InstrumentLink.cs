@@ -11,15 +11,20 @@ public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind
 
 /// <summary>
 /// Listens to one instrument for as long as it is wanted, and holds what it said last. A line that breaks is taken up again; garbage is passed
-/// by; a flood is slowed down at the socket, so that it costs neither memory nor the other requests their turn.
+/// by; of a flood only the newest words are read, so that it costs neither memory nor the other requests their turn.
 /// </summary>
 public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
 {
-    /// <summary>
-    /// A scale says five lines a second. Twenty thousand are still heard to the last, so that what is shown is new; whoever says more waits for
-    /// the next second.
-    /// </summary>
-    private const int BytesPerSecond = 512 * 1024;
+    /// <summary>A scale says five lines a second, some twenty bytes each. Of whoever says more at once only the end is read: the newest words.</summary>
+    private const int Flood = 1024;
+
+    /// <summary>So much of a flood's end is read.</summary>
+    private const int End = 256;
+
+    /// <summary>A flood is emptied out so often: rarely enough to cost nothing, often enough that what is shown is new.</summary>
+    private static readonly TimeSpan Ebb = TimeSpan.FromMilliseconds(50);
+
+    private const int MostAtOnce = 64 * 1024;
 
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
     private readonly Lock turn = new();
@@ -64,7 +69,7 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
             var began = Environment.TickCount64;
             try
             {
-                using var client = new TcpClient { ReceiveBufferSize = 16 * 1024 };
+                using var client = new TcpClient { ReceiveBufferSize = MostAtOnce };
                 using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
                 patience.CancelAfter(Patience);
                 await client.ConnectAsync(place.Host, place.Port, patience.Token);
@@ -85,9 +90,7 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
     private async Task Listen(NetworkStream stream, CancellationToken stop)
     {
         var cutter = new LineCutter();
-        var buffer = new byte[4096];
-        var second = Environment.TickCount64;
-        var inSecond = 0;
+        var buffer = new byte[MostAtOnce];
         while (true)
         {
             using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
@@ -98,17 +101,17 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
                 return;
             }
 
-            cutter.Cut(buffer.AsSpan(0, read), Take);
-            inSecond += read;
-            var passed = Environment.TickCount64 - second;
-            if (passed >= 1000)
+            var heard = buffer.AsMemory(0, read);
+            if (read > Flood)
             {
-                (second, inSecond) = (Environment.TickCount64, 0);
+                cutter.Skip();
+                heard = heard[^End..];
             }
-            else if (inSecond > BytesPerSecond)
+
+            cutter.Cut(heard.Span, Take);
+            if (read > End)
             {
-                await Task.Delay((int)(1000 - passed), stop);
-                (second, inSecond) = (Environment.TickCount64, 0);
+                await Task.Delay(Ebb, stop);
             }
         }
     }

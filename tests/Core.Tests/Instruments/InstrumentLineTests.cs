@@ -79,4 +79,15 @@ public class InstrumentLineTests
         Assert.Equal(1, garbage);
         Assert.Equal(50, Assert.Single(read).Value);
     }
+
+    [Fact]
+    public void After_something_was_left_out_the_rest_of_the_line_goes_too()
+    {
+        var cutter = new LineCutter();
+        var heard = new List<InstrumentReading>();
+        cutter.Cut("scale 41"u8, heard.Add);
+        cutter.Skip();
+        cutter.Cut("scale 7 g stable\nscale 8 g stable\n"u8, heard.Add);
+        Assert.Equal(8, Assert.Single(heard).Value);
+    }
 }
