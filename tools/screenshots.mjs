@@ -53,7 +53,7 @@ const views = [
     'bath-watch',
     '/station/wash',
     async (p) => {
-      await p.getByLabel('Temperature').selectOption('');
+      await p.getByLabel('Temperature').last().selectOption('');
       await p.getByRole('button', { name: 'In another tub' }).click();
       await p.waitForTimeout(1500);
       await p.evaluate(() => window.scrollTo(0, 0));

@@ -72,9 +72,14 @@ public sealed record LotDossier(
                     new(SamplesOfLot) { Parameters = { new() { Value = lot.Id } } },
                     new(LookOversOfLots) { Parameters = { new() { Value = family.Lots.Keys.ToArray() } } },
                     new(ChangesOfLot) { Parameters = { new() { Value = lot.Id }, new() { Value = family.Entries.Select(e => e.Id).ToArray() } } },
-                    new(JudgementsOfWashes) { Parameters = { new() { Value = family.Entries.Where(e => e.Step == StepKind.Wash).Select(e => e.Id).ToArray() } } },
                 },
             };
+            var washes = family.Entries.Where(e => e.Step == StepKind.Wash).Select(e => e.Id).ToArray();
+            if (washes.Length > 0)
+            {
+                batch.BatchCommands.Add(new(JudgementsOfWashes) { Parameters = { new() { Value = washes } } });
+            }
+
             await using var reader = await batch.ExecuteReaderAsync(CommandBehavior.Default, stop);
             var locks = await Read(reader, Lock, stop);
             await reader.NextResultAsync(stop);
@@ -83,8 +88,8 @@ public sealed record LotDossier(
             var lookOvers = await Read(reader, LookOver, stop);
             await reader.NextResultAsync(stop);
             var changes = await Read(reader, Change, stop);
-            await reader.NextResultAsync(stop);
-            return new LotDossier(lot, family, locks, samples, lookOvers, changes, await Read(reader, WashJudgement, stop));
+            return new LotDossier(
+                lot, family, locks, samples, lookOvers, changes, await reader.NextResultAsync(stop) ? await Read(reader, WashJudgement, stop) : []);
         }
         finally
         {

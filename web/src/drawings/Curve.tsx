@@ -79,7 +79,7 @@ export function Curve({ unit, levelName, momentName, clock, words, height = 250,
         {at.nowX !== null && (
           <>
             <line x1={at.nowX} x2={at.nowX} y1={at.top} y2={at.bottom} stroke={tone('bark')} strokeWidth={1} />
-            <text x={at.nowX} y={at.top - 5} textAnchor="middle" {...small}>
+            <text x={Math.max(at.nowX, at.left + 16)} y={at.top - 5} textAnchor="middle" {...small}>
               now
             </text>
           </>

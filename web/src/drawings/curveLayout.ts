@@ -58,7 +58,7 @@ export function curveLayout(input: CurveInput): CurveLayout {
   const until = Math.max(...times, from + 60_000);
   const values = [
     ...input.dots.filter((d) => d.counts !== false).map((d) => d.value),
-    ...input.curve.map((c) => c.value),
+    ...input.curve.flatMap((c) => [c.value, c.low, c.high]),
     ...(input.level === null ? [] : [input.level]),
   ];
   if (values.length === 0) values.push(0, 1);

@@ -31,6 +31,12 @@ export function Station() {
   // What runs comes first on the page; the field takes the focus only where nothing does.
   const running =
     station.step === 'wash' ? (washes.data?.length ?? 0) : station.step === 'dry' ? (dryings.data?.length ?? 0) : 0;
+  // What lies in a bath or on a rack is logged from there; of a planned lot the rest may still be washed otherwise.
+  const inBath = (washes.data ?? []).flatMap((w) => w.on.lots.map((l) => l.id));
+  const onRack = (dryings.data ?? []).flatMap((d) => d.lots.map((l) => l.id));
+  const free = waiting.data.lots.filter(
+    (l) => !onRack.includes(l.id) && (!inBath.includes(l.id) || l.code === search.get('lot')),
+  );
   const draft = drafts.data.find((d) => d.id === search.get('draft') && d.step === station.step) ?? null;
   return (
     <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 250px' } }}>
@@ -51,7 +57,7 @@ export function Station() {
         <StationBench
           key={`${station.step} ${draft?.id ?? ''} ${watch?.id ?? ''}`}
           station={station}
-          lots={waiting.data.lots}
+          lots={watch || draft ? waiting.data.lots : free}
           wanted={search.get('lot')}
           draft={draft}
           watch={watch}
