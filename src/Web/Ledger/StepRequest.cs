@@ -1,5 +1,5 @@
-using EarthyTuft.Core.Fibres;
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Web.House;

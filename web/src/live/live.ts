@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore, useState } from 'react';
-import { queryClient, type Schema } from '../api/client';
+import { queryClient, refreshLog, type Schema } from '../api/client';
 
 export type LiveReading = Schema['LiveReading'];
 
@@ -43,6 +43,7 @@ export function hear(item: LiveItem) {
     tell({ readings: new Map(state.readings).set(item.reading.instrumentId, item.reading) });
   else if (item.what === 'washing' || item.what === 'drying')
     void queryClient.invalidateQueries({ queryKey: [item.what] });
+  else if (item.what === 'log') void refreshLog();
 }
 
 /** Listens for as long as somebody is signed in. After a break everything that runs is asked for again. */
@@ -50,7 +51,7 @@ export function useLiveStream(on: boolean) {
   useEffect(() => {
     if (!on) return;
     const stream = new EventSource('/api/live');
-    for (const what of ['clock', 'reading', 'washing', 'drying'])
+    for (const what of ['clock', 'reading', 'washing', 'drying', 'log'])
       stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
     stream.onopen = () => {
       tell({ connected: true });
