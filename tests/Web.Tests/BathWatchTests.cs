@@ -33,6 +33,41 @@ public class BathWatchTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_bath_in_another_tub_neither_knows_nor_teaches_the_planned_one()
+    {
+        var ada = await house.Register();
+        var tub = Id((await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200));
+        async Task<int> Known() => (await ada.Get("/api/scouring")).GetProperty("tubs")[0].GetProperty("baths").GetInt32();
+        await Soak(Bath(await Begun(ada, 21, tub)));
+        Assert.Equal(1, await Known());
+
+        var wash = Id(await StartWash(ada, (await Skirted(ada, "1800")).Id, tub));
+        var planned = Bath(await StartBath(ada, wash, minutesAgo: 21));
+        Assert.Equal("yours", planned.GetProperty("rateFrom").GetString());
+        var other = (await StartBath(ada, wash, batch: 2, minutesAgo: 21)).GetProperty("baths").EnumerateArray().Single(b => b.GetProperty("batch").GetInt32() == 2);
+        Assert.Equal("typical", other.GetProperty("rateFrom").GetString());
+        await Soak(planned, other);
+        Assert.Equal(2, await Known());
+
+        async Task Soak(params JsonElement[] baths)
+        {
+            foreach (var bath in baths)
+            {
+                foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
+                {
+                    (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new
+                    {
+                        celsius = 16 + (bath.GetProperty("targetCelsius").GetDouble() - 16) * Math.Exp(-0.015 * minute),
+                        at = bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute),
+                    })).Expect(200);
+                }
+
+                (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+            }
+        }
+    }
+
+    [Fact]
     public async Task Hot_water_poured_in_gives_a_later_time()
     {
         var ada = await house.Register();

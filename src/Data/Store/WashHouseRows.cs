@@ -97,6 +97,9 @@ public sealed class BathRow : IWorkshopOwned
     public DateTimeOffset StartedAt { get; set; }
     public DateTimeOffset? LiftedAt { get; set; }
 
+    /// <summary>It lies in another tub than the planned one, which held another batch: it neither knows nor teaches how that one cools.</summary>
+    public bool InOtherTub { get; set; }
+
     /// <summary>What its readings told of the tub; null when they told too little.</summary>
     public double? LearnedRate { get; set; }
     public List<BathReadingRow> Readings { get; set; } = [];

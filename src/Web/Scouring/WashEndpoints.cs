@@ -152,6 +152,7 @@ public static class WashEndpoints
             PlannedMinutes = bath.Minutes,
             ProbeId = request.ProbeId,
             StartedAt = startedAt.ToUniversalTime().ToStored(),
+            InOtherTub = wash.Baths.Any(b => b.LiftedAt is null),
         };
         if (request.Celsius is { } read)
         {

@@ -129,6 +129,11 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
     /// <summary>The rate a bath teaches its tub, null when its readings told too little.</summary>
     public static double? Learned(BathRow bath)
     {
+        if (bath.InOtherTub)
+        {
+            return null;
+        }
+
         // Told by its own readings alone: what the tub did before must not teach it again.
         var (fit, readings) = Follow(bath, TubRate.Typical with { LogRate = TubRate.Typical.LogRate with { Deviation = 1 } });
         return readings.Counted.Count > 1 && fit.LogRateDeviation < WorthLearning ? fit.Cooling.RatePerMinute : null;
@@ -136,6 +141,7 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
 
     private static BathView Bath(BathRow bath, TubRate rate, Bench bench)
     {
+        rate = bath.InOtherTub ? TubRate.Typical : rate;
         var (fit, sorted) = Follow(bath, rate);
         var moment = LiftMoment.Of(bath.HasFloor ? fit.Floor : null, bath.PlannedMinutes);
         DateTimeOffset At(double minutes) => bath.StartedAt.AddMinutes(Math.Min(minutes, 60 * 24 * 30));

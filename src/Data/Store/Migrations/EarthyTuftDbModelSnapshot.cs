@@ -183,6 +183,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("boolean")
                         .HasColumnName("has_floor");
 
+                    b.Property<bool>("InOtherTub")
+                        .HasColumnType("boolean")
+                        .HasColumnName("in_other_tub");
+
                     b.Property<Guid>("Key")
                         .HasColumnType("uuid")
                         .HasColumnName("key");
