@@ -255,6 +255,7 @@ function People({ shop }: { shop: Schema['WorkshopPage'] }) {
         <Box sx={{ display: 'flex', gap: 2, mt: 2, alignItems: 'center', flexWrap: 'wrap' }}>
           <Choice
             label="Invite somebody who"
+            sx={{ minWidth: 200 }}
             value={role}
             onChange={setRole}
             words={{ preparer: 'prepares', looker: 'only looks', owner: 'owns it too' }}
