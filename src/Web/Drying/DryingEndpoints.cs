@@ -111,7 +111,7 @@ public static class DryingEndpoints
             return Problems.Refused([.. guard.Refusals, .. mass?.Refusals ?? []]);
         }
 
-        var expected = await RackNeeds.Expected(db, await books.Here(stop), lots, stop);
+        var expected = (await DryWeights.Of(db, await books.Here(stop), lots, stop)).Together(lots);
         var row = new DryingRow
         {
             Key = key,
