@@ -83,6 +83,7 @@ test('a fleece is planned, washed under watch, dried on the scale, and found in 
       await expect(wash.getByText(`${i + 1} of 8 baths done`)).toBeVisible();
     }
     await wash.getByRole('button', { name: 'Log this wash' }).click();
+    await expect(page.getByRole('heading', { name: 'Log what was watched' })).toBeVisible();
     await page.getByRole('button', { name: 'Log it as washed' }).click();
     await expect(page.getByRole('status').filter({ hasText: /^Logged as washed/ })).toBeVisible();
     await expect(page.getByRole('region', { name: `Wash of ${code}` })).toBeHidden();

@@ -48,7 +48,7 @@ export function Frame() {
         Skip to the bench
       </Link>
       <CourseRail />
-      <Box sx={{ minWidth: 0, pb: { xs: 14, md: 4 } }}>
+      <Box sx={{ minWidth: 0, pb: { xs: 'calc(112px + var(--alarm, 0px))', md: 'calc(32px + var(--alarm, 0px))' } }}>
         <HeadStrip session={session.data} />
         <Alarms />
         <Box

@@ -3,11 +3,11 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { useWashes, type Schema } from '../api/client';
+import { useSession, useWashes, type Schema } from '../api/client';
 import { railWidth } from '../app/railWidth';
 import { tone } from '../app/theme';
 import { useLive, useNow } from './live';
-import { leftUntil } from './time';
+import { dayClockOf, leftUntil } from './time';
 
 const Wanted = 'alarm sound';
 let audio: AudioContext | null = null;
@@ -63,9 +63,24 @@ export function Alarms() {
       notify(`${wash.on.lots.map((l) => l.code).join(', ')}: ${bath.sentence}`, bath.id);
     }
   }, [all, sound]);
-  if (all.length === 0) return null;
+  const bar = useRef<HTMLDivElement>(null);
+  const zone = useSession().data?.timeZone ?? 'UTC';
+  const shown = all.length > 0;
+  useEffect(() => {
+    const page = document.documentElement.style;
+    if (!shown || !bar.current) return;
+    // The page ends below the bar, so that its last button can be scrolled clear of it.
+    const measure = new ResizeObserver(() => page.setProperty('--alarm', `${bar.current?.offsetHeight ?? 0}px`));
+    measure.observe(bar.current);
+    return () => {
+      measure.disconnect();
+      page.removeProperty('--alarm');
+    };
+  }, [shown]);
+  if (!shown) return null;
   return (
     <Box
+      ref={bar}
       role="alert"
       sx={{
         // It lies over the page and moves nothing: a finger on its way to a button still hits it.
@@ -80,8 +95,11 @@ export function Alarms() {
         borderTop: `4px solid ${tone('madder')}`,
         px: { xs: 2, md: 3 },
         py: 1,
-        display: 'grid',
-        gap: 0.5,
+        display: 'flex',
+        flexWrap: 'wrap',
+        columnGap: 3,
+        rowGap: 0.5,
+        alignItems: 'baseline',
         '@media print': { display: 'none' },
       }}
     >
@@ -97,8 +115,8 @@ export function Alarms() {
             {wash.plan.batches.count > 1 ? `, batch ${bath.batch}` : ''}: {over ? 'lift now' : 'be ready to lift'}
           </Box>
           <span>
-            {bath.liftBy && `${leftUntil(bath.liftBy, now)}${over ? '' : ' left'}. `}
-            {bath.sentence}
+            {bath.liftBy &&
+              `${leftUntil(bath.liftBy, now)}${over ? '' : ' left'}, lift by ${dayClockOf(bath.liftBy, now, zone)}`}
           </span>
           <Link component={RouterLink} to="/station/wash">
             To the tub
@@ -108,7 +126,6 @@ export function Alarms() {
       {!sound && (
         <Button
           size="small"
-          sx={{ justifySelf: 'start' }}
           onClick={() => {
             localStorage.setItem(Wanted, 'yes');
             setSound(true);
