@@ -83,13 +83,14 @@ public static class DemoWashHouse
 
         // The Wensleydale kept a little wax, on purpose.
         var combing = lots["W-01.4"];
+        var scoured = await db.Entries.AsNoTracking().SingleAsync(e => e.Step == StepKind.Wash && e.Flows.Any(f => f.LotId == lots["W-01.3"].Id && f.Role == FlowRole.Out), stop);
         db.WashJudgements.Add(new WashJudgementRow
         {
             Key = Guid.CreateVersion7(),
-            EntryId = await db.Flows.Where(f => f.LotId == lots["W-01.3"].Id && f.Role == FlowRole.Out).Select(f => f.EntryId).SingleAsync(stop),
+            EntryId = scoured.Id,
             LotId = combing.Id,
             Handle = WashedHandle.Tacky,
-            LossPercent = 24,
+            LossPercent = 100 * (1 - scoured.KeptGrams!.Value / scoured.TakenGrams!.Value),
             Outcome = WashOutcome.WaxLeft,
             Decision = WashDecision.UseSoon,
             JudgedAt = combing.MadeAt.AddDays(1),
