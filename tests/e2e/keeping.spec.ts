@@ -7,7 +7,6 @@ import { inHouse, newDataFolder, root, startHouse, webPid } from './house';
 const data = () => process.env.HOUSE_DATA!;
 
 test('with the database gone the entry is kept, and stored once when it is back', async ({ page }) => {
-  test.setTimeout(120_000);
   await register(page);
   const code = await takeIn(page, '1000');
   await page.goto(at(`/station/skirt?lot=${code}`));
@@ -110,7 +109,7 @@ test('units and the scale are the workshop’s own', async ({ page }) => {
 });
 
 test('a house that was killed comes back whole, and two do not share a folder', async ({ browser }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(300_000);
   const folder = newDataFolder();
   const house = await startHouse(folder);
   await expect(startHouse(folder)).rejects.toThrow(/already running on/);

@@ -31,8 +31,9 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['weigh log', '/workshop/weigh-log', (p) => expect(p.getByRole('button', { name: 'Choose a file' })).toBeVisible()],
 ];
 
-const check = (page: Page) =>
-  new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+const rules = (page: Page) =>
+  new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']);
+const check = (page: Page) => rules(page).analyze();
 
 const tell = (violations: Awaited<ReturnType<typeof check>>['violations']) =>
   violations.map(
@@ -48,7 +49,7 @@ for (const [colour, width, height] of [
   ['dark', 390, 844],
 ] as const) {
   test(`no screen has an axe violation or is wider than a screen of ${width}, ${colour}`, async ({ page }) => {
-    test.setTimeout(300_000);
+    test.setTimeout(600_000);
     await page.emulateMedia({ colorScheme: colour, reducedMotion: 'reduce' });
     await page.setViewportSize({ width, height });
     const complaints: string[] = [];
@@ -86,7 +87,10 @@ test('what opens over a screen has no axe violation either, and closes by Escape
   for (const [name, open, role] of opened) {
     await open();
     await expect(page.getByRole(role)).toBeVisible();
-    expect(tell((await check(page)).violations), name).toEqual([]);
+    // The page beneath is looked at as a screen of its own.
+    const found = await rules(page).include(`[role=${role}]`).analyze();
+    expect(found.passes.length, name).toBeGreaterThan(0);
+    expect(tell(found.violations), name).toEqual([]);
     await page.keyboard.press('Escape');
     await expect(page.getByRole(role)).toBeHidden();
   }

@@ -22,7 +22,7 @@ async function hand(page: Page, does: string, numbers: number[]) {
 test.describe.configure({ retries: 1 });
 
 test('a fleece is planned, washed under watch, dried on the scale, and found in the ribbon', async ({ browser }) => {
-  test.setTimeout(420_000);
+  test.setTimeout(600_000);
   const folder = newDataFolder();
   const house = await startHouse(folder, ['--speed', '60']);
   const main = process.env.HOUSE_ADDRESS;

@@ -22,7 +22,6 @@ async function make(page: Page, step: string, lot: string, weight: string, loss:
 }
 
 test('two lots of like kind are planned together and two baths lie at once, by keyboard alone', async ({ page }) => {
-  test.setTimeout(120_000);
   await register(page);
   const one = await skirted(page, '900', 'Corriedale');
   const two = await skirted(page, '800', 'Polwarth');
@@ -71,7 +70,6 @@ test('two lots of like kind are planned together and two baths lie at once, by k
 test('on a phone wet wool goes on a rack, is weighed, and is logged as provisional before it is dry', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   await page.setViewportSize({ width: 390, height: 844 });
   await register(page);
   await page.goto(at('/workshop'));
@@ -112,7 +110,6 @@ test('on a phone wet wool goes on a rack, is weighed, and is logged as provision
 });
 
 test('seed cotton is ginned and silk caps are parted, each at a station of its own', async ({ page }) => {
-  test.setTimeout(120_000);
   await register(page);
   const cotton = await takeIn(page, '500', 'Upland cotton');
   await expect(page.getByRole('link', { name: /^Gin/ }).first()).toBeVisible();
@@ -132,7 +129,6 @@ test('seed cotton is ginned and silk caps are parted, each at a station of its o
 });
 
 test('a probe that hangs in the air is asked about, and the clock goes on without it', async ({ page }) => {
-  test.setTimeout(120_000);
   await enterDemo(page);
   await page.goto(at('/station/wash'));
   const wash = page.getByRole('region', { name: 'Wash of C-01.2' });
