@@ -140,3 +140,26 @@ test('the demo can be walked into again and again', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Walk into the demo workshop' })).toBeVisible();
   await enterDemo(page);
 });
+
+test('a page is there before it is opened, and one that cannot be fetched says so', async ({ page }) => {
+  await enterDemo(page);
+  const fetched = () =>
+    page.evaluate(() => performance.getEntriesByType('resource').some((r) => /assets\/TakeIn-/.test(r.name)));
+  await expect.poll(fetched).toBe(true);
+  await page.route('**/assets/*.js', (route) => route.abort());
+  await page
+    .getByRole('link', { name: /^Take in/ })
+    .first()
+    .click();
+  await expect(page.getByLabel('Raw weight')).toBeVisible();
+
+  // Opened before it could be fetched, with the house out of reach.
+  await page.unroute('**/assets/*.js');
+  await page.route('**/assets/Breeds-*.js', (route) => route.abort());
+  await page.goto(at('/breeds'));
+  await expect(page.getByRole('heading', { name: 'This page could not be shown' })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Take in/ }).first()).toBeVisible();
+  await page.unroute('**/assets/Breeds-*.js');
+  await page.getByRole('button', { name: 'Fetch it again' }).click();
+  await expect(page.getByText('fineness, µm')).toBeVisible();
+});

@@ -39,6 +39,8 @@ public static class Routes
     private const int OpeningGreasy = 30;
     private const int Washing = 40;
     private const int Drying = 50;
+    // Lint is clean fibre as dried wool is.
+    private const int Ginning = Drying;
     private const int Opening = 60;
     private const int Dehairing = 70;
     private const int Carding = 80;
@@ -112,7 +114,7 @@ public static class Routes
         var cards = preparation is PreparedAs.Rolags or PreparedAs.Batts or PreparedAs.Punis or PreparedAs.CardedTop;
         if (f.Class == FleeceClass.Plant)
         {
-            yield return new(StepKind.Open, Opening, "Seed and trash come out far more easily now than later.");
+            yield return new(StepKind.Gin, Ginning, "Seed and trash come out far more easily now than later.");
         }
         else if (f.Class is not (FleeceClass.Silk or FleeceClass.Angora))
         {
@@ -139,7 +141,11 @@ public static class Routes
             yield return new(StepKind.Dry, Drying, "Dry it, and only then the weight counts.");
         }
 
-        if (OpenReason(f, preparation, cards, schools) is { } why)
+        if (f.Class == FleeceClass.Silk && preparation == PreparedAs.FlickedLocks)
+        {
+            yield return new(StepKind.PartCaps, Opening, "Part the caps into layers and stretch them to an even band.");
+        }
+        else if (OpenReason(f, preparation, cards, schools) is { } why)
         {
             yield return new(StepKind.Open, Opening, why);
         }
@@ -177,7 +183,7 @@ public static class Routes
 
     private static string? OpenReason(FleeceFacts f, PreparedAs preparation, bool cards, Schools schools) =>
         f.Class == FleeceClass.Plant ? null
-        : f.Class == FleeceClass.Silk ? "Part the caps into layers and stretch them to an even band."
+        : f.Class == FleeceClass.Silk ? "Pull the caps apart layer by layer: whole they tangle in cards and combs."
         : preparation == PreparedAs.FlickedLocks ? "Flick the ends of each lock open and spin from it."
         : f.Judged.Tips is Tips.Brittle or Tips.Matted && preparation != PreparedAs.CleanLocks ? "The tips do not hold: clip or flick them off before they become neps."
         : cards && f.Judged.VegetableMatter is (HowMuch.Some or HowMuch.Much) ? "Willow and pick it, for carding leaves the bits in."

@@ -53,7 +53,7 @@ public static class LotPages
                 family.Lots[o.RootLotId].Animal,
                 Figures.Percent(o.Share),
                 Mass.FromGrams(o.RawGrams).ToFigure(unit, Provenance.Reckoned)))],
-            [.. dossier.Samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage))],
+            [.. dossier.Samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage, lot.Fibre))],
             DoubtViews.Of(reconciliation, family, unit),
             Changes(dossier, corrections),
             Washed(dossier));

@@ -51,7 +51,7 @@ public sealed record RouteView(
 /// <summary>The routes of a lot for an aim.</summary>
 /// <param name="NearlyEqual">The first two are as good as each other: a small trial of both says more than any rule.</param>
 public sealed record RoutesPage(
-    Guid LotId, string Code, LotForm Form, MassFigure? Left, Aim Aim, IReadOnlyList<RouteView> Routes, IReadOnlyList<OtherAdvice> WouldChange, bool NearlyEqual, IReadOnlyList<string> Missing);
+    Guid LotId, string Code, LotForm Form, Fibre Fibre, MassFigure? Left, Aim Aim, IReadOnlyList<RouteView> Routes, IReadOnlyList<OtherAdvice> WouldChange, bool NearlyEqual, IReadOnlyList<string> Missing);
 
 public sealed record ChooseRoute(Aim Aim, PreparedAs Preparation);
 
@@ -184,6 +184,7 @@ public static class RouteEndpoints
             lot.Id,
             lot.Code,
             lot.Form,
+            lot.Fibre,
             left?.ToFigure(bench.Facts.Unit, Provenance.Reckoned),
             aim,
             [.. proposed.Select(r => View(r, RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost, Stations.Typical), left?.Mass.Grams, bench.Facts, lot.RouteAim == aim && lot.RoutePreparation == r.Preparation))],
@@ -204,11 +205,21 @@ public static class RouteEndpoints
             end.Low,
             end.High,
             forecast.Steps.Count == 0 ? null : Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
-            forecast.Hours is { } hours ? new NumberFigure(hours, Hours(hours), forecast.Steps.Any(s => s.Pace?.Own > 0) ? Provenance.Yours : Provenance.Typical) : null,
+            AllHours(forecast),
             forecast.Litres is > 0 and var litres ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical) : null,
             forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_ ? (cost / (decimal)out_.Grams * 100).ToString("0.00", CultureInfo.InvariantCulture) + " " + bench.Currency : null,
             Experience(forecast),
             chosen);
+    }
+
+    private static NumberFigure? AllHours(RouteForecast forecast)
+    {
+        var steps = forecast.Steps.Where(s => s.Hours is not null).ToArray();
+        // A sum is the workshop's own only where every part of it is.
+        return forecast.Hours is { } hours ? new NumberFigure(hours, Hours(hours), steps.Length > 0 && steps.All(s => s.Pace!.Own > 0) ? Provenance.Yours : Provenance.Typical, new Working(
+            "hours of the steps added",
+            [.. steps.Select(s => new WorkingInput(s.Step.Step.Words(), $"{Hours(s.Hours!.Value)}, {(s.Pace!.Own > 0 ? "yours" : "typical")}"))],
+            "grams of output over grams an hour, step by step")) : null;
     }
 
     private static RouteStepView Step(StepForecast step, double? grams, MassUnit unit)
@@ -252,7 +263,7 @@ public static class RouteEndpoints
         var steps = forecast.Steps.Where(s => s.Yield is not null).ToArray();
         var own = steps.Where(s => s.Yield!.Own > 0).ToArray();
         return steps.Length == 0 ? "Nothing ahead loses weight."
-            : own.Length == 0 ? "From typical ranges only: your own log has no such fleece yet."
+            : own.Length == 0 ? "From typical ranges only: your own log has nothing like it yet."
             : "From your own log: " + string.Join(", ", own.Select(s => FormattableString.Invariant($"{s.Step.Step.Words()} {s.Yield!.Own} ({s.Yield.OwnShare * 100:0} % own)")))
                 + (own.Length < steps.Length ? "; the rest is typical." : ".");
     }

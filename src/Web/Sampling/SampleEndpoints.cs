@@ -81,7 +81,7 @@ public static class SampleEndpoints
         }
 
         var stored = await db.Samples.AsNoTracking().SingleAsync(s => s.Key == key, stop);
-        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage));
+        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre));
     }
 
     private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, BreedBooks books, CancellationToken stop)
@@ -100,7 +100,7 @@ public static class SampleEndpoints
         {
             var nearest = LotPages.Nearest(s.LotId, family, locks);
             return new HungSample(
-                SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage),
+                SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre),
                 StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Colour, book));
         })];
     }
@@ -115,6 +115,6 @@ public static class SampleEndpoints
 
         var raw = page.Origins.Count == 0 ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new SampleCard(
-            SampleView.Of(sample, lot.Code, lot.Parentage), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made));
+            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made));
     }
 }

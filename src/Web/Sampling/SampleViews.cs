@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Store;
@@ -15,6 +16,7 @@ public sealed record SampleView(
     string LotCode,
     string Parentage,
     LotForm Form,
+    Fibre Fibre,
     Draw? Draw,
     YarnKind? Kind,
     double? WrapsPerInch,
@@ -26,8 +28,8 @@ public sealed record SampleView(
     DateTimeOffset MadeAt,
     string Who)
 {
-    public static SampleView Of(SampleRow row, string lotCode, string parentage) => new(
-        row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
+    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre) => new(
+        row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
         row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who);
 }
 

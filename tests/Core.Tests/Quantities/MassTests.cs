@@ -107,4 +107,66 @@ public class LengthTests
     [InlineData("1 1/0 in", "not-a-length")]
     [InlineData("1200", "out-of-range")]
     public void Names_what_it_cannot_read(string typed, string code) => Assert.Equal(code, Length.Read(typed, "length").Refusals.Single().Code);
+
+    [Fact]
+    public void Every_unit_says_the_same_length() => Gen.Select(Gen.Int[1, 9999], Pick.Of(("mm", 1.0), ("cm", 10.0), (" in", 25.4), ("\"", 25.4))).Sample((tenths, unit) =>
+    {
+        var typed = FormattableString.Invariant($"{tenths / 10.0:0.0}{unit.Item1}");
+        var read = Length.Read(typed, "length");
+        var millimetres = tenths / 10.0 * unit.Item2;
+        Assert.Equal(millimetres > 1000, read.IsRefused);
+        if (!read.IsRefused)
+        {
+            Assert.Equal(millimetres, read.Value.Millimetres, 6);
+            Assert.Equal(read.Value, Length.Read(typed.Replace('.', ','), "length").Value);
+        }
+    });
+
+    [Fact]
+    public void Any_text_is_a_length_or_refused() => Gen.String.Sample(text =>
+    {
+        var read = Length.Read(text, "length");
+        Assert.True(read.IsRefused || (read.Value.Millimetres > 0 && read.Value.Millimetres <= 1000));
+    });
+
+    [Fact]
+    public void A_length_is_finite_and_not_below_nothing()
+    {
+        Assert.Throws<ArgumentOutOfRangeException>(() => Length.FromMillimetres(double.NaN));
+        Assert.Throws<ArgumentOutOfRangeException>(() => Length.FromMillimetres(-1));
+    }
+}
+
+public class GuardTests
+{
+    [Fact]
+    public void It_gathers_every_refusal_and_runs_nothing_then()
+    {
+        var ran = false;
+        var refused = new Guard().NotNegative(-1, "fibreGrams").Positive(0, "litres").Within(120, 0, 100, "humidityPercent").Then<int>(() =>
+        {
+            ran = true;
+            return 1;
+        });
+        Assert.False(ran);
+        Assert.Equal(["fibreGrams", "litres", "humidityPercent"], refused.Refusals.Select(r => r.Field));
+        Assert.All(refused.Refusals, r => Assert.Equal("out-of-range", r.Code));
+        Assert.Throws<InvalidOperationException>(() => refused.Value);
+    }
+
+    [Theory]
+    [InlineData("to[0].mass", "The weight is wrong.")]
+    [InlineData("from[12]", "What was taken is wrong.")]
+    [InlineData("litres", "litres is wrong.")]
+    public void A_refusal_names_the_thing_and_not_the_path(string field, string reason) =>
+        Assert.Equal(reason, Assert.Single(new Guard().Need(false, field, "x", "is wrong").Refusals).Reason);
+
+    [Fact]
+    public void A_result_carries_its_refusals_on()
+    {
+        Result<int> bad = new Refusal("a", "b", "c.");
+        Assert.Equal(bad.Refusals, bad.Then<string>(v => v.ToString(System.Globalization.CultureInfo.InvariantCulture)).Refusals);
+        Assert.Equal("4", ((Result<int>)4).Then<string>(v => v.ToString(System.Globalization.CultureInfo.InvariantCulture)).Value);
+        Assert.Throws<ArgumentException>(() => Result<int>.Refused([]));
+    }
 }

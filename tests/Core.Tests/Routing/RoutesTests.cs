@@ -55,7 +55,7 @@ public class RoutesTests
             foreach (var step in route.Steps)
             {
                 var definition = Stations.Of(step.Step);
-                Assert.Contains(form, definition.Takes);
+                Assert.True(definition.CanTake(form, facts.Fibre), $"{step.Step} does not take {form} of {facts.Fibre}");
                 // What a step makes brings the lot past that step, so a route never stands still.
                 form = definition.KeepsForm || (step.Step == StepKind.Open && step.Stage < route.Steps.FirstOrDefault(s => s.Step == StepKind.Wash)?.Stage) ? form : step.Step == StepKind.Wash ? LotForm.Washed : definition.Gives[0];
                 madeBy = step.Step;
@@ -111,6 +111,21 @@ public class RoutesTests
         var change = Routes.WouldChange(Wool(110), Aim.WorstedHard, School);
         Assert.Contains(change, c => c.If.Contains("breaks") && c.Then != PreparedAs.Top);
         Assert.All(change, c => Assert.NotEqual(Routes.For(Wool(110), Aim.WorstedHard, School)[0].Preparation, c.Then));
+    }
+
+    [Fact]
+    public void Seed_cotton_and_silk_caps_go_to_stations_of_their_own()
+    {
+        var cotton = RoutePlan.Of(Aim.WoollenSoft, Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0]);
+        Assert.Equal(StepKind.Gin, cotton.Next(LotForm.Raw, StepKind.TakeIn));
+        Assert.Equal(StepKind.Card, cotton.Next(LotForm.Clean, StepKind.Gin));
+        Assert.Null(cotton.Next(LotForm.Puni, StepKind.Card));
+        var caps = Routes.For(new(FleeceClass.Silk, Fibre.Silk, null, 300, null, null, new()), Aim.Lace, School)[0];
+        Assert.Equal([StepKind.PartCaps], caps.Steps.Select(s => s.Step));
+        Assert.Null(RoutePlan.Of(Aim.Lace, caps).Next(LotForm.Roving, StepKind.PartCaps));
+        // What is told ahead of seed cotton is lint, a third of it.
+        var ahead = RouteForecast.Of(Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0].Steps, 300, FleeceClass.Plant, "", OwnExperience.None, School, null, Stations.Typical);
+        Assert.InRange(ahead.Whole.Median, 0.25, 0.42);
     }
 
     [Fact]
@@ -177,7 +192,7 @@ public class RoutesTests
         Gen.Select(Gen.Enum<WashSchool>(), Gen.Bool, Gen.Bool, Gen.Enum<DownSchool>(), Gen.Enum<FineSockSchool>()),
         (known, judged, aim, school) => (
             new FleeceFacts(
-                known.Item1, Fibre.Wool, known.Item4 is { } m ? new Span(m, m) : null, known.Item2, known.Item3, null,
+                known.Item1, known.Item1 switch { FleeceClass.Plant => Fibre.Cotton, FleeceClass.Silk => Fibre.Silk, _ => Fibre.Wool }, known.Item4 is { } m ? new Span(m, m) : null, known.Item2, known.Item3, null,
                 new Judgements(Soundness: judged.Item1, VegetableMatter: judged.Item2, LockStructure: judged.Item3, Tips: judged.Item4, Coat: judged.Item5)),
             aim,
             new Schools(school.Item1, school.Item2, school.Item3, school.Item4, school.Item5)));

@@ -1,4 +1,5 @@
 using CsCheck;
+using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -62,7 +63,7 @@ public class StockTests
     {
         var lot = Lot(500) with { Reserve = new(Mass.FromGrams(450), "a jumper") };
         Result<StepOutcome> Comb(bool into) => StepDesk.WeighUp(
-            new StepCommand(Course.Stations.Of(StepKind.Comb), [new Taking(lot, Weigh(100), false)], [new Giving(LotForm.Top, Weigh(90))], [], [], into), null);
+            new StepCommand(Stations.Of(StepKind.Comb), [new Taking(lot, Weigh(100), false)], [new Giving(LotForm.Top, Weigh(90))], [], [], into), null);
         Assert.Equal("reserved", Assert.Single(Comb(false).Refusals).Code);
         Assert.False(Comb(true).IsRefused);
     }

@@ -1,4 +1,4 @@
-import { QueryClient, useQuery } from '@tanstack/react-query';
+import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
 import type { components, paths } from './schema';
 
@@ -102,12 +102,15 @@ export const useSession = () =>
     queryFn: async () => {
       const session = await need(api.GET('/api/session'));
       setToken(session.token);
+      // Every screen shows what waits: it is asked for while the first of them is still being drawn.
+      if (session.signedIn && session.workshop) void queryClient.prefetchQuery(course);
       return session;
     },
   });
 
-export const useToday = () =>
-  useQuery({ queryKey: ['course'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/course')) });
+const course = queryOptions({ queryKey: ['course'], queryFn: () => need(api.GET('/api/course')) });
+
+export const useToday = () => useQuery({ ...course, refetchInterval: 30_000 });
 
 export const useStations = () =>
   useQuery({

@@ -7328,6 +7328,7 @@ export interface components {
       lotId: string;
       code: string;
       form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
       left: null | components['schemas']['MassFigure'];
       aim: components['schemas']['Aim'];
       routes: components['schemas']['RouteView'][];
@@ -7373,6 +7374,7 @@ export interface components {
       lotCode: string;
       parentage: string;
       form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
       draw: null | components['schemas']['Draw'];
       kind: null | components['schemas']['YarnKind'];
       /** Format: double */

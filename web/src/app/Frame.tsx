@@ -1,8 +1,9 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
-import { Link as RouterLink, Navigate, Outlet, useLocation } from 'react-router';
+import { Link as RouterLink, Navigate, Outlet, useLocation, useRouteError } from 'react-router';
 import { useSession } from '../api/client';
 import { ProblemNotice } from '../ui/Slips';
 import { Alarms } from '../live/Alarms';
@@ -10,6 +11,7 @@ import { useLiveStream } from '../live/live';
 import { CourseRail } from './CourseRail';
 import { railWidth } from './railWidth';
 import { HeadStrip } from './HeadStrip';
+import { fetchAhead } from './pages';
 
 /** The house round every bench: the course on the left (below, on a phone), the head strip above. */
 export function Frame() {
@@ -22,6 +24,14 @@ export function Frame() {
     if (!bench?.contains(document.activeElement)) bench?.focus({ preventScroll: true });
     window.scrollTo(0, 0);
   }, [pathname]);
+
+  const inside = !!session.data?.signedIn;
+  useEffect(() => {
+    if (!inside) return;
+    // After the first view, which has the line to itself until then.
+    const later = setTimeout(() => void fetchAhead(), 2000);
+    return () => clearTimeout(later);
+  }, [inside]);
 
   if (session.isPending) return null;
   if (session.error) {
@@ -75,6 +85,28 @@ export function NoSuchPage() {
         </Link>{' '}
         is the way back.
       </Typography>
+    </>
+  );
+}
+
+/** What stands in a page's place when the page itself could not be fetched or drawn. */
+export function BrokenPage() {
+  const error = useRouteError();
+  return (
+    <>
+      <Typography variant="h1">This page could not be shown</Typography>
+      <Typography sx={{ mt: 1 }}>
+        Nothing that was kept is lost. If the house was out of reach or has been renewed meanwhile, fetching it again
+        helps.
+      </Typography>
+      <Button variant="contained" sx={{ mt: 2 }} onClick={() => window.location.reload()}>
+        Fetch it again
+      </Button>
+      {error instanceof Error && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
+          {error.message}
+        </Typography>
+      )}
     </>
   );
 }

@@ -2,14 +2,13 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
-import { api, Problem, type Schema } from '../api/client';
+import { api, Problem } from '../api/client';
 import { MassOf } from '../ui/Figure';
 import { Section } from '../ui/Slips';
-import { formWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 
 /** The forecast the other way round: how much has to go in for so much to come out. */
-export function Needed({ code, form }: { code: string; form: Schema['LotForm'] }) {
+export function Needed({ code, what }: { code: string; what: string }) {
   const [wanted, setWanted] = useState('');
   const asked = useDeferredValue(wanted.trim());
   const needed = useQuery({
@@ -32,7 +31,7 @@ export function Needed({ code, form }: { code: string; form: Schema['LotForm'] }
         {needed.data && asked !== '' && (
           <>
             <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', my: 1 }}>
-              <MassOf mass={needed.data.atMedian} label={`${formWord[form]}, half the time enough`} size="big" />
+              <MassOf mass={needed.data.atMedian} label={`${what}, half the time enough`} size="big" />
               <MassOf mass={needed.data.nineInTen} label="enough nine times in ten" size="big" />
             </Box>
             <Typography color="text.secondary">{needed.data.experience}</Typography>

@@ -9,7 +9,7 @@ import { tone } from '../app/theme';
 import { RouteBand } from '../drawings/RouteBand';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
-import { aimWord, formWord, preparedAsWord, stepWord } from '../ui/words';
+import { aimWord, formOf, preparedAsWord, stepWord } from '../ui/words';
 import { WordChips } from '../ui/WordChips';
 import { Needed } from './Needed';
 
@@ -46,7 +46,7 @@ export function RoutesPage() {
             {page.code}
           </Link>{' '}
           <Box component="span" sx={{ fontWeight: 400 }}>
-            {formWord[page.form]}
+            {formOf(page.form, page.fibre)}
           </Box>
         </Typography>
         <Typography sx={{ mt: 1, mb: 0.5 }}>Wanted:</Typography>
@@ -100,7 +100,7 @@ export function RoutesPage() {
             </Typography>
           )}
         </Section>
-        <Needed code={page.code} form={page.form} />
+        <Needed code={page.code} what={formOf(page.form, page.fibre)} />
       </Box>
     </Box>
   );

@@ -10,7 +10,7 @@ import { Ribbon } from '../drawings/Ribbon';
 import { Yarn } from '../drawings/Yarn';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Slips';
-import { drawWord, formWord, kindWord, onFullDay, parentage } from '../ui/words';
+import { drawWord, formOf, kindWord, onFullDay, parentage } from '../ui/words';
 
 /** The card: the lock to scale, the yarn, the verdict, and the way back to the raw fleece. */
 export function SampleCard() {
@@ -53,7 +53,12 @@ export function SampleCard() {
           </Box>
         </Typography>
         <Typography color="text.secondary" sx={{ mb: 1 }}>
-          {[formWord[sample.form], sample.draw ? drawWord[sample.draw] : '', onFullDay(sample.madeAt), sample.who]
+          {[
+            formOf(sample.form, sample.fibre),
+            sample.draw ? drawWord[sample.draw] : '',
+            onFullDay(sample.madeAt),
+            sample.who,
+          ]
             .filter(Boolean)
             .join(' · ')}
         </Typography>
@@ -95,7 +100,7 @@ export function SampleCard() {
       <Section title="Where it came from">
         <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', mb: 1 }}>
           {raw && <MassOf mass={raw} label="raw fleece behind it" />}
-          {prepared && <MassOf mass={prepared} label={`prepared as ${formWord[sample.form]}`} />}
+          {prepared && <MassOf mass={prepared} label={`prepared as ${formOf(sample.form, sample.fibre)}`} />}
           {totalYield && <NumberOf number={totalYield} label="total yield" size="big" />}
         </Box>
         <Ribbon

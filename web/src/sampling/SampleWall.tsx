@@ -11,7 +11,7 @@ import { fleeceTone } from '../drawings/fleeceTone';
 import { HangingLock } from '../drawings/Lock';
 import { useWidth } from '../drawings/useWidth';
 import { ProblemNotice, Section } from '../ui/Slips';
-import { formWord, parentage, formOf } from '../ui/words';
+import { formOf, parentage } from '../ui/words';
 
 /** Locks hung from one line by length, the longest at the right, all at one scale; a purpose greys what does not fit. */
 export function SampleWall() {
@@ -60,7 +60,9 @@ const fits = (s: Schema['SampleView'], purpose: string) =>
     .toLowerCase()
     .split(/[\s,]+/)
     .filter(Boolean)
-    .every((word) => [...s.uses, s.verdict, s.parentage, formWord[s.form]].join(' ').toLowerCase().includes(word));
+    .every((word) =>
+      [...s.uses, s.verdict, s.parentage, formOf(s.form, s.fibre)].join(' ').toLowerCase().includes(word),
+    );
 
 function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpose: string }) {
   const [ref, width] = useWidth<HTMLDivElement>();
@@ -102,7 +104,7 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
               key={sample.id}
               role="button"
               tabIndex={0}
-              aria-label={`${sample.code}, ${parentage(sample.parentage)}, ${formWord[sample.form]}${ok ? '' : ', does not fit the purpose'}`}
+              aria-label={`${sample.code}, ${parentage(sample.parentage)}, ${formOf(sample.form, sample.fibre)}${ok ? '' : ', does not fit the purpose'}`}
               onClick={open}
               onKeyDown={(e) => e.key === 'Enter' && open()}
               style={{ cursor: 'pointer' }}
@@ -123,7 +125,7 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
                 {short(parentage(sample.parentage), pitch)}
               </text>
               <text x={x} y={below + 61} fontSize={12} textAnchor="middle" fill={tone('bark')}>
-                {formWord[sample.form]}
+                {formOf(sample.form, sample.fibre)}
                 {sample.wrapsPerInch ? `, ${sample.wrapsPerInch} WPI` : ''}
               </text>
               {!ok && (

@@ -1,3 +1,4 @@
+using CsCheck;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -6,7 +7,7 @@ using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
 using Xunit;
 
-namespace EarthyTuft.Core.Tests.Reckoning;
+namespace EarthyTuft.Core.Tests.Course;
 
 /// <summary>Fibres that take a road of their own, and steps that add something.</summary>
 public class OtherRoadsTests
@@ -41,6 +42,60 @@ public class OtherRoadsTests
         var command = new StepCommand(
             Stations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Cotton, 500), null, true)], [new(LotForm.Clean, Rested(185))], [new(LossKind.SeedAndTrash, Fate.Sown, Rested(314))], []);
         Assert.Equal(Standing.Fits, StepDesk.WeighUp(command, null).Value.Balance.Standing);
+    }
+
+    public static readonly (StepKind Step, LotForm From, LotForm To, LossKind Loss, Fibre Fibre)[] Roads =
+    [
+        (StepKind.Gin, LotForm.Raw, LotForm.Clean, LossKind.SeedAndTrash, Fibre.Cotton),
+        (StepKind.PartCaps, LotForm.Raw, LotForm.Roving, LossKind.Dust, Fibre.Silk),
+        (StepKind.Degum, LotForm.Raw, LotForm.Clean, LossKind.Gum, Fibre.Silk),
+        (StepKind.Open, LotForm.Clean, LotForm.Opened, LossKind.VegetableMatter, Fibre.Wool),
+        (StepKind.Dehair, LotForm.Opened, LotForm.Down, LossKind.GuardHair, Fibre.Cashmere),
+    ];
+
+    [Fact]
+    public void On_every_road_what_comes_out_closes_with_what_went_in_and_a_lost_bowl_is_seen() =>
+        Gen.Select(Gen.Int[0, Roads.Length - 1], Gen.Double[200, 4000], Gen.Double[0.3, 0.9], Gen.Double[0.4, 1]).Sample((road, grams, kept, missing) =>
+        {
+            var (step, from, to, loss, fibre) = Roads[road];
+            Standing After(double lost) => StepDesk.WeighUp(
+                new StepCommand(Stations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, Rested(lost))], []), null).Value.Balance.Standing;
+            Assert.Equal(Standing.Fits, After(grams * (1 - kept)));
+            // More out than went in cannot be; a good part of it gone is at least looked at.
+            Assert.Equal(Standing.Impossible, After(grams * (1 - kept) + (grams * 0.5)));
+            Assert.NotEqual(Standing.Fits, After(grams * Math.Max(0, 1 - kept - (0.25 * missing)) + 1e-3));
+        });
+
+    [Fact]
+    public void What_was_left_unweighed_is_found_by_difference() => Gen.Select(Gen.Int[0, Roads.Length - 1], Gen.Double[200, 4000], Gen.Double[0.3, 0.95]).Sample((road, grams, kept) =>
+    {
+        var (step, from, to, loss, fibre) = Roads[road];
+        var balance = StepDesk.WeighUp(
+            new StepCommand(Stations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, null)], []), null).Value.Balance;
+        Assert.Equal(grams * (1 - kept), balance.ByDifference!.Mass.Grams, 6);
+        Assert.Null(balance.Unaccounted);
+    });
+
+    [Fact]
+    public void Whatever_a_dye_or_a_dressing_adds_is_neither_lost_nor_found() =>
+        Gen.Select(Pick.Of(StepKind.Dye, StepKind.Dress), Gen.Double[50, 3000], Gen.Double[0, 15]).Sample((step, grams, percent) =>
+        {
+            var added = Dressing.Reckon(new(grams, percent)).Value.DressingGrams;
+            var command = new StepCommand(
+                Stations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(Stations.Of(step).UsualGain!.Value, Rested(added))]);
+            var balance = StepDesk.WeighUp(command, null).Value.Balance;
+            Assert.Equal(Standing.Fits, balance.Standing);
+            Assert.Equal(0, balance.Unaccounted!.Mass.Grams, 6);
+        });
+
+    [Fact]
+    public void A_dressing_is_reckoned_from_the_fibre_and_refused_where_it_makes_no_sense()
+    {
+        Assert.Equal(0, Dressing.Reckon(new(0, 3)).Value.DressingGrams);
+        foreach (var bad in new DressingInput[] { new(-1, 3), new(400, -3), new(double.NaN, 3), new(400, double.PositiveInfinity) })
+        {
+            Assert.Equal("out-of-range", Dressing.Reckon(bad).Refusals.Single().Code);
+        }
     }
 
     [Fact]

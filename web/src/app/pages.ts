@@ -1,0 +1,26 @@
+import type { ComponentType } from 'react';
+
+/** Every page but the first view, by its path. Each is fetched when it is opened, or before that by `fetchAhead`. */
+export const pages: Record<string, () => Promise<ComponentType>> = {
+  'take-in': async () => (await import('../takingin/TakeIn')).TakeIn,
+  'station/wash/plan': async () => (await import('../scouring/WashPlan')).WashPlan,
+  instruments: async () => (await import('../instruments/InstrumentsPage')).InstrumentsPage,
+  'station/:step': async () => (await import('../station/Station')).Station,
+  'lots/:code': async () => (await import('../lots/LotPage')).LotPage,
+  'lots/:code/locks': async () => (await import('../assessing/LockBench')).LockBench,
+  'lots/:code/look-over': async () => (await import('../assessing/LookOver')).LookOver,
+  'lots/:code/routes': async () => (await import('../routing/RoutesPage')).RoutesPage,
+  'lots/:code/where': async () => (await import('../lots/WherePage')).WherePage,
+  'lots/:code/sample': async () => (await import('../sampling/KeepSample')).KeepSample,
+  samples: async () => (await import('../sampling/SampleWall')).SampleWall,
+  'samples/:code': async () => (await import('../sampling/SampleCard')).SampleCard,
+  breeds: async () => (await import('../breeds/Breeds')).Breeds,
+  reckoner: async () => (await import('../reckoner/Reckoner')).Reckoner,
+  workshop: async () => (await import('../workshop/Workshop')).Workshop,
+  'workshop/weigh-log': async () => (await import('../weighlog/WeighLog')).WeighLog,
+};
+
+/** Once the first view stands: a page must open at the tub too, where the house may be out of reach. */
+export async function fetchAhead() {
+  await Promise.allSettled(Object.values(pages).map((load) => load()));
+}
