@@ -18,7 +18,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var plan = (await ada.Post("/api/scouring/plan", Wish(lot))).Expect(200);
         Assert.Equal(code, plan.GetProperty("on").GetProperty("lots")[0].GetProperty("code").GetString());
         Assert.Equal(2, plan.GetProperty("plan").GetProperty("batches").GetProperty("count").GetInt32());
-        Assert.Equal("medium", plan.GetProperty("on").GetProperty("kindOfWool").GetString());
+        Assert.Equal("medium", plan.GetProperty("on").GetProperty("class").GetString());
         Assert.Equal("measured", plan.GetProperty("on").GetProperty("airFrom").GetString());
         Assert.Equal(0, plan.GetProperty("on").GetProperty("tubBaths").GetInt32());
     }

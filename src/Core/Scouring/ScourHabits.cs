@@ -19,6 +19,9 @@ internal sealed record ScourHabits(Span Celsius, int Washes, Span WaxPercent)
         FleeceClass.Mohair => new(new(50, 55), 2, new(4, 8)),
         FleeceClass.Camelid => new(new(40, 45), 1, new(1, 3)),
         FleeceClass.Cashmere or FleeceClass.Undercoat => new(new(45, 50), 1, new(2, 6)),
+        FleeceClass.Angora => new(new(35, 40), 1, new(0, 1)),
+        FleeceClass.Silk => new(new(40, 45), 1, new(0, 1)),
+        FleeceClass.Plant => new(new(50, 60), 1, new(0, 1)),
         _ => new(new(55, 60), 2, new(6, 14)),
     };
 

@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using System.Text.Json;
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
@@ -33,7 +34,7 @@ public sealed record ScourPlanRequest(
 /// <param name="TubBaths">Own baths behind the cooling rate; none means typical.</param>
 /// <param name="AirFrom">Measured by the air sensor, typed, or guessed.</param>
 public sealed record PlanFooting(
-    IReadOnlyList<PlanLot> Lots, MassFigure Greasy, string? Tub, double TubLitres, double TubRatePerMinute, int TubBaths, double HotCelsius, double ColdCelsius, double AirCelsius, Provenance AirFrom, double LitresPerKilogram, Provenance DoseFrom, string KindOfWool);
+    IReadOnlyList<PlanLot> Lots, MassFigure Greasy, string? Tub, double TubLitres, double TubRatePerMinute, int TubBaths, double HotCelsius, double ColdCelsius, double AirCelsius, Provenance AirFrom, double LitresPerKilogram, Provenance DoseFrom, FleeceClass? Class);
 
 public sealed record PlanLot(Guid Id, string Code, string Parentage);
 
@@ -153,7 +154,7 @@ public static class ScourPlanEndpoints
                 request.AirCelsius is not null || sensor is not null ? Provenance.Measured : Provenance.Guessed,
                 plan.Batches.Litres / plan.Batches.Grams * 1000,
                 request.Wish.DoseGramsPerKilogram is not null || request.Wish.Agent?.DoseGramsPerKilogram is not null ? Provenance.Reckoned : Provenance.Typical,
-                subject.Class is { } of ? of.Words() : "unknown kind, taken as a medium wool"),
+                subject.Class),
             plan,
             plan.Cost is { } cost ? FormattableString.Invariant($"{cost:0.00} {bench.Facts.Currency}") : null,
             plan.Cost is { } spent ? Math.Round(spent, 2) : null,

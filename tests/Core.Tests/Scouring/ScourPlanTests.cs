@@ -40,6 +40,19 @@ public class ScourPlanTests
     public void The_first_bath_follows_kind_and_school(FleeceClass of, ScourSchool school, double celsius) =>
         Assert.Equal(celsius, Plan(Fleece(500, of), new(school), new ScourTub(30, 0.8, TubRate.Typical)).Baths[0].Celsius);
 
+    [Theory]
+    [InlineData(FleeceClass.Camelid)]
+    [InlineData(FleeceClass.Angora)]
+    [InlineData(FleeceClass.Silk)]
+    [InlineData(FleeceClass.Plant)]
+    public void Where_hardly_any_wax_is_one_mild_bath_does_and_no_wax_can_settle(FleeceClass of)
+    {
+        var plan = Plan(Fleece(500, of), new(ScourSchool.HandHot), new ScourTub(30, 0.8, TubRate.Typical));
+        Assert.Equal(30, plan.FloorCelsius);
+        Assert.Single(plan.Baths, b => b.Kind == BathKind.Wash);
+        Assert.InRange(plan.AgentGrams, 5, 7.5);
+    }
+
     [Fact]
     public void Wax_that_was_seen_adds_a_bath_and_agent()
     {

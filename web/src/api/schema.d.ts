@@ -7041,7 +7041,7 @@ export interface components {
       /** Format: double */
       litresPerKilogram: number;
       doseFrom: components['schemas']['Provenance'];
-      kindOfWool: string;
+      class: null | components['schemas']['FleeceClass'];
     };
     PlanLot: {
       /** Format: uuid */

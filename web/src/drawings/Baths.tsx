@@ -19,8 +19,7 @@ export const minutesWord = (minutes: number) =>
 /** The whole wash as one picture: each bath with its hot and cold water, where it settles and what it cools to before the wool is lifted. */
 export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: number }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const floor = plan.baths.some((b) => b.kind === 'wash') ? plan.floorCelsius : null;
-  const at = bathsLayout(plan.baths, floor, (width || 700) - 8);
+  const at = bathsLayout(plan.baths, plan.floorCelsius, (width || 700) - 8);
   const words = plan.baths
     .map(
       (b, i) =>
@@ -31,10 +30,17 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: nu
     <Box ref={ref} sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="The baths, drawn">
       <svg width={at.width + 8} height={300} role="img" aria-label={words} style={{ display: 'block' }}>
         <g transform="translate(4 0)">
-          {at.floorY !== null && (
+          {at.floor && (
             <>
-              <line x1={0} x2={at.width} y1={at.floorY} y2={at.floorY} stroke={tone('madder')} strokeWidth={2} />
-              <text x={2} y={at.floorY + 15} fontSize={12} fontWeight={700} fill={tone('madder')}>
+              <line
+                x1={at.floor.x1}
+                x2={at.floor.x2}
+                y1={at.floor.y}
+                y2={at.floor.y}
+                stroke={tone('madder')}
+                strokeWidth={2}
+              />
+              <text x={at.floor.x1 + 2} y={at.floor.y + 15} fontSize={12} fontWeight={700} fill={tone('madder')}>
                 floor {plan.floorCelsius.toFixed(0)} °C
               </text>
             </>
@@ -77,32 +83,11 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: nu
                   strokeWidth={3}
                   strokeLinejoin="round"
                 />
-                {b.hotLitres != null && b.coldLitres != null ? (
-                  <>
-                    <text
-                      x={middle}
-                      y={(t.waterTop + t.hotTop) / 2 + 5}
-                      textAnchor="middle"
-                      fontSize={14}
-                      fill={tone('peat')}
-                    >
-                      {b.hotLitres > 0.05 ? `${b.hotLitres.toFixed(1)} L hot` : ''}
-                    </text>
-                    <text
-                      x={middle}
-                      y={(t.hotTop + at.tubBottom) / 2 + 5}
-                      textAnchor="middle"
-                      fontSize={14}
-                      fill={tone('peat')}
-                    >
-                      {b.coldLitres > 0.05 ? `${b.coldLitres.toFixed(1)} L cold` : ''}
-                    </text>
-                  </>
-                ) : (
-                  <text x={middle} y={at.tubBottom - 16} textAnchor="middle" fontSize={14} fill={tone('peat')}>
-                    {b.litres.toFixed(1)} L
+                {t.words.map((w) => (
+                  <text key={w.text} x={middle} y={w.y} textAnchor="middle" fontSize={14} fill={tone('peat')}>
+                    {w.text}
                   </text>
-                )}
+                ))}
                 <text
                   x={middle}
                   y={at.tubBottom + 22}

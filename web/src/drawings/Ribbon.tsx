@@ -201,7 +201,7 @@ function BandWords({ placed, press, goesOn }: { placed: PlacedBand; press: objec
         <rect
           x={x1 + 10}
           y={y - 20}
-          width={Math.min(x2 - x1 - 24, 132)}
+          width={Math.min(x2 - x1 - 24, Math.max(132, 18 + mass.length * 9.2))}
           height={43}
           rx={4}
           fill={tone('shorn')}

@@ -1,6 +1,8 @@
 export interface BathShape {
+  kind: 'soak' | 'wash' | 'rinse';
   litres: number;
   hotLitres: number | null;
+  coldLitres: number | null;
   celsius: number;
   liftedCelsius: number;
 }
@@ -11,6 +13,8 @@ export interface BathPlace {
   /** Water level and the border between cold and hot, from the top. */
   waterTop: number;
   hotTop: number;
+  /** What is poured in, each with the line it is written on. */
+  words: { y: number; text: string }[];
   /** The line from where the bath settles to where it is lifted. */
   from: number;
   to: number;
@@ -18,7 +22,8 @@ export interface BathPlace {
 
 export interface BathsLayout {
   tubs: BathPlace[];
-  floorY: number | null;
+  /** The floor, over the baths it counts for. */
+  floor: { y: number; x1: number; x2: number } | null;
   tubTop: number;
   tubBottom: number;
   curveTop: number;
@@ -40,24 +45,46 @@ export function bathsLayout(baths: readonly BathShape[], floor: number | null, w
   const high = Math.max(...degrees) + 3;
   const y = (celsius: number) => curveBottom - ((celsius - low) / (high - low)) * (curveBottom - curveTop);
   const deep = (litres: number) => (litres / most) * (tubBottom - tubTop - 10);
+  const washes = baths.flatMap((b, i) => (b.kind === 'wash' ? [i * (each + gap)] : []));
   return {
     tubs: baths.map((b, i) => {
       const waterTop = tubBottom - deep(b.litres);
+      // Hot water lies on the cold in the picture; in the tub they are stirred.
+      const hotTop = b.hotLitres === null ? waterTop : waterTop + deep(b.hotLitres);
       return {
         x: i * (each + gap),
         width: each,
         waterTop,
-        // Hot water lies on the cold in the picture; in the tub they are stirred.
-        hotTop: b.hotLitres === null ? waterTop : waterTop + deep(b.hotLitres),
+        hotTop,
+        words: waterWords(b, waterTop, hotTop, tubBottom),
         from: y(b.celsius),
         to: y(b.liftedCelsius),
       };
     }),
-    floorY: floor === null || baths.length === 0 ? null : y(floor),
+    floor: floor === null || washes.length === 0 ? null : { y: y(floor), x1: washes[0]!, x2: washes.at(-1)! + each },
     tubTop,
     tubBottom,
     curveTop,
     curveBottom,
     width: baths.length * each + Math.max(0, baths.length - 1) * gap,
   };
+}
+
+/** A layer thinner than this has no room for its words. */
+const lineHeight = 18;
+
+function waterWords(b: BathShape, waterTop: number, hotTop: number, bottom: number): BathPlace['words'] {
+  const middle = (top: number, low: number) => (top + low) / 2 + 5;
+  if (b.hotLitres === null || b.coldLitres === null)
+    return [{ y: Math.min(middle(waterTop, bottom), bottom - 6), text: `${b.litres.toFixed(1)} L` }];
+  const layers = [
+    { litres: b.hotLitres, text: `${b.hotLitres.toFixed(1)} L hot`, top: waterTop, low: hotTop },
+    { litres: b.coldLitres, text: `${b.coldLitres.toFixed(1)} L cold`, top: hotTop, low: bottom },
+  ].filter((l) => l.litres > 0.05);
+  if (layers.every((l) => l.low - l.top >= lineHeight))
+    return layers.map((l) => ({ y: middle(l.top, l.low), text: l.text }));
+  // Written together where the water is, the hot over the cold as they lie.
+  const low = Math.max(middle(waterTop, bottom), waterTop + lineHeight - 4) + ((layers.length - 1) * lineHeight) / 2;
+  const last = Math.min(low, bottom - 6);
+  return layers.map((l, i) => ({ y: last - (layers.length - 1 - i) * lineHeight, text: l.text }));
 }

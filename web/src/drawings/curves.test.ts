@@ -81,10 +81,10 @@ describe('a cooling or drying curve', () => {
 
 describe('the baths of a plan', () => {
   const baths = [
-    { litres: 20, hotLitres: 15, celsius: 60, liftedCelsius: 52 },
-    { litres: 10, hotLitres: 2, celsius: 50, liftedCelsius: 48 },
-    { litres: 10, hotLitres: null, celsius: 12, liftedCelsius: 12 },
-  ];
+    { kind: 'wash', litres: 20, hotLitres: 15, coldLitres: 5, celsius: 60, liftedCelsius: 52 },
+    { kind: 'wash', litres: 10, hotLitres: 2, coldLitres: 8, celsius: 50, liftedCelsius: 48 },
+    { kind: 'rinse', litres: 10, hotLitres: null, coldLitres: null, celsius: 12, liftedCelsius: 12 },
+  ] as const;
 
   it('fills each tub by its litres, at one scale', () => {
     const l = bathsLayout(baths, 45, 900);
@@ -97,9 +97,35 @@ describe('the baths of a plan', () => {
   it('draws warmer higher, and the floor at its place among them', () => {
     const l = bathsLayout(baths, 45, 900);
     expect(l.tubs[0]!.from).toBeLessThan(l.tubs[0]!.to);
-    expect(l.floorY!).toBeGreaterThan(l.tubs[1]!.to);
-    expect(l.floorY!).toBeLessThan(l.tubs[2]!.from);
-    expect(bathsLayout(baths, null, 900).floorY).toBeNull();
+    expect(l.floor!.y).toBeGreaterThan(l.tubs[1]!.to);
+    expect(l.floor!.y).toBeLessThan(l.tubs[2]!.from);
+    expect(bathsLayout(baths, null, 900).floor).toBeNull();
+  });
+
+  it('draws the floor over the baths it counts for and over no rinse', () => {
+    const l = bathsLayout(baths, 45, 900);
+    expect([l.floor!.x1, l.floor!.x2]).toEqual([l.tubs[0]!.x, l.tubs[1]!.x + l.tubs[1]!.width]);
+    expect(bathsLayout([baths[2]], 45, 900).floor).toBeNull();
+  });
+
+  it('writes what is poured in inside the tub, however little it is', () => {
+    for (const [hot, cold] of [
+      [15, 5],
+      [19.4, 0.6],
+      [0.3, 19.7],
+      [0, 20],
+      [1, 1],
+    ] as const) {
+      const bath = { ...baths[0], litres: hot + cold, hotLitres: hot, coldLitres: cold };
+      const l = bathsLayout([bath, baths[0]], 45, 900);
+      const words = l.tubs[0]!.words;
+      expect(words.map((w) => w.text)).toEqual(
+        [hot > 0 ? `${hot.toFixed(1)} L hot` : '', `${cold.toFixed(1)} L cold`].filter(Boolean),
+      );
+      expect(Math.max(...words.map((w) => w.y))).toBeLessThan(l.tubBottom - 3);
+      expect(Math.min(...words.map((w) => w.y))).toBeGreaterThan(l.tubTop);
+      if (words.length === 2) expect(words[1]!.y - words[0]!.y).toBeGreaterThanOrEqual(17);
+    }
   });
 
   it('grows wider than a phone rather than too narrow to read', () => {

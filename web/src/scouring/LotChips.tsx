@@ -4,7 +4,7 @@ import { useState } from 'react';
 import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
 import { tone } from '../app/theme';
-import { parentage } from '../ui/words';
+import { othersCouldCome, parentage } from '../ui/words';
 
 interface Props {
   lots: readonly Schema['LotLine'][];
@@ -45,7 +45,7 @@ export function LotChips({ lots, chosen, onChange, first }: Props) {
           </span>
         </ToggleButton>
       ))}
-      {others > 0 && <Button onClick={() => setAll(true)}>{others} others could come here</Button>}
+      {others > 0 && <Button onClick={() => setAll(true)}>{othersCouldCome(others)}</Button>}
     </Box>
   );
 }

@@ -15,6 +15,7 @@ import { PlanFields } from './PlanFields';
 import { freshPlan, toPlanRequest, toWish } from './planState';
 import { PlanSheet } from './PlanSheet';
 import { RecipeBar } from './RecipeBar';
+import { classWord } from '../ui/words';
 import { riskWord } from './words';
 
 /** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. */
@@ -108,9 +109,12 @@ export function WashPlan() {
               </Notice>
             )}
             <Typography color="text.secondary">
-              For {shown.on.kindOfWool} wool. The tub cools by {(shown.on.tubRatePerMinute * 100).toFixed(2)} % of the
-              difference a minute, {shown.on.tubBaths > 0 ? `from ${shown.on.tubBaths} of your own baths` : 'typical'};
-              air {shown.on.airCelsius.toFixed(0)} °C, {shown.on.airFrom}.
+              {shown.on.class
+                ? `Planned as for ${classWord[shown.on.class]}`
+                : 'Planned as for medium wool, the kind is not known'}
+              . The tub cools by {(shown.on.tubRatePerMinute * 100).toFixed(2)} % of the difference a minute,{' '}
+              {shown.on.tubBaths > 0 ? `from ${shown.on.tubBaths} of your own baths` : 'typical'}; air{' '}
+              {shown.on.airCelsius.toFixed(0)} °C, {shown.on.airFrom}.
             </Typography>
           </>
         )}

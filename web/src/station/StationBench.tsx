@@ -160,6 +160,7 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, left 
           </Box>
           <StationFields
             station={station}
+            fibre={lots.find((l) => l.id === there[0]?.lotId)?.fibre ?? 'wool'}
             quiet={quiet}
             state={onBench}
             change={(part) => {

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
-import { fateWord, formWord, lossWord, stateWord } from '../ui/words';
+import { fateWord, formWords, lossWord, stateWord } from '../ui/words';
 import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
 import type { Giving, Losing, StationState } from './stationState';
@@ -14,6 +14,8 @@ interface Props {
   /** Something else on the page comes first: the weight field does not take the focus. */
   quiet?: boolean;
   station: Schema['StationView'];
+  /** Of what is on the bench. */
+  fibre: Schema['Fibre'];
   state: StationState;
   change: (part: Partial<StationState>) => void;
   at: (field: string) => string | undefined;
@@ -25,7 +27,18 @@ interface Props {
 }
 
 /** The log of a step: the big number first, then what was lost, then what can wait. */
-export function StationFields({ station, state, change, at, understood, air, currency, quiet, children }: Props) {
+export function StationFields({
+  station,
+  fibre,
+  state,
+  change,
+  at,
+  understood,
+  air,
+  currency,
+  quiet,
+  children,
+}: Props) {
   const [more, setMore] = useState(false);
   const giving = (i: number, part: Partial<Giving>) =>
     change({ to: state.to.map((t, k) => (k === i ? { ...t, ...part } : t)) });
@@ -66,7 +79,7 @@ export function StationFields({ station, state, change, at, understood, air, cur
             label="Made"
             value={t.form}
             onChange={(form) => giving(i, { form })}
-            words={formWord}
+            words={formWords(fibre)}
             of={station.keepsForm ? [t.form] : station.gives}
             error={!!at(`to[${i}].form`)}
             helperText={at(`to[${i}].form`)}

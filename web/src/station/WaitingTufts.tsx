@@ -9,7 +9,7 @@ import type { Problem, Schema } from '../api/client';
 import { tone } from '../app/theme';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { WeightField } from '../ui/WeightField';
-import { formOf, parentage } from '../ui/words';
+import { formOf, othersCouldCome, parentage } from '../ui/words';
 import type { Taking } from './stationState';
 
 interface Props {
@@ -108,7 +108,7 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
         })}
         {shown.length < lots.length && (
           <Button sx={{ flex: '0 0 auto', alignSelf: 'center' }} onClick={() => setAll(true)}>
-            {lots.length - shown.length} others could come here
+            {othersCouldCome(lots.length - shown.length)}
           </Button>
         )}
       </Box>

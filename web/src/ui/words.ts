@@ -92,6 +92,14 @@ const otherForm: Partial<Record<Schema['Fibre'], Partial<Record<Schema['LotForm'
   flax: { raw: 'raw flax', skirted: 'sorted flax', clean: 'flax' },
 };
 
+/** What lots of a fibre are called, form by form. */
+export const formWords = (fibre: Schema['Fibre']): Record<Schema['LotForm'], string> => ({
+  ...formWord,
+  ...otherForm[fibre],
+});
+
+export const othersCouldCome = (count: number) => `${count} ${count === 1 ? 'other' : 'others'} could come here`;
+
 /** What a lot of a fibre in a form is called. */
 export const formOf = (form: Schema['LotForm'], fibre: Schema['Fibre']): string =>
   otherForm[fibre]?.[form] ?? formWord[form];
