@@ -11,15 +11,13 @@ using Npgsql;
 
 namespace EarthyTuft.Data.Ledger;
 
+/// <summary>What the family query tells of an entry.</summary>
+public sealed record FamilyEntry(
+    Guid Id, StepKind Step, DateTimeOffset DoneAt, string Who, int? Minutes, string Notes, string? ConfirmedBecause, decimal? Spent, DateTimeOffset RecordedAt);
+
 /// <summary>A flow as it is stored, with its entry, its newest weighing and its lot: one row of the family query.</summary>
 public sealed record FamilyFlow(
-    Guid EntryId,
-    StepKind Step,
-    DateTimeOffset DoneAt,
-    string Who,
-    int? Minutes,
-    string Notes,
-    string? ConfirmedBecause,
+    FamilyEntry Entry,
     Guid FlowId,
     FlowRole Role,
     Amount Amount,
@@ -37,11 +35,28 @@ public sealed record FamilyFlow(
     double? ScaleStepGrams,
     DateOnly? Sitting,
     int? Revision,
-    decimal? Spent,
     decimal? Worth,
-    DateTimeOffset RecordedAt,
     int Ordinal,
-    FamilyLot? Lot);
+    FamilyLot? Lot)
+{
+    public Guid EntryId => Entry.Id;
+
+    public StepKind Step => Entry.Step;
+
+    public DateTimeOffset DoneAt => Entry.DoneAt;
+
+    public string Who => Entry.Who;
+
+    public int? Minutes => Entry.Minutes;
+
+    public string Notes => Entry.Notes;
+
+    public string? ConfirmedBecause => Entry.ConfirmedBecause;
+
+    public decimal? Spent => Entry.Spent;
+
+    public DateTimeOffset RecordedAt => Entry.RecordedAt;
+}
 
 /// <summary>What the family query tells of a lot.</summary>
 public sealed record FamilyLot(
@@ -119,13 +134,14 @@ public sealed record FamilyLot(
 /// </summary>
 public sealed class Family
 {
+    // What belongs to the flow comes first: of an entry and of a lot, which stand in many rows, the rest is read only once.
     private const string Columns = """
-        select e.id, e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because,
-               f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.gain_kind, f.empties_lot, f.settled_grams, f.settled_sigma,
-               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision, e.spent, f.worth,
+        select e.id, f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.gain_kind, f.empties_lot, f.settled_grams, f.settled_sigma,
+               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision, f.worth, f.ordinal,
+               e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because, e.spent, e.recorded_at,
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
                l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
-               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, e.recorded_at, f.ordinal
+               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
@@ -258,88 +274,90 @@ public sealed class Family
 
     private static async Task<List<FamilyFlow>> ReadFlows(NpgsqlDataReader reader, CancellationToken stop)
     {
-        // A lot stands in many rows; it is read from the first of them.
+        var entries = new Dictionary<Guid, FamilyEntry>();
         var lots = new Dictionary<Guid, FamilyLot>();
         var flows = new List<FamilyFlow>();
         while (await reader.ReadAsync(stop))
         {
-            flows.Add(Row(reader, lots));
+            flows.Add(Row(reader, entries, lots));
         }
 
         // Oldest entry first. Sorted here: the server would move the whole wide rows about.
-        flows.Sort((a, b) => Comparer<(DateTimeOffset, DateTimeOffset, Guid, int)>.Default.Compare(Place(a), Place(b)));
-        return flows;
-
-        static (DateTimeOffset, DateTimeOffset, Guid, int) Place(FamilyFlow f) => (f.DoneAt, f.RecordedAt, f.EntryId, f.Ordinal);
+        var place = entries.Values.OrderBy(e => e.DoneAt).ThenBy(e => e.RecordedAt).ThenBy(e => e.Id).Select((e, i) => (e.Id, i)).ToDictionary(e => e.Id, e => e.i);
+        return [.. flows.OrderBy(f => ((long)place[f.EntryId] << 32) | (uint)f.Ordinal)];
     }
 
-    private static FamilyFlow Row(NpgsqlDataReader r, Dictionary<Guid, FamilyLot> lots)
+    private static FamilyFlow Row(NpgsqlDataReader r, Dictionary<Guid, FamilyEntry> entries, Dictionary<Guid, FamilyLot> lots)
     {
         T? Maybe<T>(int i)
             where T : struct => r.IsDBNull(i) ? null : r.GetFieldValue<T>(i);
         T? Word<T>(int i)
             where T : struct, Enum => r.IsDBNull(i) ? null : Words<T>.Of(r.GetString(i));
-        var lotId = Maybe<Guid>(10);
+        var entryId = r.GetGuid(0);
+        var lotId = Maybe<Guid>(4);
         return new FamilyFlow(
-            r.GetGuid(0),
-            Word<StepKind>(1)!.Value,
-            r.GetFieldValue<DateTimeOffset>(2),
-            r.GetString(3),
-            Maybe<int>(4),
-            r.GetString(5),
-            r.IsDBNull(6) ? null : r.GetString(6),
-            r.GetGuid(7),
-            Word<FlowRole>(8)!.Value,
-            Word<Amount>(9)!.Value,
+            entries.TryGetValue(entryId, out var entry) ? entry : entries[entryId] = Entry(),
+            r.GetGuid(1),
+            Word<FlowRole>(2)!.Value,
+            Word<Amount>(3)!.Value,
             lotId,
-            Word<LossKind>(11),
-            Word<Fate>(12),
-            Word<GainKind>(13),
-            r.GetBoolean(14),
+            Word<LossKind>(5),
+            Word<Fate>(6),
+            Word<GainKind>(7),
+            r.GetBoolean(8),
+            Maybe<double>(9),
+            Maybe<double>(10),
+            Maybe<double>(11),
+            r.IsDBNull(12) ? null : r.GetString(12),
+            Word<WeighingState>(13),
+            Maybe<double>(14),
             Maybe<double>(15),
-            Maybe<double>(16),
-            Maybe<double>(17),
-            r.IsDBNull(18) ? null : r.GetString(18),
-            Word<WeighingState>(19),
-            Maybe<double>(20),
-            Maybe<double>(21),
-            Maybe<DateOnly>(22),
-            Maybe<int>(23),
-            Maybe<decimal>(24),
-            Maybe<decimal>(25),
-            r.GetFieldValue<DateTimeOffset>(54),
-            r.GetInt32(55),
+            Maybe<DateOnly>(16),
+            Maybe<int>(17),
+            Maybe<decimal>(18),
+            r.GetInt32(19),
             lotId is { } lot ? lots.TryGetValue(lot, out var known) ? known : lots[lot] = Lot(lot) : null);
 
+        FamilyEntry Entry() => new(
+            entryId,
+            Word<StepKind>(20)!.Value,
+            r.GetFieldValue<DateTimeOffset>(21),
+            r.GetString(22),
+            Maybe<int>(23),
+            r.GetString(24),
+            r.IsDBNull(25) ? null : r.GetString(25),
+            Maybe<decimal>(26),
+            r.GetFieldValue<DateTimeOffset>(27));
+
         FamilyLot Lot(Guid id) => new(
-                id,
-                r.GetString(26),
-                Word<LotForm>(27)!.Value,
-                Word<Fibre>(28)!.Value,
-                r.GetString(29),
-                new Span(r.GetDouble(30), r.GetDouble(31)),
-                r.GetString(32),
-                r.GetString(33),
-                r.GetString(34),
-                Maybe<DateOnly>(35),
-                Maybe<decimal>(36),
-                r.GetFieldValue<DateTimeOffset>(37),
-                r.GetFieldValue<DateTimeOffset>(38),
-                Maybe<DateTimeOffset>(39),
-                Maybe<double>(40),
-                Maybe<double>(41),
-                Maybe<double>(42),
-                Maybe<double>(43),
-                Word<StepKind>(44)!.Value,
-                Word<StepKind>(45),
-                Word<Aim>(46),
-                Word<PreparedAs>(47),
-                r.IsDBNull(48) ? null : r.GetString(48),
-                Maybe<double>(49),
-                r.IsDBNull(50) ? null : r.GetString(50),
-                Maybe<decimal>(51),
-                Word<Content>(52)!.Value,
-                r.GetFieldValue<uint>(53));
+            id,
+            r.GetString(28),
+            Word<LotForm>(29)!.Value,
+            Word<Fibre>(30)!.Value,
+            r.GetString(31),
+            new Span(r.GetDouble(32), r.GetDouble(33)),
+            r.GetString(34),
+            r.GetString(35),
+            r.GetString(36),
+            Maybe<DateOnly>(37),
+            Maybe<decimal>(38),
+            r.GetFieldValue<DateTimeOffset>(39),
+            r.GetFieldValue<DateTimeOffset>(40),
+            Maybe<DateTimeOffset>(41),
+            Maybe<double>(42),
+            Maybe<double>(43),
+            Maybe<double>(44),
+            Maybe<double>(45),
+            Word<StepKind>(46)!.Value,
+            Word<StepKind>(47),
+            Word<Aim>(48),
+            Word<PreparedAs>(49),
+            r.IsDBNull(50) ? null : r.GetString(50),
+            Maybe<double>(51),
+            r.IsDBNull(52) ? null : r.GetString(52),
+            Maybe<decimal>(53),
+            Word<Content>(54)!.Value,
+            r.GetFieldValue<uint>(55));
     }
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)

@@ -124,7 +124,7 @@ describe('the baths of a plan', () => {
       );
       expect(Math.max(...words.map((w) => w.y))).toBeLessThan(l.tubBottom - 3);
       expect(Math.min(...words.map((w) => w.y))).toBeGreaterThan(l.tubTop);
-      if (words.length === 2) expect(words[1]!.y - words[0]!.y).toBeGreaterThanOrEqual(17);
+      if (words.length === 2) expect(words[1]!.y - words[0]!.y).toBeGreaterThanOrEqual(15);
     }
   });
 
