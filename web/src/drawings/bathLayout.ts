@@ -82,8 +82,7 @@ function waterWords(b: BathShape, waterTop: number, hotTop: number, bottom: numb
     { litres: b.hotLitres, text: `${b.hotLitres.toFixed(1)} L hot`, top: waterTop, low: hotTop },
     { litres: b.coldLitres, text: `${b.coldLitres.toFixed(1)} L cold`, top: hotTop, low: bottom },
   ].filter((l) => l.litres > 0.05);
-  if (layers.every((l) => l.low - l.top >= thin))
-    return layers.map((l) => ({ y: middle(l.top, l.low), text: l.text }));
+  if (layers.every((l) => l.low - l.top >= thin)) return layers.map((l) => ({ y: middle(l.top, l.low), text: l.text }));
   // Written together where the water is, the hot over the cold as they lie.
   const low = Math.max(middle(waterTop, bottom), waterTop + lineHeight - 4) + ((layers.length - 1) * lineHeight) / 2;
   const last = Math.min(low, bottom - 6);
