@@ -151,6 +151,11 @@ test('a running bath is the same after a reload and on a second screen, and a ty
   await expect(wash.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
   // Nobody touched the second screen.
   await expect(there.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
+  // What lies in that bath is not planned a second time.
+  await second.goto(at('/station/wash/plan?lot=C-01.2'));
+  await expect(second.getByText(/C-01\.2 is being washed already/)).toBeVisible();
+  await expect(second.getByRole('group', { name: 'Lots' }).getByText('C-01.2')).toBeHidden();
+  await expect(second.getByRole('group', { name: 'Lots' }).getByText('F-02.2')).toBeVisible();
   await second.close();
 });
 

@@ -25,6 +25,18 @@ public static class Tables
         db.ChangeTracker.Clear();
     }
 
+    /// <summary>Holds lots until the transaction ends, in one order for everybody: whoever wants one of them too waits here.</summary>
+    public static Task HoldLots(this EarthyTuftDb db, Guid[] lots, CancellationToken stop) =>
+        db.Database.ExecuteSqlAsync($"select 1 from lots where id = any({lots}) and workshop_id = {db.Workshop} order by id for update", stop);
+
+    /// <summary>Holds a wash until the transaction ends: its batches go from bath to bath one tap at a time.</summary>
+    public static Task HoldWash(this EarthyTuftDb db, Guid wash, CancellationToken stop) =>
+        db.Database.ExecuteSqlAsync($"select 1 from washes where id = {wash} and workshop_id = {db.Workshop} for update", stop);
+
+    /// <summary>Holds a bath until the transaction ends: of two who lift it, the second finds it lifted.</summary>
+    public static Task HoldBath(this EarthyTuftDb db, Guid bath, CancellationToken stop) =>
+        db.Database.ExecuteSqlAsync($"select 1 from baths where id = {bath} and workshop_id = {db.Workshop} for update", stop);
+
     public static bool IsDuplicate(this DbUpdateException e) => e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation };
 
     /// <summary>The next running number of a prefix. The row stays locked until the transaction ends, so two never get the same.</summary>

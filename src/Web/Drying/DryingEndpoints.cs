@@ -91,12 +91,14 @@ public static class DryingEndpoints
     private static async Task<IResult> Start(
         DryingStart request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
+        var ids = request.LotIds.Distinct().ToArray();
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.HoldLots(ids, stop);
         if (await db.Dryings.Where(d => d.Key == key).Select(d => (Guid?)d.Id).SingleOrDefaultAsync(stop) is { } before)
         {
             return await One(db, bench, books, before, stop);
         }
 
-        var ids = request.LotIds.Distinct().ToArray();
         var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null).ToListAsync(stop);
         var taken = await db.Dryings.AnyAsync(d => d.EndedAt == null && d.LotIds.Any(l => ids.Contains(l)), stop);
         var guard = new Guard()
@@ -197,10 +199,16 @@ public static class DryingEndpoints
         return TypedResults.NoContent();
     }
 
+    /// <summary>Stores what was asked, tells every screen, and lets go of what was held for it.</summary>
     private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, BreedBooks books, Guid id, CancellationToken stop)
     {
         await db.SaveOnce(stop);
         await db.Announce("drying", stop);
+        if (db.Database.CurrentTransaction is { } held)
+        {
+            await held.CommitAsync(stop);
+        }
+
         return await One(db, bench, books, id, stop);
     }
 

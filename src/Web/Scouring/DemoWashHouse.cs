@@ -106,7 +106,7 @@ public static class DemoWashHouse
         async Task<WashRow> Wash(string code, TubRow tub, ScourRecipeRow? from)
         {
             var request = new ScourPlanRequest([lots[code].Id], wish, tub.Id, GreasyGrams: lots[code].LeftGrams is > 0 ? null : lots[code].MadeGrams ?? 2000, RecipeId: from?.Id);
-            var plan = await ScourPlanEndpoints.Reckon(request, db, bench, services.GetRequiredService<BreedBooks>(), services.GetRequiredService<LiveHub>(), json, stop);
+            var plan = await ScourPlanEndpoints.Reckon(request, db, bench, services.GetRequiredService<BreedBooks>(), services.GetRequiredService<LiveHub>(), json, stop, past: true);
             var row = new WashRow
             {
                 Key = Guid.CreateVersion7(),

@@ -118,9 +118,11 @@ public static class ScourPlanEndpoints
     }
 
     /// <summary>The plan of a request, with all that it stands on.</summary>
-    internal static async Task<Result<PlanView>> Reckon(ScourPlanRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, LiveHub live, JsonSerializerOptions json, CancellationToken stop)
+    /// <param name="past">The wash was long ago: what it washed may be used up since.</param>
+    internal static async Task<Result<PlanView>> Reckon(
+        ScourPlanRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, LiveHub live, JsonSerializerOptions json, CancellationToken stop, bool past = false)
     {
-        var found = await ScourSubjects.Of(db, await books.Here(stop), request.LotIds, request.GreasyGrams, stop);
+        var found = await ScourSubjects.Of(db, await books.Here(stop), request.LotIds, request.GreasyGrams, past, stop);
         if (found.IsRefused)
         {
             return Result<PlanView>.Refused(found.Refusals);

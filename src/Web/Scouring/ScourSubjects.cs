@@ -13,12 +13,14 @@ namespace EarthyTuft.Web.Scouring;
 internal static class ScourSubjects
 {
     /// <summary>The lots, and what the plan needs to know of them; refused where they are not there, not of like kind, or not weighed.</summary>
-    public static async Task<Result<(IReadOnlyList<LotRow> Lots, ScourSubject Subject)>> Of(EarthyTuftDb db, BreedBook book, IReadOnlyList<Guid> ids, double? greasyGrams, CancellationToken stop)
+    /// <param name="past">The wash was long ago: what it washed may be used up since.</param>
+    public static async Task<Result<(IReadOnlyList<LotRow> Lots, ScourSubject Subject)>> Of(EarthyTuftDb db, BreedBook book, IReadOnlyList<Guid> ids, double? greasyGrams, bool past, CancellationToken stop)
     {
         var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null).OrderBy(l => l.Code).ToListAsync(stop);
         var guard = new Guard()
             .Need(ids.Count > 0, "lotIds", "nothing-taken", "is empty: choose a lot to wash")
             .Need(lots.Count == ids.Distinct().Count(), "lotIds", "not-here", "names a lot that is not here")
+            .Need(past || lots.All(l => l.UsedUpAt is null), "lotIds", "used-up", "holds a lot of which nothing is left")
             .Need(lots.All(l => l.Form is LotForm.Raw or LotForm.Skirted or LotForm.Clean), "lotIds", "wrong-form", "holds a lot that is not washed as it is now")
             .Need(lots.Select(l => l.Fibre).Distinct().Count() <= 1, "lotIds", "unlike-fibres", "holds unlike fibres: each wants a bath of its own")
             .Need(greasyGrams is not null || lots.All(l => l.LeftGrams is not null), "greasyGrams", "not-weighed", "is not known of every lot: weigh it, or type what goes in");

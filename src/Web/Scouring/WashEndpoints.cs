@@ -67,6 +67,9 @@ public static class WashEndpoints
         ScourPlanRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, LiveHub live, WashViews views,
         IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
     {
+        Guid[] ids = [.. request.LotIds.Distinct()];
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.HoldLots(ids, stop);
         if (await db.Washes.Where(w => w.Key == key).Select(w => (Guid?)w.Id).SingleOrDefaultAsync(stop) is { } before)
         {
             return await One(db, bench, views, before, stop);
@@ -84,10 +87,15 @@ public static class WashEndpoints
             return Problems.Refused("wish", "no-baths", "This plan has no bath to start: it is not washed.");
         }
 
+        if (await db.Washes.AnyAsync(w => w.EndedAt == null && w.LotIds.Any(l => ids.Contains(l)), stop))
+        {
+            return Problems.Refused("lotIds", "in-a-wash", "It is being washed already: end that wash first, or divide the lot.");
+        }
+
         var row = new WashRow
         {
             Key = key,
-            LotIds = [.. request.LotIds.Distinct()],
+            LotIds = ids,
             TubId = request.TubId,
             RecipeId = request.RecipeId,
             Request = JsonSerializer.Serialize(request, options),
@@ -96,14 +104,14 @@ public static class WashEndpoints
             Who = bench.Facts.PersonName,
         };
         db.Washes.Add(row);
-        await db.SaveChangesAsync(stop);
-        await db.Announce("washing", stop);
-        return await One(db, bench, views, row.Id, stop);
+        return await Keep(db, bench, views, row.Id, stop);
     }
 
     private static async Task<IResult> StartBath(
         Guid id, BathStart request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, WashViews views, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
     {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.HoldWash(id, stop);
         if (await db.Washes.Include(w => w.Baths).SingleOrDefaultAsync(w => w.Id == id, stop) is not { EndedAt: null } wash)
         {
             return Problems.NotHere("wash under way");
@@ -239,6 +247,8 @@ public static class WashEndpoints
 
     private static async Task<IResult> Lift(Guid id, LiftRequest request, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
     {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await db.HoldBath(id, stop);
         if (await db.Baths.Include(b => b.Readings.Where(r => r.WithdrawnAt == null)).SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath)
         {
             return Problems.NotHere("bath");
@@ -294,10 +304,16 @@ public static class WashEndpoints
         return TypedResults.NoContent();
     }
 
+    /// <summary>Stores what was asked, tells every screen, and lets go of what was held for it.</summary>
     private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, WashViews views, Guid wash, CancellationToken stop)
     {
         await db.SaveOnce(stop);
         await db.Announce("washing", stop);
+        if (db.Database.CurrentTransaction is { } held)
+        {
+            await held.CommitAsync(stop);
+        }
+
         return await One(db, bench, views, wash, stop);
     }
 }

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
-import { api, Problem, queryClient, useSession, useWaiting, useWashHouse, type Schema } from '../api/client';
+import { api, Problem, queryClient, useSession, useWaiting, useWashes, useWashHouse, type Schema } from '../api/client';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Figure, MassOf } from '../ui/Figure';
 import { newKey, useKept, useSend } from '../ui/keep';
@@ -28,7 +28,11 @@ export function WashPlan() {
   const [state, change, clear] = useKept('wash plan', freshPlan);
   const [message, setMessage] = useState('');
 
-  const lots = waiting.data?.lots ?? [];
+  const washes = useWashes();
+  // What lies in a bath is not planned a second time.
+  const inBath = (washes.data ?? []).flatMap((w) => w.on.lots);
+  const lots = (waiting.data?.lots ?? []).filter((l) => !inBath.some((b) => b.id === l.id));
+  const asWell = inBath.find((l) => l.code === search.get('lot'));
   const wanted = lots.find((l) => l.code === search.get('lot')) ?? lots.find((l) => l.next === 'wash') ?? lots[0];
   const chosen = (state.lotIds ?? (wanted ? [wanted.id] : [])).filter((id) => lots.some((l) => l.id === id));
   const tubId = state.tubId || house.data?.tubs.at(-1)?.id || 'other';
@@ -59,7 +63,7 @@ export function WashPlan() {
 
   const problem = house.error ?? waiting.error;
   if (problem) return <ProblemNotice error={problem} />;
-  if (!house.data || !waiting.data) return null;
+  if (!house.data || !waiting.data || washes.isPending) return null;
   const shown = refused ? undefined : plan.data;
   const mayLog = session.data?.workshop?.role !== 'looker';
   const p = shown?.plan;
@@ -74,6 +78,11 @@ export function WashPlan() {
             Back to the wash
           </Link>
         </Box>
+        {asWell && (
+          <Notice tone="watch">
+            {asWell.code} is being washed already: end that wash first, or divide the lot and plan the rest.
+          </Notice>
+        )}
         {lots.length === 0 && <Typography>Nothing waits to be washed.</Typography>}
         <LotChips lots={lots} chosen={chosen} onChange={(lotIds) => change({ lotIds })} first="wash" />
         {shown && p && (
