@@ -52,10 +52,40 @@ public class WashHouseTests(House house) : IClassFixture<House>
         }
 
         Assert.True(wash.GetProperty("allDone").GetBoolean());
-        var entry = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } }, minutes = 60 })).Expect(200);
-        (await ada.Post($"/api/scouring/washes/{id}/end", new { entryId = entry.GetProperty("entryId").GetGuid() })).Expect(204);
+        var entry = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } }, minutes = 60, watchedId = id })).Expect(200);
         Assert.Empty((await ada.Get("/api/scouring/washes")).EnumerateArray());
-        Assert.Contains((await ada.Lot(code)).GetProperty("entries").EnumerateArray(), e => e.GetProperty("step").GetString() == "wash");
+        Assert.Contains(entry.GetProperty("entryId").GetGuid(), (await ada.Lot(code)).GetProperty("entries").EnumerateArray().Select(Id));
+    }
+
+    [Fact]
+    public async Task A_watch_ends_with_the_entry_that_logs_it_and_with_no_other()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await Skirted(ada, "900");
+        var (other, _) = await Skirted(ada, "900");
+        var wash = Id(await StartWash(ada, lot));
+        await StartBath(ada, wash);
+        async Task<int> Running() => (await ada.Get("/api/scouring/washes")).GetArrayLength();
+        object Entry(Guid from, string step = "wash", string? mass = null) => new
+        {
+            step,
+            from = new[] { new { lotId = from } },
+            to = new[] { new { form = step == "open" ? "opened" : "clean", mass, state = mass is null ? "damp" : "rested" } },
+            losses = mass is null ? new[] { new { kind = "waxAndSuint" } } : [],
+            watchedId = wash,
+        };
+
+        // Neither a wash of something else nor another step ends it, and nothing of such an entry is stored.
+        Assert.Equal(["watchedId not-here"], (await ada.Post("/api/entries", Entry(other))).Refused());
+        Assert.Equal(["watchedId not-here"], (await ada.Post("/api/entries", Entry(lot, "open", "890"))).Refused());
+        Assert.Equal(1, await Running());
+
+        // An impossible weight becomes a draft: the bath goes on until the draft is kept.
+        var draft = (await ada.Post("/api/entries", Entry(lot, mass: "1900"))).Expect(200);
+        Assert.False(draft.GetProperty("kept").GetBoolean());
+        Assert.Equal(1, await Running());
+        (await ada.Post($"/api/drafts/{draft.GetProperty("draftId").GetGuid()}/confirm", new { because = "the scale says so" })).Expect(200);
+        Assert.Equal(0, await Running());
     }
 
     [Fact]
@@ -177,8 +207,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.NotEqual("dry", now.GetProperty("state").GetString());
         now = await Weigh(1, Law(719));
         Assert.Equal("dry", now.GetProperty("state").GetString());
-        var entry = (await ada.Post("/api/entries", new { step = "dry", from = new[] { new { lotId = Id(washed) } }, to = new[] { new { form = "clean", mass = "1081", state = "rested" } } })).Expect(200);
-        (await ada.Post($"/api/drying/{Id(drying)}/end", new { entryId = entry.GetProperty("entryId").GetGuid() })).Expect(204);
+        var entry = (await ada.Post("/api/entries", new { step = "dry", from = new[] { new { lotId = Id(washed) } }, to = new[] { new { form = "clean", mass = "1081", state = "rested" } }, watchedId = Id(drying) })).Expect(200);
         Assert.Empty((await ada.Get("/api/drying")).EnumerateArray());
 
         var clean = entry.GetProperty("made")[0].GetProperty("code").GetString();
@@ -199,6 +228,26 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var later = (await ada.Lot(batt)).GetProperty("washed");
         Assert.False(later.GetProperty("mayJudge").GetBoolean());
         Assert.Equal("Ada", later.GetProperty("judged").GetProperty("who").GetString());
+    }
+
+    [Fact]
+    public async Task A_rack_is_drawn_in_the_workshops_own_unit()
+    {
+        var ada = await house.Register();
+        var version = (await ada.Get("/api/workshop")).GetProperty("version").GetUInt32();
+        (await ada.Send(HttpMethod.Put, "/api/workshop", new { name = "Shed", unit = "pound", timeZone = "UTC", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version })).Expect(204);
+        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(await Washed(ada)) } })).Expect(200);
+        var start = drying.GetProperty("startedAt").GetDateTimeOffset();
+        foreach (var (minutes, grams) in new[] { (60, 1150.0), (120, 1022.4), (180, 931.0), (300, 818.6) })
+        {
+            drying = (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = FormattableString.Invariant($"{grams} g"), at = start.AddMinutes(minutes - 400) })).Expect(200);
+        }
+
+        Assert.Equal("oz", drying.GetProperty("axis").GetProperty("name").GetString());
+        Assert.Equal(28.3495, drying.GetProperty("axis").GetProperty("grams").GetDouble(), 4);
+        Assert.Contains(drying.GetProperty("dots").EnumerateArray(), d => d.GetProperty("value").GetDouble() == 818.6);
+        Assert.Equal("1 lb 12.9 oz", drying.GetProperty("lastWeight").GetProperty("text").GetString());
+        Assert.EndsWith(" oz", drying.GetProperty("dryLine").GetProperty("text").GetString());
     }
 
     [Fact]

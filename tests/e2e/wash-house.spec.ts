@@ -142,6 +142,9 @@ test('a running bath is the same after a reload and on a second screen, and a ty
   await page.goto(at('/station/wash'));
   const wash = page.getByRole('region', { name: 'Wash of C-01.2' });
   await expect(wash.getByText(/left$/)).toBeVisible();
+  await page.getByLabel('Ring on this device').check();
+  await page.reload();
+  await expect(page.getByLabel('Ring on this device')).toBeChecked();
   const second = await context.newPage();
   await second.goto(at('/station/wash'));
   const there = second.getByRole('region', { name: 'Wash of C-01.2' });
@@ -184,7 +187,9 @@ test('the scale fills a weight with one tap, and only when it stands still', asy
   await page.goto(at('/instruments'));
   await page.getByLabel('On the pan, g').fill('731');
   await page.getByRole('button', { name: 'Put it on the pan' }).click();
-  await expect(page.getByRole('region', { name: 'bench scale' }).getByText('731 g')).toBeVisible();
+  const scale = page.getByRole('region', { name: 'bench scale' });
+  await expect(scale.getByText('731 g', { exact: true })).toBeVisible();
+  await expect(scale.getByRole('img', { name: /weight in the last two minutes/ })).toBeVisible();
   await page.goto(at('/station/comb'));
   await page.getByRole('button', { name: '731 g, take it' }).click();
   await expect(page.getByLabel('What it weighs now')).toHaveValue('731 g');

@@ -85,6 +85,29 @@ public readonly record struct Mass : IComparable<Mass>
         }
     }
 
+    /// <summary>Writes how far a mass may be off: to two significant digits, since it is no better known than that.</summary>
+    /// <param name="unit">As for <see cref="Write"/>.</param>
+    public string WriteSpread(MassUnit unit)
+    {
+        if (Grams <= 0)
+        {
+            return Write(unit);
+        }
+
+        var step = Math.Pow(10, Math.Floor(Math.Log10(Grams)) - 1);
+        return FromGrams(Math.Round(Grams / step, MidpointRounding.AwayFromZero) * step).Write(unit);
+    }
+
+    /// <summary>What the axis of a picture counts in: the unit itself, and ounces where it is the pound.</summary>
+    /// <param name="unit">The workshop's unit.</param>
+    /// <returns>How many grams one division is, and what it is called.</returns>
+    public static (double Grams, string Name) Axis(MassUnit unit) => unit switch
+    {
+        MassUnit.Gram => (1, "g"),
+        MassUnit.Kilogram => (1000, "kg"),
+        _ => (GramsPerOunce, "oz"),
+    };
+
     private static string WriteGrams(double grams)
     {
         // Samples of a few grams are weighed on finer scales: show the digits those scales give.

@@ -4,6 +4,7 @@ using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
@@ -26,8 +27,6 @@ public sealed record DryingStart(
 
 public sealed record DryingWeight([property: StringLength(60, MinimumLength = 1)] string Mass, DateTimeOffset? At = null);
 
-public sealed record DryingEnd(Guid? EntryId = null);
-
 /// <summary>Wool on a rack as it stands.</summary>
 /// <param name="DryAt">When it will be dry; null while that cannot be told.</param>
 /// <param name="GiveOrTakeMinutes">Half the width of the band that holds eight in ten.</param>
@@ -37,6 +36,7 @@ public sealed record DryingEnd(Guid? EntryId = null);
 /// <param name="WaitingForRoom">Wet lots that find no room on any rack while this lies there.</param>
 /// <param name="LastWeight">The newest weight, to be logged when it is dry.</param>
 /// <param name="LastTyped">As it was typed.</param>
+/// <param name="Axis">What its picture counts in; dots and curve are in grams.</param>
 /// <param name="WeightState">What it would be logged as now: final when two weighings agree, provisional before.</param>
 public sealed record DryingView(
     Guid Id,
@@ -56,13 +56,14 @@ public sealed record DryingView(
     double? GiveOrTakeMinutes,
     bool PastBedtime,
     MassFigure? Rest,
-    double? DryLine,
+    MassFigure? DryLine,
     MassFigure? Expected,
     MassFigure? LastWeight,
     string? LastTyped,
     WeighingState WeightState,
     string Sentence,
     Working Working,
+    MassAxis Axis,
     IReadOnlyList<CurveDot> Dots,
     IReadOnlyList<CurvePoint> Curve);
 
@@ -181,19 +182,15 @@ public static class DryingEndpoints
         return await Keep(db, bench, books, id, stop);
     }
 
-    private static async Task<IResult> End(Guid id, DryingEnd request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    /// <summary>It is taken off without an entry; one that is logged ends with its entry.</summary>
+    private static async Task<IResult> End(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
         if (await db.Dryings.SingleOrDefaultAsync(d => d.Id == id, stop) is not { } drying)
         {
             return Problems.NotHere("rack under watch");
         }
 
-        if (request.EntryId is { } entry && !await db.Entries.AnyAsync(e => e.Id == entry, stop))
-        {
-            return Problems.Refused("entryId", "not-here", "There is no such entry in this workshop.");
-        }
-
-        (drying.EndedAt, drying.EntryId) = (drying.EndedAt ?? bench.Now, request.EntryId ?? drying.EntryId);
+        Watched.End(drying, bench.Now);
         await db.SaveChangesAsync(stop);
         await db.Announce("drying", stop);
         return TypedResults.NoContent();
@@ -255,7 +252,7 @@ public static class DryingEndpoints
             forecast.Dry is { } band ? (band.High - band.Low) / 2 : null,
             late,
             restGrams is not null ? Figures.ToFigure(restGrams, forecast.RestDeviation, unit, Provenance.Reckoned) : null,
-            restGrams * (1 + (DryingCurve.TolerancePercent / 100)),
+            Figures.ToFigure(restGrams * (1 + (DryingCurve.TolerancePercent / 100)), null, unit, Provenance.Reckoned),
             expected is not null ? Figures.ToFigure(expected.Mean, expected.Deviation, unit, Provenance.Typical) : null,
             weights.LastOrDefault() is { } last ? Mass.FromGrams(last.Grams).ToFigure(unit, Provenance.Measured) : null,
             weights.LastOrDefault()?.Typed,
@@ -270,6 +267,7 @@ public static class DryingEndpoints
                     new("expected dry weight", expected is null ? "none" : FormattableString.Invariant($"{expected.Mean:0} ± {expected.Deviation:0} g")),
                 ],
                 "least squares over every time constant and every length of the steady start, weighed by how well they fit"),
+            MassAxis.Of(unit),
             [.. weights.Select(w => new CurveDot(w.At, w.Grams, false))],
             forecast.Band is not { } fit ? [] : [.. Enumerable.Range(0, CurvePoints + 1).Select(i =>
             {

@@ -12,6 +12,18 @@ namespace EarthyTuft.Web.House;
 /// <param name="Working">How it was worked out.</param>
 public sealed record MassFigure(double Grams, string Text, Provenance From, string? GiveOrTake = null, Working? Working = null);
 
+/// <summary>What the axis of a picture of masses counts in.</summary>
+/// <param name="Grams">One division.</param>
+/// <param name="Name">What it is called.</param>
+public sealed record MassAxis(double Grams, string Name)
+{
+    public static MassAxis Of(MassUnit unit)
+    {
+        var (grams, name) = Mass.Axis(unit);
+        return new MassAxis(grams, name);
+    }
+}
+
 /// <summary>A figure that is not a mass.</summary>
 public sealed record NumberFigure(double Value, string Text, Provenance From, Working? Working = null);
 
@@ -23,11 +35,11 @@ public static class Figures
         new(mass.Grams, mass.Write(unit), from, null, working);
 
     public static MassFigure ToFigure(this Estimate estimate, MassUnit unit, Provenance from, Working? working = null) =>
-        new(estimate.Mass.Grams, estimate.Mass.Write(unit), from, Mass.FromGrams(estimate.Sigma).Write(unit), working);
+        new(estimate.Mass.Grams, estimate.Mass.Write(unit), from, Mass.FromGrams(estimate.Sigma).WriteSpread(unit), working);
 
     public static MassFigure? ToFigure(double? grams, double? sigma, MassUnit unit, Provenance from, Working? working = null) => grams is not { } g
         ? null
-        : new(g, Mass.FromGrams(g).Write(unit), from, sigma is { } s ? Mass.FromGrams(s).Write(unit) : null, working);
+        : new(g, Mass.FromGrams(g).Write(unit), from, sigma is { } s ? Mass.FromGrams(s).WriteSpread(unit) : null, working);
 
     public static string Percent(double fraction) => (fraction * 100).ToString(Math.Abs(fraction) < 0.0995 ? "0.0" : "0", CultureInfo.InvariantCulture) + " %";
 

@@ -5,6 +5,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
 using EarthyTuft.Web.TakingIn;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -127,6 +128,16 @@ public static class LedgerEndpoints
         if (request.Plucked is not null || request.HairsCounted is not null)
         {
             db.Counts.Add(new CountRow { EntryId = entry.Id, Plucked = request.Plucked, HairsCounted = request.HairsCounted, PinchGrams = request.PinchGrams });
+        }
+
+        if (request.WatchedId is { } watched)
+        {
+            if (await Watched.Log(db, watched, request.Step, LotIds(request), entry.Id, bench.Now, stop) is not { } news)
+            {
+                return Problems.Refused("watchedId", "not-here", "No such watch is kept of these lots.");
+            }
+
+            await db.Announce(news, stop);
         }
 
         await Replace(db, request.DraftId, stop);

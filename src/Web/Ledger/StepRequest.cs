@@ -30,6 +30,7 @@ public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] 
 /// <param name="PinchGrams">What that pinch weighed.</param>
 /// <param name="Spent">Agents and the like, in the workshop's currency.</param>
 /// <param name="IntoReserve">Take what is kept for a project all the same; without it such a taking is refused as <c>reserved</c>.</param>
+/// <param name="WatchedId">The wash or the rack under watch that this entry logs: it ends with it.</param>
 public sealed record StepRequest(
     StepKind Step,
     IReadOnlyList<TakingRequest> From,
@@ -46,7 +47,8 @@ public sealed record StepRequest(
     bool IntoReserve = false,
     [property: Range(0, 100_000)] int? Plucked = null,
     [property: Range(0, 100_000)] int? HairsCounted = null,
-    [property: Range(0.01, 1000)] double? PinchGrams = null);
+    [property: Range(0.01, 1000)] double? PinchGrams = null,
+    Guid? WatchedId = null);
 
 /// <summary>A weight as it was understood.</summary>
 /// <param name="Field">Which one: <c>to[0].mass</c>.</param>

@@ -3,6 +3,7 @@ using System.Text.Json;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
@@ -34,10 +35,6 @@ public sealed record ReadingRequest([property: Range(0, 100)] double Celsius, Da
 public sealed record ProbeRequest(Guid? ProbeId = null);
 
 public sealed record LiftRequest(DateTimeOffset? At = null);
-
-/// <summary>A wash is done, or left.</summary>
-/// <param name="EntryId">The entry that logs it; none when it is left.</param>
-public sealed record EndRequest(Guid? EntryId = null);
 
 public static class WashEndpoints
 {
@@ -281,24 +278,15 @@ public static class WashEndpoints
         return await Keep(db, bench, views, bath.WashId, stop);
     }
 
-    private static async Task<IResult> End(Guid id, EndRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    /// <summary>It is left without an entry; one that is logged ends with its entry.</summary>
+    private static async Task<IResult> End(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
         if (await db.Washes.Include(w => w.Baths).SingleOrDefaultAsync(w => w.Id == id, stop) is not { } wash)
         {
             return Problems.NotHere("wash");
         }
 
-        if (request.EntryId is { } entry && !await db.Entries.AnyAsync(e => e.Id == entry, stop))
-        {
-            return Problems.Refused("entryId", "not-here", "There is no such entry in this workshop.");
-        }
-
-        foreach (var bath in wash.Baths.Where(b => b.LiftedAt is null))
-        {
-            bath.LiftedAt = bench.Now;
-        }
-
-        (wash.EndedAt, wash.EntryId) = (wash.EndedAt ?? bench.Now, request.EntryId ?? wash.EntryId);
+        Watched.End(wash, bench.Now);
         await db.SaveChangesAsync(stop);
         await db.Announce("washing", stop);
         return TypedResults.NoContent();

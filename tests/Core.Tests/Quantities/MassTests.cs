@@ -67,6 +67,31 @@ public class MassTests
     [InlineData(0, MassUnit.Gram, "0 g")]
     public void Writes_as_the_workshop_does(double grams, MassUnit unit, string text) => Assert.Equal(text, Mass.FromGrams(grams).Write(unit));
 
+    [Theory]
+    [InlineData(5.92, MassUnit.Gram, "5.9 g")]
+    [InlineData(0.347, MassUnit.Gram, "0.35 g")]
+    [InlineData(62.4, MassUnit.Gram, "62 g")]
+    [InlineData(1234, MassUnit.Gram, "1\u202F200 g")]
+    [InlineData(0, MassUnit.Gram, "0 g")]
+    [InlineData(28.35, MassUnit.Ounce, "1.0 oz")]
+    public void A_spread_has_two_figures(double grams, MassUnit unit, string text) => Assert.Equal(text, Mass.FromGrams(grams).WriteSpread(unit));
+
+    [Fact]
+    public void A_spread_is_rounded_by_no_more_than_a_twentieth() => Gen.Double[0.1, 90_000].Sample(grams =>
+    {
+        var text = Mass.FromGrams(grams).WriteSpread(MassUnit.Gram);
+        Assert.InRange(MassReader.Read(text, MassUnit.Gram, "mass").Value.Grams, grams * 0.95 - 0.005, grams * 1.05 + 0.005);
+    });
+
+    [Fact]
+    public void A_picture_counts_in_the_workshops_unit_and_pounds_in_ounces()
+    {
+        Assert.Equal((1, "g"), Mass.Axis(MassUnit.Gram));
+        Assert.Equal((1000, "kg"), Mass.Axis(MassUnit.Kilogram));
+        Assert.Equal((Mass.GramsPerOunce, "oz"), Mass.Axis(MassUnit.Ounce));
+        Assert.Equal(Mass.Axis(MassUnit.Ounce), Mass.Axis(MassUnit.Pound));
+    }
+
     [Fact]
     public void Units_survive_a_round_trip() => Gen.Select(Gen.Double[0, 90_000], Gen.Enum<MassUnit>()).Sample((grams, unit) =>
     {

@@ -213,7 +213,7 @@ export const useReckonings = () =>
 /** After a change to the log everything that shows masses is asked for again. */
 export const refreshLog = () =>
   Promise.all(
-    [['course'], ['lots'], ['lot'], ['drafts'], ['samples'], ['sample']].map((queryKey) =>
+    [['course'], ['lots'], ['lot'], ['drafts'], ['samples'], ['sample'], ['washing'], ['drying']].map((queryKey) =>
       queryClient.invalidateQueries({ queryKey }),
     ),
   );

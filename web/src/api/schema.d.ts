@@ -4181,11 +4181,7 @@ export interface paths {
         };
         cookie?: never;
       };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['EndRequest'];
-        };
-      };
+      requestBody?: never;
       responses: {
         /** @description Bad Request */
         400: {
@@ -4948,11 +4944,7 @@ export interface paths {
         };
         cookie?: never;
       };
-      requestBody: {
-        content: {
-          'application/json': components['schemas']['DryingEnd'];
-        };
-      };
+      requestBody?: never;
       responses: {
         /** @description Bad Request */
         400: {
@@ -6215,10 +6207,6 @@ export interface components {
     };
     /** @enum {unknown} */
     Draw: 'short' | 'long' | null;
-    DryingEnd: {
-      /** Format: uuid */
-      entryId?: null | string;
-    };
     /** @description Wool goes on a rack. */
     DryingStart: {
       lotIds: string[];
@@ -6272,11 +6260,7 @@ export interface components {
       giveOrTakeMinutes: null | number;
       pastBedtime: boolean;
       rest: null | components['schemas']['MassFigure'];
-      /**
-       * Format: double
-       * @description Light enough: within the tolerance of rest.
-       */
-      dryLine: null | number;
+      dryLine: null | components['schemas']['MassFigure'];
       expected: null | components['schemas']['MassFigure'];
       lastWeight: null | components['schemas']['MassFigure'];
       /** @description As it was typed. */
@@ -6285,6 +6269,8 @@ export interface components {
       weightState: components['schemas']['WeighingState'];
       sentence: string;
       working: components['schemas']['Working'];
+      /** @description What its picture counts in; dots and curve are in grams. */
+      axis: components['schemas']['MassAxis'];
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
     };
@@ -6292,14 +6278,6 @@ export interface components {
       mass: string;
       /** Format: date-time */
       at?: null | string;
-    };
-    /** @description A wash is done, or left. */
-    EndRequest: {
-      /**
-       * Format: uuid
-       * @description The entry that logs it; none when it is left.
-       */
-      entryId?: null | string;
     };
     /** @description What became of an entry. */
     EntryAnswer: {
@@ -6917,6 +6895,16 @@ export interface components {
       code: string;
       form: components['schemas']['LotForm'];
       fibre: components['schemas']['Fibre'];
+    };
+    /** @description What the axis of a picture of masses counts in. */
+    MassAxis: {
+      /**
+       * Format: double
+       * @description One division.
+       */
+      grams: number;
+      /** @description What it is called. */
+      name: string;
     };
     /** @description A mass for a screen: grams to draw with, words to read, and where it comes from. */
     MassFigure: {
@@ -7770,6 +7758,11 @@ export interface components {
        * @description What that pinch weighed.
        */
       pinchGrams?: null | number;
+      /**
+       * Format: uuid
+       * @description The wash or the rack under watch that this entry logs: it ends with it.
+       */
+      watchedId?: null | string;
     };
     /** @description What became of it. */
     StockAnswer: {

@@ -92,7 +92,7 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
         minWidth: { xs: 74 },
         textAlign: { xs: 'center', md: 'left' },
         px: { xs: 0.5, md: 1.5 },
-        py: { xs: 0.75, md: 0 },
+        py: { xs: 0.75, md: running ? 0.5 : 0 },
         '&.active': {
           bgcolor: tone('fleece'),
           boxShadow: { xs: `inset 0 3px 0 ${tone('woad')}`, md: `inset 4px 0 0 ${tone('woad')}` },

@@ -1,12 +1,14 @@
 import Box from '@mui/material/Box';
-import { tone } from '../app/theme';
+import { tone, type Tone } from '../app/theme';
 import { curveLayout, type CurveInput } from './curveLayout';
 import { useWidth } from './useWidth';
 
 interface CurveProps extends Omit<CurveInput, 'width' | 'height'> {
   unit: string;
-  /** What the level is: floor, dry. */
+  /** What the level is, in words with its figure: the floor, the dry line. */
   levelName: string;
+  /** A floor must not be reached, a dry line is what is waited for. */
+  levelTone: Tone;
   momentName: string;
   clock: (time: number) => string;
   /** The picture in words, for whoever does not see it. */
@@ -15,7 +17,7 @@ interface CurveProps extends Omit<CurveInput, 'width' | 'height'> {
 }
 
 /** Readings as dots, the fit as a line, what is not sure as a band; the level that matters and the moment it is reached. */
-export function Curve({ unit, levelName, momentName, clock, words, height = 250, ...input }: CurveProps) {
+export function Curve({ unit, levelName, levelTone, momentName, clock, words, height = 250, ...input }: CurveProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const at = curveLayout({ ...input, width: width || 600, height });
   const small = { fontSize: 12, fill: tone('bark') };
@@ -44,9 +46,9 @@ export function Curve({ unit, levelName, momentName, clock, words, height = 250,
         {at.band && <path d={at.band} fill={tone('wool')} opacity={0.55} />}
         {at.levelY !== null && (
           <>
-            <line x1={at.left} x2={at.right} y1={at.levelY} y2={at.levelY} stroke={tone('madder')} strokeWidth={2.5} />
-            <text x={at.left + 6} y={at.levelY - 6} fontSize={13} fontWeight={700} fill={tone('madder')}>
-              {levelName} {input.level === null ? '' : Math.round(input.level * 10) / 10} {unit}
+            <line x1={at.left} x2={at.right} y1={at.levelY} y2={at.levelY} stroke={tone(levelTone)} strokeWidth={2.5} />
+            <text x={at.left + 6} y={at.levelY - 6} fontSize={13} fontWeight={700} fill={tone(levelTone)}>
+              {levelName}
             </text>
           </>
         )}
@@ -91,7 +93,7 @@ export function Curve({ unit, levelName, momentName, clock, words, height = 250,
               x2={at.momentX}
               y1={at.top}
               y2={at.bottom + 5}
-              stroke={tone('madder')}
+              stroke={tone(levelTone)}
               strokeWidth={2}
               strokeDasharray="3 4"
             />

@@ -5,6 +5,8 @@ export interface CurveInput {
   /** A level that matters: the floor of a bath, the dry line of a rack. */
   level: number | null;
   now: number;
+  /** How much one division of the axis is, in what the values are in. */
+  division?: number;
   /** The moment the picture is about: lift by, dry at. */
   moment: string | null;
   width: number;
@@ -30,12 +32,12 @@ export interface CurveLayout {
 
 const steps = [1, 2, 5, 10, 20, 30, 60, 120, 180, 360, 720, 1440, 2880, 10_080];
 
-/** Round steps so that about four labels fit. */
+/** Round steps so that about four labels fit: three at the least, six at the most. */
 export function roundStep(span: number, wanted = 4): number {
   if (span <= 0) return 1;
   const raw = span / wanted;
   const power = 10 ** Math.floor(Math.log10(raw));
-  return [1, 2, 5, 10].map((m) => m * power).find((s) => s >= raw)!;
+  return [1, 2, 5, 10].map((m) => m * power).find((s) => s >= raw / 1.5)!;
 }
 
 const path = (points: readonly (readonly [number, number])[]) =>
@@ -82,10 +84,11 @@ export function curveLayout(input: CurveInput): CurveLayout {
   const stepX = (steps.find((s) => minutes / s <= (right - left) / 90) ?? 43_200) * 60_000;
   const ticksX: { x: number; at: number }[] = [];
   for (let t = Math.ceil(from / stepX) * stepX; t <= until; t += stepX) ticksX.push({ x: x(t), at: t });
-  const stepY = roundStep(high - low);
+  const division = input.division ?? 1;
+  const stepY = roundStep((high - low) / division);
   const ticksY: { y: number; value: number }[] = [];
-  for (let v = Math.ceil(low / stepY) * stepY; v <= high + 1e-9; v += stepY)
-    ticksY.push({ y: y(v), value: Math.round(v * 1e6) / 1e6 });
+  for (let v = Math.ceil(low / division / stepY) * stepY; v <= high / division + 1e-9; v += stepY)
+    ticksY.push({ y: y(v * division), value: Math.round(v * 1e6) / 1e6 });
 
   return {
     dots: input.dots.map((d) => ({

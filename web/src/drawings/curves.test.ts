@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bathsLayout } from './bathLayout';
 import { curveLayout, roundStep } from './curveLayout';
 import { passesLayout } from './passesLayout';
+import { traceLayout } from './traceLayout';
 
 const at = (minute: number) => new Date(Date.UTC(2026, 4, 14, 10, minute)).toISOString();
 const cooling = {
@@ -44,6 +45,22 @@ describe('a cooling or drying curve', () => {
     expect(curveLayout({ ...cooling, now: Date.parse(at(59)) }).ahead).toBe('');
   });
 
+  it('counts its axis in the unit it is given and draws the same picture', () => {
+    const grams = {
+      ...cooling,
+      curve: [],
+      level: 700,
+      dots: [1400, 900].map((value, i) => ({ ...cooling.dots[i]!, value })),
+    };
+    const [inGrams, inOunces] = [curveLayout(grams), curveLayout({ ...grams, division: 28.349523125 })];
+    expect(inOunces.dots).toEqual(inGrams.dots);
+    expect(inOunces.ticksY.map((t) => t.value)).toEqual([30, 40, 50]);
+    const perOunce = (inOunces.ticksY[0]!.y - inOunces.ticksY[1]!.y) / 10;
+    const perGram =
+      (inGrams.ticksY[0]!.y - inGrams.ticksY[1]!.y) / (inGrams.ticksY[1]!.value - inGrams.ticksY[0]!.value);
+    expect(perOunce / perGram).toBeCloseTo(28.349523125, 6);
+  });
+
   it('is not squeezed by a reading that was set aside, and keeps it at the edge', () => {
     const aside = { at: at(11), value: 18, fromInstrument: true, counts: false };
     const l = curveLayout({ ...cooling, dots: [...cooling.dots, aside] });
@@ -75,7 +92,7 @@ describe('a cooling or drying curve', () => {
     });
     expect(long.ticksX.length).toBeLessThan(10);
     expect(long.ticksX.length).toBeGreaterThan(2);
-    expect([roundStep(10), roundStep(0.9), roundStep(340), roundStep(0)]).toEqual([5, 0.5, 100, 1]);
+    expect([roundStep(10), roundStep(0.9), roundStep(340), roundStep(0)]).toEqual([2, 0.2, 100, 1]);
   });
 });
 
@@ -154,5 +171,35 @@ describe('passes of dehairing', () => {
     expect(l.dots).toHaveLength(2);
     expect(l.dots[1]!.y).toBeGreaterThan(l.dots[0]!.y);
     expect(l.allowedY).toBeGreaterThan(l.dots[1]!.y);
+  });
+});
+
+describe('a trace', () => {
+  const now = Date.UTC(2026, 4, 14, 10);
+  const said = (...points: [secondsAgo: number, value: number | null, stable?: boolean][]) =>
+    points.map(([s, value, stable = true]) => ({ at: new Date(now - s * 1000).toISOString(), value, stable }));
+  const lay = (points: ReturnType<typeof said>) => traceLayout(points, now, 120_000, 10, 300, 92);
+  const pieces = (path: string) => path.split('M').length - 1;
+
+  it('ends at the right edge with what was said now', () => {
+    const l = lay(said([60, 412], [0, 412]));
+    expect(l.last!.x).toBe(295);
+    expect(l.last!.y).toBe(46);
+  });
+
+  it('keeps a tremble small and opens up for a weight put on', () => {
+    expect(lay(said([4, 412.2], [2, 411.8]))).toMatchObject({ low: 407, high: 417 });
+    expect(lay(said([4, 0], [2, 800]))).toMatchObject({ low: 0, high: 800 });
+  });
+
+  it('tells what stood still from what moved', () => {
+    const l = lay(said([8, 0], [6, 300, false], [4, 400, false], [2, 412], [0, 412]));
+    expect([pieces(l.still), pieces(l.moving)]).toEqual([1, 3]);
+  });
+
+  it('breaks where nothing was said, or nothing could be', () => {
+    expect(pieces(lay(said([60, 412], [30, 412])).still)).toBe(0);
+    expect(pieces(lay(said([4, 412], [2, null], [0, 412])).still)).toBe(0);
+    expect(lay([]).last).toBeNull();
   });
 });

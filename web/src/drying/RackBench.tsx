@@ -16,6 +16,7 @@ import { Choice } from '../ui/Choice';
 import { Figure, MassOf } from '../ui/Figure';
 import { newKey, useSend } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
+import { TwiceButton } from '../ui/TwiceButton';
 import { TakeFromScale } from '../ui/TakeFromScale';
 import { WeightField } from '../ui/WeightField';
 
@@ -105,12 +106,14 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
         <Curve
           dots={d.dots}
           curve={d.curve}
-          level={d.dryLine ?? d.expected?.grams ?? null}
-          levelName={d.dryLine === null ? 'expected dry' : 'dry'}
+          level={d.dryLine?.grams ?? d.expected?.grams ?? null}
+          levelName={d.dryLine ? `dry ${d.dryLine.text}` : d.expected ? `expected dry ${d.expected.text}` : ''}
+          levelTone="lichen"
+          division={d.axis.grams}
           moment={d.dryAt}
           momentName={d.dryAt ? dayClockOf(d.dryAt, now, zone) : ''}
           now={now}
-          unit="g"
+          unit={d.axis.name}
           clock={(t) => clockOf(t, zone)}
           words={`${d.lots.map((l) => l.code).join(', ')}: ${d.sentence} ${d.dots.length} weighings.`}
         />
@@ -182,6 +185,16 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
             The last weight was a slip
           </Button>
         )}
+        <TwiceButton
+          label="Take it off the rack"
+          sure="Yes, without logging it"
+          onSure={() =>
+            void api
+              .POST('/api/drying/{id}/end', { params: { path: { id: d.id } } })
+              .then(again)
+              .catch(setError)
+          }
+        />
       </Box>
     </Box>
   );

@@ -5,13 +5,20 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, queryClient, useInstruments, useSession, type Schema } from '../api/client';
 import { headFont, tone } from '../app/theme';
-import { useLive, useNow } from '../live/live';
+import { Trace } from '../drawings/Trace';
+import { TraceMs, useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { Hand } from './Hand';
 
 const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', probe: 'bath probe', air: 'air sensor' };
+/** What is drawn of each: of the air its humidity, since that is what weights hang on. */
+const drawn: Record<Schema['InstrumentKind'], { unit: string; leastRange: number; words: string }> = {
+  scale: { unit: 'g', leastRange: 10, words: 'The weight in the last two minutes' },
+  probe: { unit: '°C', leastRange: 2, words: 'The bath in the last two minutes' },
+  air: { unit: '%', leastRange: 10, words: 'The humidity in the last two minutes' },
+};
 const order: Schema['InstrumentKind'][] = ['scale', 'probe', 'air'];
 const again = () => queryClient.invalidateQueries({ queryKey: ['instruments'] });
 
@@ -19,8 +26,8 @@ const again = () => queryClient.invalidateQueries({ queryKey: ['instruments'] })
 export function InstrumentsPage() {
   const page = useInstruments();
   const session = useSession();
-  const { readings } = useLive();
-  const now = useNow(2000);
+  const { readings, traces } = useLive();
+  const now = useNow();
   const [error, setError] = useState<unknown>(null);
   if (page.error) return <ProblemNotice error={page.error} again={() => void page.refetch()} />;
   if (!page.data) return null;
@@ -70,6 +77,18 @@ export function InstrumentsPage() {
                 >
                   {i.on ? (r?.text ?? '…') : 'off'}
                 </Typography>
+                {i.on && (
+                  <Trace
+                    points={(traces.get(i.id) ?? []).map((t) => ({
+                      at: t.at,
+                      value: i.kind === 'air' ? t.second : t.value,
+                      stable: t.stable,
+                    }))}
+                    now={now}
+                    spanMs={TraceMs}
+                    {...drawn[i.kind]}
+                  />
+                )}
                 <Typography color="text.secondary">
                   {kindWord[i.kind]} at {i.host}:{i.port}.{' '}
                   {!i.on

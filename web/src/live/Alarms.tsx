@@ -1,68 +1,48 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession, useWashes, type Schema } from '../api/client';
 import { railWidth } from '../app/railWidth';
 import { tone } from '../app/theme';
+import { callsDue, due, soaked } from './calls';
 import { useLive, useNow } from './live';
+import { chime, notify, ring, useSound, wantSound } from './ring';
 import { dayClockOf, leftUntil } from './time';
 
-const Wanted = 'alarm sound';
-let audio: AudioContext | null = null;
-
-/** Three short tones, no file needed; browsers allow it once somebody has touched the page. */
-function ring() {
-  try {
-    audio ??= new AudioContext();
-    void audio.resume();
-    for (const at of [0, 0.35, 0.7]) {
-      const tone = audio.createOscillator();
-      const loud = audio.createGain();
-      tone.frequency.value = 740;
-      loud.gain.setValueAtTime(0.25, audio.currentTime + at);
-      loud.gain.exponentialRampToValueAtTime(0.001, audio.currentTime + at + 0.28);
-      tone.connect(loud).connect(audio.destination);
-      tone.start(audio.currentTime + at);
-      tone.stop(audio.currentTime + at + 0.3);
-    }
-  } catch {
-    // Without sound the words are there all the same.
-  }
-}
-
-const notify = (text: string, tag: string) => {
-  if ('Notification' in window && Notification.permission === 'granted')
-    new Notification('Earthy Tuft', { body: text, tag });
-};
-
-export const due = (washes: readonly Schema['WashView'][], now: number) =>
-  washes.flatMap((wash) =>
-    wash.baths
-      .filter((b) => !b.liftedAt && b.alarmAt && Date.parse(b.alarmAt) <= now)
-      .map((bath) => ({ wash, bath, over: bath.liftBy ? Date.parse(bath.liftBy) <= now : false })),
-  );
+const codes = (wash: Schema['WashView']) => wash.on.lots.map((l) => l.code).join(', ');
 
 /** Every bath that has to be lifted, on every screen: in words always, with sound and a notice where they are allowed. */
 export function Alarms() {
   const washes = useWashes();
   const now = useNow();
-  const rung = useRef(new Map<string, number>());
-  const [sound, setSound] = useState(() => localStorage.getItem(Wanted) === 'yes');
+  const called = useRef(new Map<string, number>());
+  const told = useRef(new Set<string>());
+  const sound = useSound();
   const { clock } = useLive();
   const all = useMemo(() => (clock ? due(washes.data ?? [], now) : []), [clock, washes.data, now]);
   useEffect(() => {
-    for (const { bath, wash, over } of all) {
-      const before = rung.current.get(bath.id) ?? 0;
+    const before = called.current;
+    // A bath that got more time is forgotten here, and called for anew.
+    called.current = new Map(all.map(({ bath }) => [bath.id, callsDue(bath, now)]));
+    for (const { bath, wash } of all) {
+      const calls = called.current.get(bath.id)!;
+      if ((before.get(bath.id) ?? 0) >= calls) continue;
+      void ring();
       // Once before the moment, and once when it is there.
-      const stage = over ? 2 : 1;
-      if (before >= stage) continue;
-      rung.current.set(bath.id, stage);
-      if (sound) ring();
-      notify(`${wash.on.lots.map((l) => l.code).join(', ')}: ${bath.sentence}`, bath.id);
+      if (calls <= 2) notify(`${codes(wash)}: ${bath.sentence}`, `${bath.id} ${calls}`);
     }
-  }, [all, sound]);
+  }, [all, now]);
+  const mild = useMemo(() => (clock ? soaked(washes.data ?? [], now) : []), [clock, washes.data, now]);
+  useEffect(() => {
+    for (const { bath, wash } of mild) {
+      if (told.current.has(bath.id)) continue;
+      told.current.add(bath.id);
+      void chime();
+      notify(`${codes(wash)}: it has soaked as long as was planned. ${bath.sentence}`, `${bath.id} soaked`);
+    }
+  }, [mild]);
   const bar = useRef<HTMLDivElement>(null);
   const zone = useSession().data?.timeZone ?? 'UTC';
   const shown = all.length > 0;
@@ -107,11 +87,11 @@ export function Alarms() {
         <Box
           key={bath.id}
           role="group"
-          aria-label={`Alarm for ${wash.on.lots.map((l) => l.code).join(', ')}`}
+          aria-label={`Alarm for ${codes(wash)}`}
           sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}
         >
           <Box component="strong" sx={{ fontSize: '1.15rem' }}>
-            {wash.on.lots.map((l) => l.code).join(', ')}, bath {bath.place + 1}
+            {codes(wash)}, bath {bath.place + 1}
             {wash.plan.batches.count > 1 ? `, batch ${bath.batch}` : ''}: {over ? 'lift now' : 'be ready to lift'}
           </Box>
           <span>
@@ -124,15 +104,7 @@ export function Alarms() {
         </Box>
       ))}
       {!sound && (
-        <Button
-          size="small"
-          onClick={() => {
-            localStorage.setItem(Wanted, 'yes');
-            setSound(true);
-            ring();
-            if ('Notification' in window) void Notification.requestPermission();
-          }}
-        >
+        <Button size="small" onClick={() => wantSound(true)}>
           Ring and notify next time
         </Button>
       )}

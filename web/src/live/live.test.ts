@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { queryClient, type Schema } from '../api/client';
-import { hear, serverNow } from './live';
+import { hear, serverNow, traced, type LiveReading } from './live';
 import { runningWords } from './running';
 
 const now = Date.parse('2026-05-14T10:00:00Z');
@@ -49,6 +49,15 @@ describe('news from the house', () => {
     hear({ what: 'something new' });
     hear({ what: 'reading' });
     expect(asked).not.toHaveBeenCalled();
+  });
+
+  it('keeps two minutes of what an instrument said, each word once', () => {
+    const said = (at: string, text: string) => ({ at, text }) as LiveReading;
+    const first = traced([], said(minutes(0), 'a'));
+    const second = traced(first, said(minutes(1), 'b'));
+    // A line that breaks says its last word again, greyed.
+    expect(traced(second, said(minutes(1), 'b, old')).map((r) => r.text)).toEqual(['a', 'b, old']);
+    expect(traced(second, said(minutes(2.5), 'c')).map((r) => r.text)).toEqual(['b', 'c']);
   });
 
   it('sets the clock by the house, whatever this machine thinks', () => {

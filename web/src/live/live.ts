@@ -9,7 +9,12 @@ interface Live {
   /** The house has said what time it is; before that no hurry is told. */
   clock: boolean;
   readings: ReadonlyMap<string, LiveReading>;
+  /** What each instrument said in the last two minutes, oldest first. */
+  traces: ReadonlyMap<string, readonly LiveReading[]>;
 }
+
+/** So far back a trace goes, by the house's clock of that instrument. */
+export const TraceMs = 120_000;
 
 interface LiveItem {
   what: string;
@@ -18,7 +23,7 @@ interface LiveItem {
   speed?: number | null;
 }
 
-let state: Live = { connected: false, clock: false, readings: new Map() };
+let state: Live = { connected: false, clock: false, readings: new Map(), traces: new Map() };
 const listeners = new Set<() => void>();
 const tell = (next: Partial<Live>) => {
   state = { ...state, ...next };
@@ -35,14 +40,25 @@ export const hearClock = (now: string, speed: number, heard = performance.now())
   clock = { at: Date.parse(now), heard, speed };
 };
 
+/** A trace with one reading more; of what it already holds, nothing twice. */
+export function traced(before: readonly LiveReading[], reading: LiveReading): readonly LiveReading[] {
+  const at = Date.parse(reading.at);
+  const kept = before.filter((r) => at - Date.parse(r.at) < TraceMs && Date.parse(r.at) < at);
+  return [...kept, reading];
+}
+
 export function hear(item: LiveItem) {
   if (item.what === 'clock' && item.now) {
     hearClock(item.now, item.speed ?? 1);
     tell({ clock: true });
-  } else if (item.what === 'reading' && item.reading)
-    tell({ readings: new Map(state.readings).set(item.reading.instrumentId, item.reading) });
-  else if (item.what === 'washing' || item.what === 'drying')
-    void queryClient.invalidateQueries({ queryKey: [item.what] });
+  } else if (item.what === 'reading' && item.reading) {
+    const id = item.reading.instrumentId;
+    tell({
+      readings: new Map(state.readings).set(id, item.reading),
+      traces: new Map(state.traces).set(id, traced(state.traces.get(id) ?? [], item.reading)),
+    });
+  }
+  if (item.what === 'washing' || item.what === 'drying') void queryClient.invalidateQueries({ queryKey: [item.what] });
   else if (item.what === 'log') void refreshLog();
 }
 
@@ -61,7 +77,7 @@ export function useLiveStream(on: boolean) {
     stream.onerror = () => tell({ connected: false });
     return () => {
       stream.close();
-      tell({ connected: false, readings: new Map() });
+      tell({ connected: false, readings: new Map(), traces: new Map() });
     };
   }, [on]);
 }

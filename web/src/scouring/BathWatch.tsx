@@ -65,7 +65,8 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
           dots={bath.dots}
           curve={bath.curve}
           level={bath.floorCelsius}
-          levelName="floor"
+          levelName={bath.floorCelsius === null ? '' : `floor ${bath.floorCelsius} °C`}
+          levelTone="madder"
           moment={bath.liftBy}
           momentName={bath.liftBy ? dayClockOf(bath.liftBy, now, zone) : ''}
           now={now}

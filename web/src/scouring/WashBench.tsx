@@ -1,14 +1,18 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { api, queryClient, useSession, useWashes, type Schema } from '../api/client';
+import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
 import { newKey, useSend } from '../ui/keep';
 import { ProblemNotice } from '../ui/Slips';
+import { TwiceButton } from '../ui/TwiceButton';
 import { BathWatch } from './BathWatch';
 import { probeWords, useProbes } from './probes';
 import { bathWord } from './words';
@@ -20,6 +24,7 @@ export function WashBench({ logging }: { logging: string | null }) {
   const washes = useWashes();
   const session = useSession();
   const zone = session.data?.timeZone ?? 'UTC';
+  const sound = useSound();
   if (washes.error) return <ProblemNotice error={washes.error} again={() => void washes.refetch()} />;
   return (
     <Box sx={{ display: 'grid', gap: 3, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
@@ -28,7 +33,7 @@ export function WashBench({ logging }: { logging: string | null }) {
         .map((wash) => (
           <OneWash key={wash.id} wash={wash} zone={zone} />
         ))}
-      <Box>
+      <Box sx={{ display: 'flex', columnGap: 3, alignItems: 'center', flexWrap: 'wrap' }}>
         <Button
           component={RouterLink}
           to="/station/wash/plan"
@@ -37,6 +42,12 @@ export function WashBench({ logging }: { logging: string | null }) {
         >
           Plan a wash
         </Button>
+        {!!washes.data?.length && (
+          <FormControlLabel
+            control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
+            label="Ring on this device"
+          />
+        )}
       </Box>
     </Box>
   );
@@ -45,13 +56,12 @@ export function WashBench({ logging }: { logging: string | null }) {
 function OneWash({ wash, zone }: { wash: Schema['WashView']; zone: string }) {
   const navigate = useNavigate();
   const [error, setError] = useState<unknown>(null);
-  const [leaving, setLeaving] = useState(false);
   const many = wash.plan.batches.count > 1;
   const codes = wash.on.lots.map((l) => l.code);
   const total = wash.plan.batches.count * wash.plan.baths.length;
   const leave = () =>
     api
-      .POST('/api/scouring/washes/{id}/end', { params: { path: { id: wash.id } }, body: {} })
+      .POST('/api/scouring/washes/{id}/end', { params: { path: { id: wash.id } } })
       .then(again)
       .catch(setError);
   return (
@@ -129,16 +139,7 @@ function OneWash({ wash, zone }: { wash: Schema['WashView']; zone: string }) {
               {many ? `, batch ${b.batch}` : ''} was not lifted
             </Button>
           ))}
-        {leaving ? (
-          <>
-            <Button color="error" onClick={() => void leave()}>
-              Yes, leave it without logging
-            </Button>
-            <Button onClick={() => setLeaving(false)}>Keep it</Button>
-          </>
-        ) : (
-          <Button onClick={() => setLeaving(true)}>Leave this wash</Button>
-        )}
+        <TwiceButton label="Leave this wash" sure="Yes, leave it without logging" onSure={() => void leave()} />
       </Box>
     </Box>
   );

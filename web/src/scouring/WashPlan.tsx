@@ -67,6 +67,21 @@ export function WashPlan() {
   const shown = refused ? undefined : plan.data;
   const mayLog = session.data?.workshop?.role !== 'looker';
   const p = shown?.plan;
+  const doing = (
+    <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+      <Button
+        variant="contained"
+        size="large"
+        disabled={!request || !p || p.baths.length === 0 || start.busy || !mayLog}
+        onClick={() => request && void start.go(request, state.key)}
+      >
+        Start this wash
+      </Button>
+      <Button size="large" onClick={() => window.print()} disabled={!p}>
+        Print the sheet
+      </Button>
+    </Box>
+  );
   return (
     <>
       <Box
@@ -105,9 +120,14 @@ export function WashPlan() {
               <Figure label="in the baths" text={minutesWord(p.minutes)} from="reckoned" />
               {shown.cost && <Figure label="cost" text={shown.cost} from="reckoned" />}
             </Box>
-            <Notice tone={p.risk.level === 'low' ? 'kept' : p.risk.level === 'watch' ? 'watch' : 'stop'}>
-              <strong>Felting: {riskWord[p.risk.level]}.</strong> {p.risk.because.join(' ')}
-            </Notice>
+            <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
+              <Box sx={{ flex: '1 1 320px' }}>
+                <Notice tone={p.risk.level === 'low' ? 'kept' : p.risk.level === 'watch' ? 'watch' : 'stop'}>
+                  <strong>Felting: {riskWord[p.risk.level]}.</strong> {p.risk.because.join(' ')}
+                </Notice>
+              </Box>
+              {doing}
+            </Box>
             {(p.notes.length > 0 || p.baths.some((b) => b.warnings.length > 0)) && (
               <Notice tone="watch">
                 {[...p.notes, ...p.baths.flatMap((b, i) => b.warnings.map((w) => `Bath ${i + 1}: ${w}`))].map((n) => (
@@ -129,19 +149,6 @@ export function WashPlan() {
         )}
         <ProblemNotice error={refused ?? start.error} />
         {message && <Notice tone="kept">{message}</Notice>}
-        <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-          <Button
-            variant="contained"
-            size="large"
-            disabled={!request || !p || p.baths.length === 0 || start.busy || !mayLog}
-            onClick={() => request && void start.go(request, state.key)}
-          >
-            Start this wash
-          </Button>
-          <Button size="large" onClick={() => window.print()} disabled={!p}>
-            Print the sheet
-          </Button>
-        </Box>
         <Section title="Recipe">
           <RecipeBar
             house={house.data}

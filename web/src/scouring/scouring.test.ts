@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schema } from '../api/client';
-import { due } from '../live/Alarms';
+import { callsDue, due, soaked } from '../live/calls';
 import { hearClock, serverNow } from '../live/live';
 import { runningWords } from '../live/running';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
@@ -158,6 +158,23 @@ describe('alarms', () => {
     expect(due([wash(bath({}))], when('10:41'))).toMatchObject([{ over: true }]);
     expect(due([wash(bath({ liftedAt: '2026-05-14T10:38:00Z' }))], when('10:41'))).toEqual([]);
     expect(due([wash(bath({ alarmAt: null }))], when('14:00'))).toEqual([]);
+  });
+
+  it('call once beforehand, once at the moment, and then each minute until nobody can be there', () => {
+    const calls = ['10:37', '10:40', '10:41', '10:43', '10:55'].map((t) => callsDue(bath({}), when(t)));
+    expect(calls).toEqual([1, 2, 3, 5, 10]);
+    // Hot water was poured in: there is time again, and it is called for anew.
+    expect(callsDue(bath({ liftBy: '2026-05-14T11:00:00Z' }), when('10:43'))).toBe(1);
+    expect(callsDue(bath({ liftBy: null }), when('10:43'))).toBe(1);
+  });
+
+  it('say in passing that a bath has soaked, when it happens and while there is time', () => {
+    const at = (time: string, more: Partial<Schema['BathView']> = {}) => soaked([wash(bath(more))], when(time)).length;
+    expect([at('10:19'), at('10:20'), at('10:21')]).toEqual([0, 1, 0]);
+    expect(at('10:20', { liftedAt: '2026-05-14T10:19:00Z' })).toBe(0);
+    expect(at('10:20', { alarmAt: '2026-05-14T10:18:00Z' })).toBe(0);
+    // Where no floor counts the alarm itself is that moment.
+    expect(at('10:20', { floorCelsius: null })).toBe(0);
   });
 
   it('and the rail tell of the bath that comes first', () => {

@@ -1,5 +1,6 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { useDrafts, useDryings, useStations, useWaiting, useWashes, type Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Slips';
@@ -24,6 +25,7 @@ export function Station() {
   const station = stations.data?.find((s) => s.step === step);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
   const watch = useFromWatch(search.get('wash'), search.get('drying'), waiting.data?.lots ?? []);
+  const [logged, setLogged] = useState<{ step: string; answer: Schema['EntryAnswer'] } | null>(null);
   const problem = stations.error ?? waiting.error ?? drafts.error;
   if (problem) return <ProblemNotice error={problem} />;
   if (stations.data && !station) return <NoSuchPage />;
@@ -62,6 +64,8 @@ export function Station() {
           draft={draft}
           watch={watch}
           quiet={running > 0 && !watch && !draft}
+          logged={logged?.step === station.step ? logged.answer : null}
+          onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
           left={() => void navigate(`/station/${station.step}`, { replace: true })}
         />
       </Box>

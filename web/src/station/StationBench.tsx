@@ -28,10 +28,13 @@ interface Props {
   /** A wash or a rack that is being logged: what was watched is filled in. */
   watch: FromWatch | null;
   quiet: boolean;
+  /** What was logged here last: it stays readable while the bench is set up anew. */
+  logged: Schema['EntryAnswer'] | null;
+  onLogged: (answer: Schema['EntryAnswer'] | null) => void;
   left: () => void;
 }
 
-export function StationBench({ station, lots, wanted, draft, watch, quiet, left }: Props) {
+export function StationBench({ station, lots, wanted, draft, watch, quiet, logged, onLogged, left }: Props) {
   const session = useSession();
   const air = useAir();
   const filled = watch?.state;
@@ -40,7 +43,8 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, left 
     [draft, station, filled],
   );
   const [state, change, clear] = useKept(`station ${station.step} ${draft?.id ?? watch?.id ?? ''}`, fresh);
-  const [answer, setAnswer] = useState<Schema['EntryAnswer'] | null>(null);
+  /** Why it became a draft. */
+  const [drafted, setDrafted] = useState<Schema['EntryAnswer'] | null>(null);
 
   // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already.
   const usual = lots.find((l) => l.code === wanted) ?? lots.find((l) => l.next === station.step);
@@ -55,7 +59,13 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, left 
     to: kept ? state.to.map((t) => ({ ...t, form: kept })) : state.to,
   };
 
-  const request = toRequest(station.step, onBench, lots, air.data?.humidityPercent ?? null);
+  const request = toRequest(
+    station.step,
+    onBench,
+    lots,
+    air.data?.humidityPercent ?? null,
+    watch?.id ?? draft?.request.watchedId ?? null,
+  );
   const asked = useDeferredValue(JSON.stringify(request));
   const weighUp = useQuery({
     queryKey: ['weigh-up', asked],
@@ -72,9 +82,9 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, left 
     async (body: Schema['StepRequest'], key: string) =>
       (await api.POST('/api/entries', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
     (stored) => {
-      setAnswer(stored);
+      setDrafted(stored.kept ? null : stored);
       if (stored.kept) {
-        void watch?.end(stored.entryId ?? null);
+        onLogged(stored);
         clear();
         left();
       } else {
@@ -86,7 +96,8 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, left 
   );
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    setAnswer(null);
+    setDrafted(null);
+    onLogged(null);
     void go(request, state.key);
   };
   // Someone else was quicker: what they left is fetched, and the typed figures stay.
@@ -107,7 +118,7 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, left 
       noValidate
       sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)' }}
     >
-      {answer?.kept && <Logged answer={answer} step={station.step} />}
+      {logged && <Logged answer={logged} step={station.step} />}
       <WaitingTufts
         step={station.step}
         lots={lots}
@@ -137,17 +148,18 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, left 
             </Box>
           </Box>
           <Box aria-live="polite">
-            {balance && (balance.standing === 'impossible' || balance.standing === 'suspicious') && !answer && (
+            {balance && (balance.standing === 'impossible' || balance.standing === 'suspicious') && !drafted && (
               <Notice tone={balance.standing === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
             )}
-            {answer && !answer.kept && (
+            {drafted && (
               <Notice tone="watch">
-                {answer.sentence}
+                {drafted.sentence}
                 <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
                   <ConfirmDraft
-                    draftId={answer.draftId!}
+                    draftId={drafted.draftId!}
                     done={(kept) => {
-                      setAnswer(kept);
+                      setDrafted(null);
+                      onLogged(kept);
                       clear();
                       left();
                       void refreshLog();

@@ -1,12 +1,11 @@
 import { useMemo } from 'react';
-import { api, queryClient, useDryings, useWashes, type Schema } from '../api/client';
+import { useDryings, useWashes, type Schema } from '../api/client';
 import type { StationState } from './stationState';
 
 /** A watched wash or rack on its way into the log. */
 export interface FromWatch {
   id: string;
   state: Partial<StationState>;
-  end: (entryId: string | null) => Promise<unknown>;
 }
 
 const from = (lots: readonly Schema['PlanLot'][], there: readonly Schema['LotLine'][]) =>
@@ -46,24 +45,8 @@ export function useFromWatch(
   const wash = washes.data?.find((w) => w.id === washId);
   const drying = dryings.data?.find((d) => d.id === dryingId);
   return useMemo(() => {
-    if (wash && lots.length > 0)
-      return {
-        id: wash.id,
-        state: washState(wash, lots),
-        end: (entryId) =>
-          api
-            .POST('/api/scouring/washes/{id}/end', { params: { path: { id: wash.id } }, body: { entryId } })
-            .then(() => queryClient.invalidateQueries({ queryKey: ['washing'] })),
-      };
-    if (drying && lots.length > 0)
-      return {
-        id: drying.id,
-        state: dryingState(drying, lots),
-        end: (entryId) =>
-          api
-            .POST('/api/drying/{id}/end', { params: { path: { id: drying.id } }, body: { entryId } })
-            .then(() => queryClient.invalidateQueries({ queryKey: ['drying'] })),
-      };
+    if (wash && lots.length > 0) return { id: wash.id, state: washState(wash, lots) };
+    if (drying && lots.length > 0) return { id: drying.id, state: dryingState(drying, lots) };
     return null;
   }, [wash, drying, lots]);
 }

@@ -81,6 +81,7 @@ export function toRequest(
   state: OnBench,
   lots: readonly Schema['LotLine'][],
   air: number | null = null,
+  watchedId: string | null = null,
 ): Schema['StepRequest'] {
   return {
     step,
@@ -114,6 +115,7 @@ export function toRequest(
     draftId: state.draftId,
     spent: number(state.spent),
     intoReserve: state.intoReserve,
+    watchedId,
   };
 }
 

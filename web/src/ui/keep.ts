@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { Problem } from '../api/client';
 
-const read = <T>(name: string): T | undefined => {
+/** What this device remembers under a name. */
+export const read = <T>(name: string): T | undefined => {
   try {
     const text = localStorage.getItem(name);
     return text ? (JSON.parse(text) as T) : undefined;
@@ -10,7 +11,7 @@ const read = <T>(name: string): T | undefined => {
   }
 };
 
-const write = (name: string, value: unknown) => {
+export const write = (name: string, value: unknown) => {
   try {
     localStorage.setItem(name, JSON.stringify(value));
   } catch {

@@ -1,0 +1,69 @@
+import { useSyncExternalStore } from 'react';
+import { read, write } from '../ui/keep';
+
+const Wanted = 'alarm sound';
+let wanted = read<boolean>(Wanted) ?? false;
+let audio: AudioContext | null = null;
+const listeners = new Set<() => void>();
+
+/** Browsers let a page sound once somebody has touched it; what was due long before that touch stays silent. */
+const TooLate = 5000;
+
+async function sounding(): Promise<AudioContext | null> {
+  try {
+    audio ??= new AudioContext();
+    const asked = performance.now();
+    await audio.resume();
+    return performance.now() - asked < TooLate ? audio : null;
+  } catch {
+    // Without sound the words are there all the same.
+    return null;
+  }
+}
+
+async function tones(times: readonly number[], hertz: number) {
+  const to = await sounding();
+  for (const at of to ? times : []) {
+    const tone = to!.createOscillator();
+    const loud = to!.createGain();
+    const from = to!.currentTime + at;
+    tone.frequency.value = hertz;
+    loud.gain.setValueAtTime(0.25, from);
+    loud.gain.exponentialRampToValueAtTime(0.001, from + 0.28);
+    tone.connect(loud).connect(to!.destination);
+    tone.start(from);
+    tone.stop(from + 0.3);
+  }
+}
+
+/** Three short tones, no file needed. */
+export const ring = () => (wanted ? tones([0, 0.35, 0.7], 740) : Promise.resolve());
+
+/** One lower tone: something may be done, nothing must. */
+export const chime = () => (wanted ? tones([0], 520) : Promise.resolve());
+
+export const notify = (text: string, tag: string) => {
+  if (wanted && 'Notification' in window && Notification.permission === 'granted')
+    new Notification('Earthy Tuft', { body: text, tag });
+};
+
+/** Whether this device rings and notifies; asked for by a tap, which is also what lets it sound. */
+export function wantSound(on: boolean) {
+  wanted = on;
+  write(Wanted, on);
+  listeners.forEach((l) => l());
+  if (!on) return;
+  void ring();
+  if ('Notification' in window && Notification.permission === 'default') void Notification.requestPermission();
+}
+
+document.addEventListener('pointerdown', () => {
+  if (wanted) void sounding();
+});
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+export const useSound = () => useSyncExternalStore(subscribe, () => wanted);
