@@ -234,9 +234,10 @@ public class WashHouseTests(House house) : IClassFixture<House>
     public async Task A_rack_is_drawn_in_the_workshops_own_unit()
     {
         var ada = await house.Register();
+        var wet = Id(await Washed(ada));
         var version = (await ada.Get("/api/workshop")).GetProperty("version").GetUInt32();
         (await ada.Send(HttpMethod.Put, "/api/workshop", new { name = "Shed", unit = "pound", timeZone = "UTC", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version })).Expect(204);
-        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(await Washed(ada)) } })).Expect(200);
+        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { wet } })).Expect(200);
         var start = drying.GetProperty("startedAt").GetDateTimeOffset();
         foreach (var (minutes, grams) in new[] { (60, 1150.0), (120, 1022.4), (180, 931.0), (300, 818.6) })
         {

@@ -46,19 +46,14 @@ describe('a cooling or drying curve', () => {
   });
 
   it('counts its axis in the unit it is given and draws the same picture', () => {
-    const grams = {
-      ...cooling,
-      curve: [],
-      level: 700,
-      dots: [1400, 900].map((value, i) => ({ ...cooling.dots[i]!, value })),
-    };
-    const [inGrams, inOunces] = [curveLayout(grams), curveLayout({ ...grams, division: 28.349523125 })];
-    expect(inOunces.dots).toEqual(inGrams.dots);
-    expect(inOunces.ticksY.map((t) => t.value)).toEqual([30, 40, 50]);
-    const perOunce = (inOunces.ticksY[0]!.y - inOunces.ticksY[1]!.y) / 10;
-    const perGram =
-      (inGrams.ticksY[0]!.y - inGrams.ticksY[1]!.y) / (inGrams.ticksY[1]!.value - inGrams.ticksY[0]!.value);
-    expect(perOunce / perGram).toBeCloseTo(28.349523125, 6);
+    const dots = [1400, 900].map((value, i) => ({ ...cooling.dots[i]!, value }));
+    const grams = { ...cooling, curve: [], level: 700, dots };
+    const [fine, coarse] = [curveLayout(grams), curveLayout({ ...grams, division: 30 })];
+    expect(coarse.dots).toEqual(fine.dots);
+    expect(coarse.ticksY.map((t) => t.value)).toEqual([25, 30, 35, 40, 45]);
+    expect(fine.ticksY.map((t) => t.value)).toEqual([800, 1000, 1200, 1400]);
+    const apart = (l: typeof fine) => (l.ticksY[0]!.y - l.ticksY[1]!.y) / (l.ticksY[1]!.value - l.ticksY[0]!.value);
+    expect(apart(coarse) / apart(fine)).toBeCloseTo(30, 6);
   });
 
   it('is not squeezed by a reading that was set aside, and keeps it at the edge', () => {
