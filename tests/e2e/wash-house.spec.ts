@@ -154,6 +154,15 @@ test('a running bath is the same after a reload and on a second screen, and a ty
   await expect(wash.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
   // Nobody touched the second screen.
   await expect(there.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
+  // It runs, so it is told with its clock on the first page and waits for nobody there.
+  await second.goto(at('/'));
+  const runs = second.getByRole('group', { name: 'What runs' });
+  await expect(runs.getByRole('button', { name: /^I-01\.4, loft rack: dry at/ })).toBeVisible();
+  await expect(
+    second.getByRole('group', { name: 'Waiting lots' }).getByRole('button', { name: /^C-01\.2,/ }),
+  ).toBeHidden();
+  await runs.getByRole('button', { name: /^C-01\.2, bath 1: lift by/ }).press('Enter');
+  await expect(there).toBeVisible();
   // What lies in that bath is not planned a second time.
   await second.goto(at('/station/wash/plan?lot=C-01.2'));
   await expect(second.getByText(/C-01\.2 is being washed already/)).toBeVisible();

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bathsLayout } from './bathLayout';
 import { curveLayout, roundStep } from './curveLayout';
 import { passesLayout } from './passesLayout';
+import { runningLayout } from './runningLayout';
 import { traceLayout } from './traceLayout';
 
 const at = (minute: number) => new Date(Date.UTC(2026, 4, 14, 10, minute)).toISOString();
@@ -178,7 +179,7 @@ describe('a trace', () => {
 
   it('ends at the right edge with what was said now', () => {
     const l = lay(said([60, 412], [0, 412]));
-    expect(l.last!.x).toBe(295);
+    expect(l.last!.x).toBe(294);
     expect(l.last!.y).toBe(46);
   });
 
@@ -196,5 +197,50 @@ describe('a trace', () => {
     expect(pieces(lay(said([60, 412], [30, 412])).still)).toBe(0);
     expect(pieces(lay(said([4, 412], [2, null], [0, 412])).still)).toBe(0);
     expect(lay([]).last).toBeNull();
+  });
+});
+
+describe('what runs', () => {
+  const now = Date.UTC(2026, 4, 14, 10);
+  const time = (minutes: number) => new Date(now + minutes * 60_000).toISOString();
+  const thing = (since: number, until: number | null, give: number | null = null) => ({
+    id: `${since} ${until}`,
+    since: time(since),
+    until: until === null ? null : time(until),
+    giveOrTakeMinutes: give,
+  });
+
+  it('puts what was to the left of now and what is to come to the right, minutes and days on one line', () => {
+    const l = runningLayout([thing(-14, 18, 5), thing(-240, 334, 22), thing(-3000, 4000)], now, 1000);
+    for (const row of l.rows) {
+      expect(row.from).toBeLessThan(l.nowX);
+      expect(row.to!).toBeGreaterThan(l.nowX);
+      expect(row.to!).toBeLessThanOrEqual(992);
+      expect(row.from).toBeGreaterThanOrEqual(8);
+    }
+    expect(l.rows[0]!.to! - l.nowX).toBeGreaterThan(20);
+    expect(l.rows[1]!.to!).toBeGreaterThan(l.rows[0]!.to!);
+  });
+
+  it('shows how unsure an end is, and none where nobody knows it', () => {
+    const [sure, unknown] = runningLayout([thing(-14, 18, 5), thing(-30, null)], now, 1000).rows;
+    expect(sure!.band!.from).toBeLessThan(sure!.to!);
+    expect(sure!.band!.to).toBeGreaterThan(sure!.to!);
+    expect(unknown).toMatchObject({ to: null, band: null });
+  });
+
+  it('goes back before now for what is late', () => {
+    const l = runningLayout([thing(-50, -10, 2)], now, 1000);
+    expect(l.rows[0]!.to!).toBeLessThan(l.nowX);
+    expect(l.rows[0]!.to!).toBeGreaterThan(l.rows[0]!.from);
+  });
+
+  it('writes no mark over another', () => {
+    for (const width of [358, 700, 1036]) {
+      const xs = runningLayout([thing(-9000, 9000)], now, width)
+        .marks.map((m) => m.x)
+        .sort((a, b) => a - b);
+      xs.slice(1).forEach((x, i) => expect(x - xs[i]!).toBeGreaterThanOrEqual(64));
+    }
   });
 });

@@ -28,8 +28,10 @@ export function traceLayout(
   const range = Math.max(leastRange, values.length > 0 ? Math.max(...values) - Math.min(...values) : 0);
   const low = middle - range / 2;
   const high = middle + range / 2;
-  const edge = 5;
-  const x = (t: number) => width - edge - ((now - t) / spanMs) * (width - 2 * edge);
+  const edge = 6;
+  // The figures of the axis stand at the left.
+  const left = 58;
+  const x = (t: number) => width - edge - ((now - t) / spanMs) * (width - edge - left);
   const y = (v: number) => height - edge - ((v - low) / range) * (height - 2 * edge);
   const Silence = 8000;
   let still = '';

@@ -84,7 +84,7 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
         pb: 2.5,
       }}
     >
-      <Box sx={{ minWidth: 0 }}>
+      <Box sx={{ gridColumn: '1 / -1' }}>
         <Typography variant="h2">
           {d.lots.map((l, i) => (
             <span key={l.id}>
@@ -96,13 +96,15 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
           ))}
           {d.rack ? ` on ${d.rack}` : ''}
         </Typography>
-        <Typography color="text.secondary" sx={{ mb: 1 }}>
+        <Typography color="text.secondary">
           {waterWord[d.waterOut]}, {d.outdoors ? 'outdoors' : 'indoors'}
           {d.netted ? ', netted' : ''}, since {dayClockOf(d.startedAt, now, zone)}, {d.who}
           {d.roomNeeded !== null && d.rackSquareMetres !== null
             ? `; wants ${d.roomNeeded.toFixed(1)} of ${d.rackSquareMetres.toFixed(1)} m²`
             : ''}
         </Typography>
+      </Box>
+      <Box sx={{ minWidth: 0, order: { xs: 2, md: 0 } }}>
         <Curve
           dots={d.dots}
           curve={d.curve}
@@ -114,6 +116,7 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
           momentName={d.dryAt ? dayClockOf(d.dryAt, now, zone) : ''}
           now={now}
           unit={d.axis.name}
+          height={320}
           clock={(t) => clockOf(t, zone)}
           words={`${d.lots.map((l) => l.code).join(', ')}: ${d.sentence} ${d.dots.length} weighings.`}
         />

@@ -17,7 +17,7 @@ const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', pro
 const drawn: Record<Schema['InstrumentKind'], { unit: string; leastRange: number; words: string }> = {
   scale: { unit: 'g', leastRange: 10, words: 'The weight in the last two minutes' },
   probe: { unit: '°C', leastRange: 2, words: 'The bath in the last two minutes' },
-  air: { unit: '%', leastRange: 10, words: 'The humidity in the last two minutes' },
+  air: { unit: '% RH', leastRange: 10, words: 'The humidity in the last two minutes' },
 };
 const order: Schema['InstrumentKind'][] = ['scale', 'probe', 'air'];
 const again = () => queryClient.invalidateQueries({ queryKey: ['instruments'] });
@@ -106,13 +106,22 @@ export function InstrumentsPage() {
                 <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
                   {i.kind === 'scale' && i.on && mayPress && (
                     <>
-                      <Button onClick={() => void press(i, 'tare')}>Tare</Button>
-                      <Button onClick={() => void press(i, 'unit')}>Unit</Button>
+                      <Button size="small" onClick={() => void press(i, 'tare')}>
+                        Tare
+                      </Button>
+                      <Button size="small" onClick={() => void press(i, 'unit')}>
+                        Unit
+                      </Button>
                     </>
                   )}
-                  {owner && <Button onClick={() => void turn(i, !i.on)}>{i.on ? 'Switch off' : 'Switch on'}</Button>}
+                  {owner && (
+                    <Button size="small" onClick={() => void turn(i, !i.on)}>
+                      {i.on ? 'Switch off' : 'Switch on'}
+                    </Button>
+                  )}
                   {owner && (
                     <Button
+                      size="small"
                       onClick={() =>
                         void api
                           .DELETE('/api/instruments/{id}', { params: { path: { id: i.id } } })

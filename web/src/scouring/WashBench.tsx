@@ -24,16 +24,15 @@ export function WashBench({ logging }: { logging: string | null }) {
   const washes = useWashes();
   const session = useSession();
   const zone = session.data?.timeZone ?? 'UTC';
-  const sound = useSound();
   if (washes.error) return <ProblemNotice error={washes.error} again={() => void washes.refetch()} />;
   return (
     <Box sx={{ display: 'grid', gap: 3, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
       {(washes.data ?? [])
         .filter((w) => w.id !== logging)
-        .map((wash) => (
-          <OneWash key={wash.id} wash={wash} zone={zone} />
+        .map((wash, i) => (
+          <OneWash key={wash.id} wash={wash} zone={zone} ringing={i === 0} />
         ))}
-      <Box sx={{ display: 'flex', columnGap: 3, alignItems: 'center', flexWrap: 'wrap' }}>
+      <Box>
         <Button
           component={RouterLink}
           to="/station/wash/plan"
@@ -42,19 +41,14 @@ export function WashBench({ logging }: { logging: string | null }) {
         >
           Plan a wash
         </Button>
-        {!!washes.data?.length && (
-          <FormControlLabel
-            control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
-            label="Ring on this device"
-          />
-        )}
       </Box>
     </Box>
   );
 }
 
-function OneWash({ wash, zone }: { wash: Schema['WashView']; zone: string }) {
+function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: string; ringing: boolean }) {
   const navigate = useNavigate();
+  const sound = useSound();
   const [error, setError] = useState<unknown>(null);
   const many = wash.plan.batches.count > 1;
   const codes = wash.on.lots.map((l) => l.code);
@@ -92,6 +86,13 @@ function OneWash({ wash, zone }: { wash: Schema['WashView']; zone: string }) {
         <Typography color="text.secondary">
           {wash.bathsDone} of {total} baths done{wash.recipe ? `, ${wash.recipe}` : ''}, {wash.who}
         </Typography>
+        {ringing && (
+          <FormControlLabel
+            sx={{ ml: { md: 'auto' }, mr: 0 }}
+            control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
+            label="Ring on this device"
+          />
+        )}
       </Box>
       {wash.baths
         .filter((b) => !b.liftedAt)

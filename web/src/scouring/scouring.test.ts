@@ -5,6 +5,7 @@ import { hearClock, serverNow } from '../live/live';
 import { runningWords } from '../live/running';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { dryingState, washState } from '../station/fromWatch';
+import { runningThings } from '../today/Running';
 import { freshPlan, fromRecipe, number, toPlanRequest, toWish } from './planState';
 
 const house: Schema['WashHouse'] = {
@@ -175,6 +176,38 @@ describe('alarms', () => {
     expect(at('10:20', { alarmAt: '2026-05-14T10:18:00Z' })).toBe(0);
     // Where no floor counts the alarm itself is that moment.
     expect(at('10:20', { floorCelsius: null })).toBe(0);
+  });
+
+  it('and today tell what has to be done first, and that of a dry rack whenever one likes', () => {
+    const rack = (id: string, more: Partial<Schema['DryingView']>) =>
+      ({
+        id,
+        lots: [{ code: id }],
+        rack: null,
+        startedAt: '2026-05-14T06:00:00Z',
+        state: 'drying',
+        ...more,
+      }) as Schema['DryingView'];
+    const things = runningThings(
+      [
+        wash(
+          bath({ id: 'late', liftBy: '2026-05-14T11:40:00Z' }),
+          bath({ id: 'gone', liftedAt: '2026-05-14T10:00:00Z' }),
+          bath({ id: 'first' }),
+        ),
+      ],
+      [
+        rack('W-01.3', { state: 'dry', dryAt: '2026-05-14T09:00:00Z' }),
+        rack('K-01.2', { dryAt: '2026-05-14T11:00:00Z' }),
+      ],
+    );
+    expect(things.map((t) => [t.id, t.then])).toEqual([
+      ['first', 'lift by'],
+      ['K-01.2', 'dry at'],
+      ['late', 'lift by'],
+      ['W-01.3', 'dry: log it'],
+    ]);
+    expect(things[0]!.name).toBe('G-01.2, bath 1');
   });
 
   it('and the rail tell of the bath that comes first', () => {

@@ -41,7 +41,22 @@ export function Station() {
   );
   const draft = drafts.data.find((d) => d.id === search.get('draft') && d.step === station.step) ?? null;
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 250px' } }}>
+    <Box
+      sx={{
+        position: 'relative',
+        display: 'grid',
+        gap: 3,
+        gridTemplateColumns: 'minmax(0, 1fr)',
+        // The whole width is the bench's once the caution is folded.
+        '&:has(> .caution aside)': { gridTemplateColumns: { lg: 'minmax(0, 1fr) 250px' } },
+        '&:not(:has(> .caution aside)) > .caution': {
+          position: { lg: 'absolute' },
+          top: 0,
+          right: 0,
+          alignSelf: 'start',
+        },
+      }}
+    >
       <Box sx={{ minWidth: 0 }}>
         <Typography variant="h1" sx={{ mb: 1 }}>
           {stepWord[station.step]}
@@ -70,7 +85,7 @@ export function Station() {
         />
       </Box>
       {/* On a phone the caution comes before the work, or nobody would see it. */}
-      <Box sx={{ alignSelf: 'start', display: 'grid', gap: 2, order: { xs: -1, lg: 0 } }}>
+      <Box className="caution" sx={{ alignSelf: 'start', display: 'grid', gap: 2, order: { xs: -1, lg: 0 } }}>
         <StationCaution station={station} />
       </Box>
     </Box>

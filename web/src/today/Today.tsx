@@ -3,27 +3,37 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { useDrafts, useToday, type Schema } from '../api/client';
+import { useDrafts, useDryings, useToday, useWashes, type Schema } from '../api/client';
 import { MassOf, Figure } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { daysWord, formOf, onDay, parentage, stepDone, stepWord } from '../ui/words';
 import { Drafts } from './Drafts';
+import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
 
 /** The workshop as it stands: what waits and how long, what needs a second look, the month so far. */
 export function Today() {
   const today = useToday();
   const drafts = useDrafts();
+  const washes = useWashes();
+  const dryings = useDryings();
   if (today.error) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
   if (!today.data) return null;
   const { waiting, lookAt, month } = today.data;
   if (waiting.length === 0 && today.data.samples === 0) return <EmptyShed />;
-  const longest = waiting.find((w) => w.at);
+  // What lies in a bath or on a rack runs; it waits for nobody.
+  const runs = new Set([
+    ...(washes.data ?? []).flatMap((w) => w.on.lots.map((l) => l.id)),
+    ...(dryings.data ?? []).flatMap((d) => d.lots.map((l) => l.id)),
+  ]);
+  const idle = waiting.filter((w) => !runs.has(w.lot.id));
+  const longest = idle.find((w) => w.at);
 
   return (
     <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+      <Running />
       <Section title="What waits, and how long" level="h2">
-        <WaitingLine waiting={waiting} />
+        <WaitingLine waiting={idle} />
       </Section>
       <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1.15fr 1fr 1fr' } }}>
         <Section title="Next">

@@ -1,0 +1,161 @@
+import Box from '@mui/material/Box';
+import { useNavigate } from 'react-router';
+import { useDryings, useSession, useWashes, type Schema } from '../api/client';
+import { tone, type Tone } from '../app/theme';
+import { runningLayout, type RunningThing } from '../drawings/runningLayout';
+import { useWidth } from '../drawings/useWidth';
+import { useLive, useNow } from '../live/live';
+import { clockOf, dayClockOf, leftUntil } from '../live/time';
+import { Section } from '../ui/Slips';
+
+export interface Thing extends RunningThing {
+  name: string;
+  to: string;
+  what: 'wash' | 'dry';
+  /** What has to be done then, in a word or two. */
+  then: string;
+}
+
+const codes = (lots: readonly Schema['PlanLot'][]) => lots.map((l) => l.code).join(', ');
+
+/** Every bath with wool in it and everything on a rack, what has to be done first on top. */
+export function runningThings(
+  washes: readonly Schema['WashView'][],
+  dryings: readonly Schema['DryingView'][],
+): Thing[] {
+  const baths = washes.flatMap((w) =>
+    w.baths
+      .filter((b) => !b.liftedAt)
+      .map((b) => ({
+        id: b.id,
+        name: `${codes(w.on.lots)}, bath ${b.place + 1}`,
+        to: '/station/wash',
+        what: 'wash' as const,
+        since: b.startedAt,
+        until: b.liftBy,
+        giveOrTakeMinutes: b.giveOrTakeMinutes,
+        then: b.floorCelsius === null ? 'lift at' : 'lift by',
+      })),
+  );
+  const racks = dryings.map((d) => ({
+    id: d.id,
+    name: `${codes(d.lots)}${d.rack ? `, ${d.rack}` : ''}`,
+    to: '/station/dry',
+    what: 'dry' as const,
+    since: d.startedAt,
+    until: d.state === 'dry' ? null : d.dryAt,
+    giveOrTakeMinutes: d.state === 'dry' ? null : d.giveOrTakeMinutes,
+    then: d.state === 'dry' ? 'dry: log it' : d.state === 'weighAgain' ? 'weigh it again' : 'dry at',
+  }));
+  const when = (t: Thing) => (t.until ? Date.parse(t.until) : Infinity);
+  return [...baths, ...racks].sort((a, b) => when(a) - when(b));
+}
+
+const far = (minutes: number) => {
+  const m = Math.abs(minutes);
+  return m < 60 ? `${m} min` : m < 1440 ? `${m / 60} h` : m === 1440 ? '1 day' : `${m / 1440} days`;
+};
+
+/** What runs, with its clock. */
+export function Running() {
+  const washes = useWashes();
+  const dryings = useDryings();
+  const { clock } = useLive();
+  const things = runningThings(washes.data ?? [], dryings.data ?? []);
+  if (!clock || things.length === 0) return null;
+  return (
+    <Section title="What runs">
+      <Lines things={things} />
+    </Section>
+  );
+}
+
+function Lines({ things }: { things: readonly Thing[] }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const zone = useSession().data?.timeZone ?? 'UTC';
+  const now = useNow(5000);
+  const navigate = useNavigate();
+  const room = width || 600;
+  const at = runningLayout(things, now, room);
+  return (
+    <Box ref={ref} role="group" aria-label="What runs">
+      <svg width="100%" height={at.height} style={{ display: 'block' }}>
+        {at.marks.map((m) => (
+          <g key={m.minutes}>
+            <line x1={m.x} x2={m.x} y1={18} y2={at.height - 18} stroke={tone('oat')} />
+            <text x={m.x} y={at.height - 4} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+              {m.minutes < 0 ? `${far(m.minutes)} ago` : `in ${far(m.minutes)}`}
+            </text>
+          </g>
+        ))}
+        <line x1={at.nowX} x2={at.nowX} y1={18} y2={at.height - 18} stroke={tone('bark')} />
+        <text x={at.nowX} y={12} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+          {clockOf(now, zone)}
+        </text>
+        {at.rows.map((row, i) => {
+          const thing = things[i]!;
+          const late = thing.until !== null && Date.parse(thing.until) <= now;
+          const end: Tone = late ? 'madder' : thing.what === 'wash' ? 'woad' : 'lichen';
+          const words = thing.until
+            ? `${thing.then} ${dayClockOf(thing.until, now, zone)}`
+            : thing.then === 'dry at'
+              ? 'cannot tell yet'
+              : thing.then;
+          const open = () => void navigate(thing.to);
+          return (
+            <g
+              key={thing.id}
+              role="button"
+              tabIndex={0}
+              aria-label={`${thing.name}: ${words}${thing.until ? `, ${leftUntil(thing.until, now)}${late ? '' : ' left'}` : ''}`}
+              onClick={open}
+              onKeyDown={(e) => e.key === 'Enter' && open()}
+              style={{ cursor: 'pointer' }}
+            >
+              <rect x={0} y={row.y - 34} width={room} height={50} fill="transparent" />
+              {row.band && (
+                <line
+                  x1={row.band.from}
+                  x2={row.band.to}
+                  y1={row.y}
+                  y2={row.y}
+                  stroke={tone('wool')}
+                  strokeWidth={16}
+                />
+              )}
+              <line x1={row.from} x2={at.nowX} y1={row.y} y2={row.y} stroke={tone('walnut')} strokeWidth={5} />
+              {row.to !== null && row.to > at.nowX && (
+                <line
+                  x1={at.nowX}
+                  x2={row.to}
+                  y1={row.y}
+                  y2={row.y}
+                  stroke={tone('walnut')}
+                  strokeWidth={2}
+                  strokeDasharray="7 6"
+                />
+              )}
+              {row.to !== null && <circle cx={row.to} cy={row.y} r={7} fill={tone(end)} />}
+              <text
+                x={at.wordsX}
+                y={row.y - 13}
+                fontSize={17}
+                fill={tone('peat')}
+                stroke={tone('fleece')}
+                strokeWidth={5}
+                paintOrder="stroke"
+              >
+                <tspan fontWeight={700}>{words}</tspan>
+                <tspan fill={tone('bark')} fontSize={14}>
+                  {'\u2002'}
+                  {thing.until ? `${leftUntil(thing.until, now)}${late ? '' : ' left'}, ` : ''}
+                  {thing.name}
+                </tspan>
+              </text>
+            </g>
+          );
+        })}
+      </svg>
+    </Box>
+  );
+}
