@@ -11,6 +11,9 @@ public static class BathWater
     /// <summary>Heat a kilogram of wool takes for a degree, in kJ.</summary>
     public const double WoolHeat = 1.36;
 
+    /// <summary>Water from a kettle as it reaches the tub (typical): just off the boil.</summary>
+    public const double KettleCelsius = 95;
+
     /// <summary>Above this a pour is warned of.</summary>
     public const double HotPourCelsius = 90;
 

@@ -8,7 +8,7 @@ namespace EarthyTuft.Core.Scouring;
 /// <param name="Litres">Water.</param>
 /// <param name="Celsius">Where it settles with the wool in it.</param>
 /// <param name="PourCelsius">How hot it is poured, so that cold wool and tub bring it there.</param>
-/// <param name="HotLitres">Of the hot water; null when the pour cannot be reached with it.</param>
+/// <param name="HotLitres">Of the hot water; null when the pour cannot be reached with what there is.</param>
 /// <param name="ColdLitres">Of the cold water; null with the hot.</param>
 /// <param name="DoseGrams">Agent.</param>
 /// <param name="Minutes">How long.</param>
@@ -16,6 +16,7 @@ namespace EarthyTuft.Core.Scouring;
 /// <param name="LiftedCelsius">What it has cooled to by then.</param>
 /// <param name="StepCelsius">How far the wool that goes in is from it; null for the first bath, where dry wool warms slowly from within the water.</param>
 /// <param name="Warnings">What to mind, empty mostly.</param>
+/// <param name="KettleLitres">From the kettle, where the hot water alone is not hot enough; null where none is needed.</param>
 public sealed record PlannedBath(
     BathKind Kind,
     double Litres,
@@ -28,7 +29,8 @@ public sealed record PlannedBath(
     double? MinutesToFloor,
     double LiftedCelsius,
     double? StepCelsius,
-    IReadOnlyList<string> Warnings);
+    IReadOnlyList<string> Warnings,
+    double? KettleLitres = null);
 
 /// <summary>Prices of what a wash uses; what is null is left out of the cost.</summary>
 /// <param name="WaterPerCubicMetre">Of water.</param>
@@ -183,6 +185,9 @@ public sealed record ScourPlan(
             return new ScourPlan(school, batches, baths, floor, litres, heat, agent, perKilogram, Cost(agent, litres, heat), minutes, risk, notes);
         }
 
+        /// <summary>The warmth of what the bath lies in, as litres of water: a bowl's share of the tub's, by what it holds.</summary>
+        private double Vessel => wish.School == ScourSchool.LockByLock ? tub.LitresEquivalent * BowlLitres / tub.Litres : tub.LitresEquivalent;
+
         private ScourBatches Batches()
         {
             var perKilogram = wish.LitresPerKilogram ?? ScourBatches.LitresPerKilogram;
@@ -253,10 +258,17 @@ public sealed record ScourPlan(
                 _ => wish.School == ScourSchool.LockByLock ? 2 : 5,
             };
             var kilograms = batches.Grams / 1000;
-            var pour = kind == BathKind.Soak ? celsius : BathWater.Pour(litres, celsius, kilograms, wool, tub.LitresEquivalent);
+            var pour = kind == BathKind.Soak ? celsius : BathWater.Pour(litres, celsius, kilograms, wool, Vessel);
             var warnings = new List<string>();
-            double? hot = null, cold = null;
-            if (pour <= water.HotCelsius && pour >= water.ColdCelsius)
+            double? hot = null, cold = null, kettle = null;
+            if (pour > water.HotCelsius && pour <= BathWater.KettleCelsius)
+            {
+                kettle = BathWater.HotLitres(litres, pour, BathWater.KettleCelsius, water.HotCelsius);
+                (hot, cold) = (litres - kettle, 0);
+                warnings.Add(FormattableString.Invariant(
+                    $"The hot water is {water.HotCelsius:0.#} °C: {kettle:0.0} L have to come from the kettle (taken as {BathWater.KettleCelsius:0} °C). Pour it low, before the wool."));
+            }
+            else if (pour <= water.HotCelsius && pour >= water.ColdCelsius)
             {
                 hot = BathWater.HotLitres(litres, pour, water.HotCelsius, water.ColdCelsius);
                 cold = litres - hot;
@@ -264,7 +276,7 @@ public sealed record ScourPlan(
             else
             {
                 warnings.Add(pour > water.HotCelsius
-                    ? FormattableString.Invariant($"It has to be poured at {pour:0.#} °C and the hot water is {water.HotCelsius:0.#}: heat some of it further, or warm tub and fleece first.")
+                    ? FormattableString.Invariant($"It has to be poured at {pour:0.#} °C, and no kettle is that hot: warm tub and fleece first, or take more water.")
                     : FormattableString.Invariant($"It has to be poured at {pour:0.#} °C and the cold water is {water.ColdCelsius:0.#}: let it stand, or take it as it is."));
             }
 
@@ -286,7 +298,7 @@ public sealed record ScourPlan(
 
             double? step = dry || kind == BathKind.Soak || wish.School == ScourSchool.SuintSoak && i == 1 ? null : Math.Abs(celsius - wool);
             var lifted = kind == BathKind.Soak ? celsius : cooling.At(minutes);
-            return new PlannedBath(kind, litres, celsius, pour, hot, cold, set.DoseGrams ?? dose, minutes, toFloor, lifted, step, warnings);
+            return new PlannedBath(kind, litres, celsius, pour, hot, cold, set.DoseGrams ?? dose, minutes, toFloor, lifted, step, warnings, kettle);
         }
 
         private decimal? Cost(double agentGrams, double litres, double heat)

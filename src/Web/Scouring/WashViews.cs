@@ -187,7 +187,7 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
                     new("this tub before", rate.Baths > 0 ? FormattableString.Invariant($"{rate.PerMinute:0.0000} per minute, from {rate.Baths} of your own baths") : "not known, typical 0.0080 per minute"),
                 ],
                 "a bath cools in proportion to what it is warmer than the air"),
-            Sentence(bath, moment, liftBy, bench),
+            Sentence(bath, moment, liftBy, sorted.Counted.Count, rate.Baths, bench),
             bath.LiftedAt is null && sorted.Doubted is { } doubted ? Doubt(doubted, fit.Band(doubted.Minutes).Celsius) : null,
             [.. readings.Where((_, i) => i % every == 0 || i == readings.Length - 1).Select(r => new CurveDot(r.At, r.Celsius, r.FromProbe, counted.Contains(ReadingOf(bath, r))))],
             [.. curve]);
@@ -200,7 +200,7 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
         ? FormattableString.Invariant($"The probe reads {reading.Celsius:0.0} °C where about {expected:0} are expected. Is it in the bath? The curve goes on without it.")
         : FormattableString.Invariant($"{reading.Celsius:0.0} °C was noted where about {expected:0} are expected. Read again: a second reading like it is believed.");
 
-    private static string Sentence(BathRow bath, LiftMoment moment, DateTimeOffset? liftBy, Bench bench)
+    private static string Sentence(BathRow bath, LiftMoment moment, DateTimeOffset? liftBy, int readings, int baths, Bench bench)
     {
         if (bath.LiftedAt is { } lifted)
         {
@@ -212,8 +212,9 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
             return "Nothing hurries.";
         }
 
+        var unsure = readings > 0 ? "" : baths > 0 ? " Note a temperature: so far only this tub’s earlier baths tell." : " Note a temperature: so far only what tubs usually do tells.";
         return moment.Floor
-            ? FormattableString.Invariant($"Lift the wool by {Clock(liftBy.Value, bench)}. The bath reaches {bath.FloorCelsius:0.#} °C then and wax starts to settle back.")
+            ? FormattableString.Invariant($"Lift the wool by {Clock(liftBy.Value, bench)}. The bath reaches {bath.FloorCelsius:0.#} °C then and wax starts to settle back.{unsure}")
             : $"Lift it at {Clock(liftBy.Value, bench)}, when it has lain as long as was planned.";
     }
 }

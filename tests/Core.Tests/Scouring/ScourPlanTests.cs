@@ -95,9 +95,31 @@ public class ScourPlanTests
     [Fact]
     public void A_pour_that_cannot_be_reached_is_said_and_not_made_up()
     {
-        var plan = Plan(Fleece(1200), new(ScourSchool.Hot), water: new ScourWater(55, 12, 10));
-        Assert.Null(plan.Baths[0].HotLitres);
-        Assert.Contains("heat some of it further", plan.Baths[0].Warnings[0]);
+        // Little water in a heavy, cold tub.
+        var plan = Plan(Fleece(1200), new(ScourSchool.Hot, LitresPerKilogram: 3), new ScourTub(30, 3, TubRate.Typical), new ScourWater(55, 12, 2));
+        Assert.True(plan.Baths[0].PourCelsius > BathWater.KettleCelsius);
+        Assert.Equal((null, null), (plan.Baths[0].HotLitres, plan.Baths[0].KettleLitres));
+        Assert.Contains("no kettle is that hot", plan.Baths[0].Warnings[0]);
+    }
+
+    [Fact]
+    public void The_kettle_helps_where_the_hot_water_is_not_hot_enough()
+    {
+        var bath = Plan(Fleece(1200), new(ScourSchool.Hot), water: new ScourWater(55, 12, 10)).Baths[0];
+        Assert.True(bath.PourCelsius > 55);
+        Assert.Equal(0, bath.ColdLitres);
+        Assert.Equal(bath.Litres, bath.HotLitres!.Value + bath.KettleLitres!.Value, 9);
+        Assert.Equal(bath.PourCelsius, (bath.KettleLitres.Value * 95 + bath.HotLitres.Value * 55) / bath.Litres, 6);
+        Assert.Contains("come from the kettle", bath.Warnings[0]);
+        Assert.Null(Plan(Fleece(1200), new(ScourSchool.Hot), water: new ScourWater(75, 12, 10)).Baths[0].KettleLitres);
+    }
+
+    [Fact]
+    public void A_bowl_takes_less_warmth_than_the_tub_it_stands_for()
+    {
+        var bowl = Plan(Fleece(), new(ScourSchool.LockByLock), new ScourTub(30, 0.9, TubRate.Typical)).Baths[0];
+        Assert.Equal(bowl.Celsius, BathWater.Settled(bowl.Litres, bowl.PourCelsius, 0.06, Water.AirCelsius, 0.06), 6);
+        Assert.InRange(bowl.PourCelsius, bowl.Celsius, bowl.Celsius + 4);
     }
 
     [Fact]
@@ -140,8 +162,10 @@ public class ScourPlanTests
             {
                 if (bath.HotLitres is { } warm)
                 {
-                    Assert.Equal(bath.PourCelsius, (warm * hot + bath.ColdLitres!.Value * 12) / bath.Litres, 6);
-                    Assert.Equal(bath.Celsius, BathWater.Settled(bath.Litres, bath.PourCelsius, plan.Batches.Grams / 1000, bath == plan.Baths[0] ? air : plan.Baths[plan.Baths.ToList().IndexOf(bath) - 1].LiftedCelsius, 0.8), 6);
+                    var (kettle, vessel) = (bath.KettleLitres ?? 0, school == ScourSchool.LockByLock ? 0.8 * 2 / litres : 0.8);
+                    Assert.Equal(bath.Litres, kettle + warm + bath.ColdLitres!.Value, 6);
+                    Assert.Equal(bath.PourCelsius, (kettle * BathWater.KettleCelsius + warm * hot + bath.ColdLitres!.Value * 12) / bath.Litres, 6);
+                    Assert.Equal(bath.Celsius, BathWater.Settled(bath.Litres, bath.PourCelsius, plan.Batches.Grams / 1000, bath == plan.Baths[0] ? air : plan.Baths[plan.Baths.ToList().IndexOf(bath) - 1].LiftedCelsius, vessel), 6);
                 }
 
                 Assert.True(bath.StepCelsius is null or <= 5.0001);

@@ -7070,7 +7070,7 @@ export interface components {
       pourCelsius: number;
       /**
        * Format: double
-       * @description Of the hot water; null when the pour cannot be reached with it.
+       * @description Of the hot water; null when the pour cannot be reached with what there is.
        */
       hotLitres: null | number;
       /**
@@ -7105,6 +7105,11 @@ export interface components {
       stepCelsius: null | number;
       /** @description What to mind, empty mostly. */
       warnings: string[];
+      /**
+       * Format: double
+       * @description From the kettle, where the hot water alone is not hot enough; null where none is needed.
+       */
+      kettleLitres?: null | number;
     };
     /**
      * @description How the fibre is prepared in the end.

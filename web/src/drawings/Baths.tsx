@@ -73,8 +73,11 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: nu
                   {b.liftedCelsius.toFixed(0)} °C
                 </text>
                 <path d={layer(t.waterTop, at.tubBottom)} fill={tone('wool')} />
-                {b.hotLitres != null && b.hotLitres > 0.05 && (
-                  <path d={layer(t.waterTop, t.hotTop)} fill={tone('weld')} opacity={0.45} />
+                {t.hotEnd > t.kettleEnd + 0.2 && (
+                  <path d={layer(t.kettleEnd, t.hotEnd)} fill={tone('weld')} opacity={0.45} />
+                )}
+                {t.kettleEnd > t.waterTop + 0.2 && (
+                  <path d={layer(t.waterTop, t.kettleEnd)} fill={tone('madder')} opacity={0.45} />
                 )}
                 <path
                   d={`M${t.x},${at.tubTop}L${t.x + inset},${at.tubBottom}L${t.x + t.width - inset},${at.tubBottom}L${t.x + t.width},${at.tubTop}`}

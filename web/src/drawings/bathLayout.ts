@@ -3,6 +3,7 @@ export interface BathShape {
   litres: number;
   hotLitres: number | null;
   coldLitres: number | null;
+  kettleLitres?: number | null;
   celsius: number;
   liftedCelsius: number;
 }
@@ -10,9 +11,10 @@ export interface BathShape {
 export interface BathPlace {
   x: number;
   width: number;
-  /** Water level and the border between cold and hot, from the top. */
+  /** The water's level, and the borders under what came from the kettle and under the hot, from the top. */
   waterTop: number;
-  hotTop: number;
+  kettleEnd: number;
+  hotEnd: number;
   /** What is poured in, each with the line it is written on. */
   words: { y: number; text: string }[];
   /** The line from where the bath settles to where it is lifted. */
@@ -49,14 +51,16 @@ export function bathsLayout(baths: readonly BathShape[], floor: number | null, w
   return {
     tubs: baths.map((b, i) => {
       const waterTop = tubBottom - deep(b.litres);
-      // Hot water lies on the cold in the picture; in the tub they are stirred.
-      const hotTop = b.hotLitres === null ? waterTop : waterTop + deep(b.hotLitres);
+      // The hotter lies on the colder in the picture; in the tub they are stirred.
+      const kettleEnd = waterTop + deep(b.kettleLitres ?? 0);
+      const hotEnd = kettleEnd + deep(b.hotLitres ?? 0);
       return {
         x: i * (each + gap),
         width: each,
         waterTop,
-        hotTop,
-        words: waterWords(b, waterTop, hotTop, tubBottom),
+        kettleEnd,
+        hotEnd,
+        words: waterWords(b, waterTop, kettleEnd, hotEnd, tubBottom),
         from: y(b.celsius),
         to: y(b.liftedCelsius),
       };
@@ -74,13 +78,22 @@ export function bathsLayout(baths: readonly BathShape[], floor: number | null, w
 const thin = 15;
 const lineHeight = 18;
 
-function waterWords(b: BathShape, waterTop: number, hotTop: number, bottom: number): BathPlace['words'] {
+function waterWords(
+  b: BathShape,
+  waterTop: number,
+  kettleEnd: number,
+  hotEnd: number,
+  bottom: number,
+): BathPlace['words'] {
   const middle = (top: number, low: number) => (top + low) / 2 + 5;
   if (b.hotLitres === null || b.coldLitres === null)
     return [{ y: Math.min(middle(waterTop, bottom), bottom - 6), text: `${b.litres.toFixed(1)} L` }];
   const layers = [
-    { litres: b.hotLitres, text: `${b.hotLitres.toFixed(1)} L hot`, top: waterTop, low: hotTop },
-    { litres: b.coldLitres, text: `${b.coldLitres.toFixed(1)} L cold`, top: hotTop, low: bottom },
+    ...(b.kettleLitres
+      ? [{ litres: b.kettleLitres, text: `${b.kettleLitres.toFixed(1)} L kettle`, top: waterTop, low: kettleEnd }]
+      : []),
+    { litres: b.hotLitres, text: `${b.hotLitres.toFixed(1)} L hot`, top: kettleEnd, low: hotEnd },
+    { litres: b.coldLitres, text: `${b.coldLitres.toFixed(1)} L cold`, top: hotEnd, low: bottom },
   ].filter((l) => l.litres > 0.05);
   if (layers.every((l) => l.low - l.top >= thin)) return layers.map((l) => ({ y: middle(l.top, l.low), text: l.text }));
   // Written together where the water is, the hot over the cold as they lie.

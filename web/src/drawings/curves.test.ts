@@ -103,8 +103,8 @@ describe('the baths of a plan', () => {
     const l = bathsLayout(baths, 45, 900);
     const deep = l.tubs.map((t) => l.tubBottom - t.waterTop);
     expect(deep[0]! / deep[1]!).toBeCloseTo(2, 6);
-    expect((l.tubs[0]!.hotTop - l.tubs[0]!.waterTop) / deep[0]!).toBeCloseTo(0.75, 6);
-    expect(l.tubs[2]!.hotTop).toBe(l.tubs[2]!.waterTop);
+    expect((l.tubs[0]!.hotEnd - l.tubs[0]!.waterTop) / deep[0]!).toBeCloseTo(0.75, 6);
+    expect(l.tubs[2]!.hotEnd).toBe(l.tubs[2]!.waterTop);
   });
 
   it('draws warmer higher, and the floor at its place among them', () => {
@@ -138,6 +138,20 @@ describe('the baths of a plan', () => {
       expect(Math.max(...words.map((w) => w.y))).toBeLessThan(l.tubBottom - 3);
       expect(Math.min(...words.map((w) => w.y))).toBeGreaterThan(l.tubTop);
       if (words.length === 2) expect(words[1]!.y - words[0]!.y).toBeGreaterThanOrEqual(15);
+    }
+  });
+
+  it('lays what comes from the kettle on the hot, and writes both inside', () => {
+    for (const kettle of [0.4, 5, 12]) {
+      const bath = { ...baths[0], kettleLitres: kettle, hotLitres: 20 - kettle, coldLitres: 0 };
+      const { tubs, tubBottom } = bathsLayout([bath], 45, 900);
+      expect((tubs[0]!.kettleEnd - tubs[0]!.waterTop) / (tubBottom - tubs[0]!.waterTop)).toBeCloseTo(kettle / 20, 6);
+      expect(tubs[0]!.hotEnd).toBeCloseTo(tubBottom, 6);
+      expect(tubs[0]!.words.map((w) => w.text)).toEqual([
+        `${kettle.toFixed(1)} L kettle`,
+        `${(20 - kettle).toFixed(1)} L hot`,
+      ]);
+      expect(tubs[0]!.words[1]!.y - tubs[0]!.words[0]!.y).toBeGreaterThanOrEqual(15);
     }
   });
 

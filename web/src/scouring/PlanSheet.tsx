@@ -1,7 +1,10 @@
 import Box from '@mui/material/Box';
+import { Fragment } from 'react';
 import type { Schema } from '../api/client';
 import { minutesWord } from '../drawings/Baths';
-import { bathWord, riskWord, schoolWord } from './words';
+import { bathWord, pourWords, riskWord, schoolWord } from './words';
+
+const MostWritten = 3;
 
 /** The plan on paper, to hang by the tub: only there when the page is printed. */
 export function PlanSheet({
@@ -13,15 +16,19 @@ export function PlanSheet({
   plan: Schema['ScourPlan'];
   cost: string | null;
 }) {
+  // A pair of columns to write the time into for each batch, while the sheet is wide enough.
+  const written = plan.batches.count <= MostWritten ? Array.from({ length: plan.batches.count }, (_, i) => i + 1) : [];
   return (
     <Box
       className="sheet"
       sx={{
         display: 'none',
-        '@media print': { display: 'block', fontSize: '12pt', color: '#000' },
-        '& table': { borderCollapse: 'collapse', width: '100%', mt: '5mm' },
+        // It hangs by the tub and is read from where one stands.
+        '@media print': { display: 'block', fontSize: '14pt', color: '#000' },
+        '& table': { borderCollapse: 'collapse', width: '100%', mt: '5mm', fontSize: '14pt' },
         '& th, & td': { border: '0.3mm solid #000', p: '1.5mm 2mm', textAlign: 'left', verticalAlign: 'top' },
-        '& td.blank': { width: '26mm' },
+        '& td.blank': { minWidth: '16mm' },
+        '& td.pour': { whiteSpace: 'pre-line' },
       }}
     >
       <Box component="h1" sx={{ fontSize: '20pt', m: 0 }}>
@@ -36,13 +43,17 @@ export function PlanSheet({
         <thead>
           <tr>
             <th>Bath</th>
-            <th>Hot + cold</th>
+            <th>Pour together</th>
             <th>Pour at</th>
             <th>Settles at</th>
             <th>Dose</th>
-            <th>Minutes</th>
-            <th>In at</th>
-            <th>Out at</th>
+            <th>For</th>
+            {written.map((batch) => (
+              <Fragment key={batch}>
+                <th>In {batch}</th>
+                <th>Out {batch}</th>
+              </Fragment>
+            ))}
           </tr>
         </thead>
         <tbody>
@@ -51,17 +62,17 @@ export function PlanSheet({
               <td>
                 {i + 1} {bathWord[b.kind]}
               </td>
-              <td>
-                {b.hotLitres == null
-                  ? `${b.litres.toFixed(1)} L`
-                  : `${b.hotLitres.toFixed(1)} + ${(b.coldLitres ?? 0).toFixed(1)} L`}
-              </td>
+              <td className="pour">{pourWords(b).replaceAll(' + ', '\n')}</td>
               <td>{b.pourCelsius.toFixed(1)} °C</td>
               <td>{b.celsius.toFixed(0)} °C</td>
               <td>{b.doseGrams > 0 ? `${b.doseGrams.toFixed(1)} g` : ''}</td>
               <td>{minutesWord(b.minutes)}</td>
-              <td className="blank"></td>
-              <td className="blank"></td>
+              {written.map((batch) => (
+                <Fragment key={batch}>
+                  <td className="blank"></td>
+                  <td className="blank"></td>
+                </Fragment>
+              ))}
             </tr>
           ))}
         </tbody>

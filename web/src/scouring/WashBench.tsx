@@ -15,7 +15,7 @@ import { ProblemNotice } from '../ui/Slips';
 import { TwiceButton } from '../ui/TwiceButton';
 import { BathWatch } from './BathWatch';
 import { probeWords, useProbes } from './probes';
-import { bathWord } from './words';
+import { bathWord, pourWords } from './words';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
 
@@ -108,8 +108,8 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
         <Baths plan={wash.plan} done={many ? 0 : wash.bathsDone} />
       )}
       <ProblemNotice error={error} />
-      {wash.next.slice(0, 3).map((next) => (
-        <StartNext key={`${next.batch} ${next.place}`} wash={wash} next={next} many={many} />
+      {wash.next.slice(0, 3).map((next, i) => (
+        <StartNext key={`${next.batch} ${next.place}`} wash={wash} next={next} many={many} first={i === 0} />
       ))}
       {wash.next.length > 3 && (
         <Typography color="text.secondary">{wash.next.length - 3} more batches wait.</Typography>
@@ -150,9 +150,10 @@ interface NextProps {
   wash: Schema['WashView'];
   next: Schema['NextBath'];
   many: boolean;
+  first: boolean;
 }
 
-function StartNext({ wash, next, many }: NextProps) {
+function StartNext({ wash, next, many, first }: NextProps) {
   const probes = useProbes();
   const washes = useWashes();
   const [probe, setProbe] = useState<string | null>(null);
@@ -187,9 +188,7 @@ function StartNext({ wash, next, many }: NextProps) {
           Next: bath {next.place + 1}
           {many ? ` of batch ${next.batch}` : ''}, {bathWord[b.kind]}.
         </strong>{' '}
-        {b.hotLitres != null
-          ? `Pour ${b.pourCelsius.toFixed(1)} °C: ${b.hotLitres.toFixed(1)} L hot + ${(b.coldLitres ?? 0).toFixed(1)} L cold`
-          : `Pour ${b.litres.toFixed(1)} L at ${b.pourCelsius.toFixed(1)} °C`}
+        Pour {b.pourCelsius.toFixed(1)} °C: {pourWords(b)}
         {b.doseGrams > 0 ? `, dose ${b.doseGrams.toFixed(1)} g` : ''}, {minutesWord(b.minutes)}.
       </Typography>
       {probes.length > 0 && b.kind !== 'soak' && (
@@ -202,7 +201,7 @@ function StartNext({ wash, next, many }: NextProps) {
         />
       )}
       <Button
-        variant={elsewhere ? 'outlined' : 'contained'}
+        variant={first && !elsewhere ? 'contained' : 'outlined'}
         size="large"
         disabled={starting.busy}
         onClick={() => void starting.go({ batch: next.batch, place: next.place, probeId: probeId || null }, key)}

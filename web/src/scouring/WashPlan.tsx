@@ -107,27 +107,38 @@ export function WashPlan() {
               sx={{ display: 'flex', gap: { xs: 2, md: 4 }, flexWrap: 'wrap', alignItems: 'end' }}
               aria-live="polite"
             >
-              <Figure
-                label={`batches, ${shown.on.tub ?? 'a tub'} of ${shown.on.tubLitres} L`}
-                text={p.batches.count === 1 ? '1' : `${p.batches.count} of ${p.batches.grams.toFixed(0)} g`}
-                from="reckoned"
-                size="big"
-              />
+              {p.baths.length > 0 && (
+                <Figure
+                  label={`batches, ${shown.on.tub ?? 'a tub'} of ${shown.on.tubLitres} L`}
+                  text={p.batches.count === 1 ? '1' : `${p.batches.count} of ${p.batches.grams.toFixed(0)} g`}
+                  from="reckoned"
+                  size="big"
+                />
+              )}
               <MassOf mass={shown.on.greasy} label="goes in" />
-              <Figure label="water" text={`${p.waterLitres.toFixed(0)} L`} from="reckoned" />
-              <Figure label="heat" text={`${p.kilowattHours.toFixed(1)} kWh`} from="reckoned" />
-              <Figure label="agent" text={`${p.agentGrams.toFixed(0)} g`} from={shown.on.doseFrom} />
-              <Figure label="in the baths" text={minutesWord(p.minutes)} from="reckoned" />
+              {p.baths.length > 0 && (
+                <>
+                  <Figure label="water" text={`${p.waterLitres.toFixed(0)} L`} from="reckoned" />
+                  <Figure label="heat" text={`${p.kilowattHours.toFixed(1)} kWh`} from="reckoned" />
+                  <Figure label="agent" text={`${p.agentGrams.toFixed(0)} g`} from={shown.on.doseFrom} />
+                  <Figure label="in the baths" text={minutesWord(p.minutes)} from="reckoned" />
+                </>
+              )}
               {shown.cost && <Figure label="cost" text={shown.cost} from="reckoned" />}
             </Box>
-            <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
-              <Box sx={{ flex: '1 1 320px' }}>
-                <Notice tone={p.risk.level === 'low' ? 'kept' : p.risk.level === 'watch' ? 'watch' : 'stop'}>
-                  <strong>Felting: {riskWord[p.risk.level]}.</strong> {p.risk.because.join(' ')}
-                </Notice>
+            {p.baths.length === 0 && (
+              <Typography variant="h2">Not washed: it goes on as it is, and nothing has to be started.</Typography>
+            )}
+            {p.baths.length > 0 && (
+              <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
+                <Box sx={{ flex: '1 1 320px' }}>
+                  <Notice tone={p.risk.level === 'low' ? 'kept' : p.risk.level === 'watch' ? 'watch' : 'stop'}>
+                    <strong>Felting: {riskWord[p.risk.level]}.</strong> {p.risk.because.join(' ')}
+                  </Notice>
+                </Box>
+                {doing}
               </Box>
-              {doing}
-            </Box>
+            )}
             {(p.notes.length > 0 || p.baths.some((b) => b.warnings.length > 0)) && (
               <Notice tone="watch">
                 {[...p.notes, ...p.baths.flatMap((b, i) => b.warnings.map((w) => `Bath ${i + 1}: ${w}`))].map((n) => (
@@ -137,14 +148,16 @@ export function WashPlan() {
                 ))}
               </Notice>
             )}
-            <Typography color="text.secondary">
-              {shown.on.class
-                ? `Planned as for ${classWord[shown.on.class]}`
-                : 'Planned as for medium wool, the kind is not known'}
-              . The tub cools by {(shown.on.tubRatePerMinute * 100).toFixed(2)} % of the difference a minute,{' '}
-              {shown.on.tubBaths > 0 ? `from ${shown.on.tubBaths} of your own baths` : 'typical'}; air{' '}
-              {shown.on.airCelsius.toFixed(0)} °C, {shown.on.airFrom}.
-            </Typography>
+            {p.baths.length > 0 && (
+              <Typography color="text.secondary">
+                {shown.on.class
+                  ? `Planned as for ${classWord[shown.on.class]}`
+                  : 'Planned as for medium wool, the kind is not known'}
+                . The tub cools by {(shown.on.tubRatePerMinute * 100).toFixed(2)} % of the difference a minute,{' '}
+                {shown.on.tubBaths > 0 ? `from ${shown.on.tubBaths} of your own baths` : 'typical'}; air{' '}
+                {shown.on.airCelsius.toFixed(0)} °C, {shown.on.airFrom}.
+              </Typography>
+            )}
           </>
         )}
         <ProblemNotice error={refused ?? start.error} />

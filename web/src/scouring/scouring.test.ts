@@ -7,6 +7,7 @@ import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { dryingState, washState } from '../station/fromWatch';
 import { runningThings } from '../today/Running';
 import { freshPlan, fromRecipe, number, toPlanRequest, toWish } from './planState';
+import { pourWords } from './words';
 
 const house: Schema['WashHouse'] = {
   tubs: [],
@@ -246,5 +247,17 @@ describe('what was watched goes into the log', () => {
       }) as unknown as Schema['DryingView'];
     expect(dryingState(drying('dry'), lots).to).toEqual([{ form: 'clean', mass: '812 g', state: 'rested', worth: '' }]);
     expect(dryingState(drying('weighAgain'), lots).to![0]!.state).toBe('provisional');
+  });
+});
+
+describe('what is poured', () => {
+  const bath = (kettleLitres: number | null, hotLitres: number | null, coldLitres: number | null) =>
+    ({ litres: 25, kettleLitres, hotLitres, coldLitres }) as Schema['PlannedBath'];
+
+  it('is told hottest first, and nothing of which there is none', () => {
+    expect(pourWords(bath(5.07, 19.93, 0))).toBe('5.1 L kettle + 19.9 L hot');
+    expect(pourWords(bath(null, 19.7, 5.3))).toBe('19.7 L hot + 5.3 L cold');
+    expect(pourWords(bath(null, 0, 25))).toBe('25.0 L cold');
+    expect(pourWords(bath(null, null, null))).toBe('25.0 L');
   });
 });

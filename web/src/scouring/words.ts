@@ -17,3 +17,14 @@ export const agitationWord: Record<Schema['Agitation'], string> = {
 export const riskWord: Record<Schema['FeltingLevel'], string> = { low: 'low', watch: 'watch it', high: 'high' };
 
 export const bathWord: Record<Schema['BathKind'], string> = { soak: 'soak', wash: 'wash', rinse: 'rinse' };
+
+/** What is poured together for a bath, the hottest first. */
+export function pourWords(b: Schema['PlannedBath']): string {
+  const parts = [
+    [b.kettleLitres, 'kettle'],
+    [b.hotLitres, 'hot'],
+    [b.coldLitres, 'cold'],
+  ] as const;
+  const poured = parts.flatMap(([litres, name]) => (litres && litres > 0.05 ? [`${litres.toFixed(1)} L ${name}`] : []));
+  return poured.length > 0 ? poured.join(' + ') : `${b.litres.toFixed(1)} L`;
+}
