@@ -25,10 +25,11 @@ export function PlanSheet({
         display: 'none',
         // It hangs by the tub and is read from where one stands.
         '@media print': { display: 'block', fontSize: '14pt', color: '#000' },
-        '& table': { borderCollapse: 'collapse', width: '100%', mt: '5mm', fontSize: '14pt' },
-        '& th, & td': { border: '0.3mm solid #000', p: '1.5mm 2mm', textAlign: 'left', verticalAlign: 'top' },
-        '& td.blank': { minWidth: '16mm' },
-        '& td.pour': { whiteSpace: 'pre-line' },
+        '& table': { borderCollapse: 'collapse', width: '100%', mt: '5mm', fontSize: '13pt' },
+        '& th, & td': { border: '0.3mm solid #000', p: '1.5mm', textAlign: 'left', verticalAlign: 'top' },
+        '& td': { whiteSpace: 'nowrap' },
+        '& td.blank': { minWidth: '11mm' },
+        '& td.pour': { whiteSpace: 'pre' },
       }}
     >
       <Box component="h1" sx={{ fontSize: '20pt', m: 0 }}>
