@@ -122,6 +122,38 @@ public class WashHouseTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task What_had_to_wait_for_the_server_keeps_the_time_of_its_tap()
+    {
+        var ada = await house.Register();
+        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200);
+        var wash = Id(await StartWash(ada, (await Skirted(ada, "900")).Id, Id(tub)));
+        var bath = Bath(await StartBath(ada, wash, minutesAgo: 40));
+        var started = bath.GetProperty("startedAt").GetDateTimeOffset();
+        Task<Reply> Note(double minute, double celsius) => ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius, at = started.AddMinutes(minute) });
+        Task<Reply> Lift(double minute) => ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { at = started.AddMinutes(minute) });
+        async Task<int> Known() => (await ada.Get("/api/scouring")).GetProperty("tubs")[0].GetProperty("baths").GetInt32();
+
+        (await Lift(25)).Expect(200);
+        Assert.Equal(started.AddMinutes(25), (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0].GetProperty("liftedAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        Assert.Equal(0, await Known());
+        // Noted on paper and typed afterwards, it still teaches the tub; what the water did without the wool does not.
+        var target = bath.GetProperty("targetCelsius").GetDouble();
+        foreach (var minute in new[] { 0, 5, 10, 15, 20, 24 })
+        {
+            (await Note(minute, 16 + (target - 16) * Math.Exp(-0.012 * minute))).Expect(200);
+        }
+
+        Assert.Equal(1, await Known());
+        (await Note(30, 41)).Refused(409, "lifted");
+
+        var wet = Id(await Washed(ada));
+        var laid = DateTimeOffset.UtcNow.AddMinutes(-50);
+        var rack = (await ada.Post("/api/drying", new { lotIds = new[] { wet }, mass = "1500", startedAt = laid })).Expect(200);
+        Assert.Equal(laid, rack.GetProperty("dots")[0].GetProperty("at").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        Assert.Contains("startedAt out-of-range", (await ada.Post("/api/drying", new { lotIds = new[] { Id(await Washed(ada)) }, startedAt = DateTimeOffset.UtcNow.AddHours(1) })).Refused());
+    }
+
+    [Fact]
     public async Task The_same_tap_sent_again_is_stored_once()
     {
         var ada = await house.Register();

@@ -16,14 +16,16 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Web.Drying;
 
 /// <summary>Wool goes on a rack.</summary>
-/// <param name="Mass">Its weight now, wet, as typed; left out when it is weighed later.</param>
+/// <param name="Mass">Its weight then, wet, as typed; left out when it is weighed later.</param>
+/// <param name="StartedAt">When; left out for now.</param>
 public sealed record DryingStart(
     [property: MaxLength(60)] IReadOnlyList<Guid> LotIds,
     Guid? RackId = null,
     WaterOut WaterOut = WaterOut.SpunOut,
     bool Outdoors = false,
     bool Netted = false,
-    [property: StringLength(60)] string? Mass = null);
+    [property: StringLength(60)] string? Mass = null,
+    DateTimeOffset? StartedAt = null);
 
 public sealed record DryingWeight([property: StringLength(60, MinimumLength = 1)] string Mass, DateTimeOffset? At = null);
 
@@ -100,6 +102,12 @@ public static class DryingEndpoints
             return await One(db, bench, books, before, stop);
         }
 
+        var startedAt = (request.StartedAt ?? bench.Now).ToUniversalTime().ToStored();
+        if (startedAt > bench.Now.AddMinutes(1) || startedAt < bench.Now.AddDays(-14))
+        {
+            return Problems.Refused("startedAt", "out-of-range", "It was laid on the rack now, or earlier: not in the future, and not weeks ago.");
+        }
+
         var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null).ToListAsync(stop);
         var taken = await db.Dryings.AnyAsync(d => d.EndedAt == null && d.LotIds.Any(l => ids.Contains(l)), stop);
         var guard = new Guard()
@@ -125,12 +133,12 @@ public static class DryingEndpoints
             Netted = request.Netted,
             ExpectedGrams = expected?.Mean,
             ExpectedDeviation = expected?.Deviation,
-            StartedAt = bench.Now,
+            StartedAt = startedAt,
             Who = bench.Facts.PersonName,
         };
         if (mass is { } wet)
         {
-            row.Weights.Add(new DryingWeightRow { Key = key, At = bench.Now, Grams = wet.Value.Grams, Typed = request.Mass!.Trim(), Who = bench.Facts.PersonName });
+            row.Weights.Add(new DryingWeightRow { Key = key, At = startedAt, Grams = wet.Value.Grams, Typed = request.Mass!.Trim(), Who = bench.Facts.PersonName });
         }
 
         db.Dryings.Add(row);

@@ -44,7 +44,7 @@ public static class WashEndpoints
         group.MapPost("/washes", Start).Changes().Produces<WashView>().ProducesProblem(409);
         group.MapPost("/washes/{id:guid}/baths", StartBath).Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
         group.MapPost("/washes/{id:guid}/end", End).Changes().ProducesProblem(404);
-        group.MapPost("/baths/{id:guid}/readings", Read).Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapPost("/baths/{id:guid}/readings", Read).Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
         group.MapDelete("/baths/{id:guid}/readings/last", Unread).Changes().Produces<WashView>().ProducesProblem(404);
         group.MapPut("/baths/{id:guid}/probe", HangProbe).Changes().Produces<WashView>().ProducesProblem(404);
         group.MapPost("/baths/{id:guid}/lift", Lift).Changes().Produces<WashView>().ProducesProblem(404);
@@ -171,7 +171,7 @@ public static class WashEndpoints
     private static async Task<IResult> Read(
         Guid id, ReadingRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop)
     {
-        if (await db.Baths.SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath)
+        if (await db.Baths.Include(b => b.Readings.Where(r => r.WithdrawnAt == null)).SingleOrDefaultAsync(b => b.Id == id, stop) is not { } bath)
         {
             return Problems.NotHere("bath");
         }
@@ -187,7 +187,15 @@ public static class WashEndpoints
             return await One(db, bench, views, bath.WashId, stop);
         }
 
+        if (bath.LiftedAt is { } lifted && at > lifted)
+        {
+            return Problems.Of(409, "lifted", "The wool has been lifted from this bath: what the water does since tells nothing of it.");
+        }
+
+        // Through the set, so that it is new whatever its key says.
         db.BathReadings.Add(new BathReadingRow { BathId = id, Key = key, At = at, Celsius = request.Celsius });
+        // Noted from paper afterwards it still teaches the tub.
+        bath.LearnedRate = bath.LiftedAt is null ? bath.LearnedRate : WashViews.Learned(bath);
         return await Keep(db, bench, views, bath.WashId, stop);
     }
 

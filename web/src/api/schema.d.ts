@@ -4307,6 +4307,15 @@ export interface paths {
             'application/problem+json': components['schemas']['ProblemDetails'];
           };
         };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
         /** @description Unprocessable Entity */
         422: {
           headers: {
@@ -6217,8 +6226,13 @@ export interface components {
       outdoors: boolean;
       /** @default false */
       netted: boolean;
-      /** @description Its weight now, wet, as typed; left out when it is weighed later. */
+      /** @description Its weight then, wet, as typed; left out when it is weighed later. */
       mass?: null | string;
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
+      startedAt?: null | string;
     };
     /**
      * @description What to do with wool that dries, in one word.

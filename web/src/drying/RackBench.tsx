@@ -9,7 +9,7 @@ import { Link as RouterLink, useNavigate } from 'react-router';
 import { api, queryClient, useDryings, useSession, useWashHouse, type Schema } from '../api/client';
 import { tone } from '../app/theme';
 import { Curve } from '../drawings/Curve';
-import { useNow } from '../live/live';
+import { tappedAt, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { LotChips } from '../scouring/LotChips';
 import { Choice } from '../ui/Choice';
@@ -54,11 +54,11 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
   const [key, setKey] = useState(newKey);
   const [error, setError] = useState<unknown>(null);
   const weighing = useSend(
-    async (typed: string, key: string) =>
+    async (body: Schema['DryingWeight'], key: string) =>
       (
         await api.POST('/api/drying/{id}/weights', {
           params: { path: { id: d.id }, header: { 'Idempotency-Key': key } },
-          body: { mass: typed },
+          body,
         })
       ).data!,
     () => {
@@ -68,7 +68,7 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
     },
   );
   const weigh = (typed: string) => {
-    if (typed.trim() !== '') void weighing.go(typed, key);
+    if (typed.trim() !== '') void weighing.go({ mass: typed, at: tappedAt() }, key);
   };
   const dry = d.state === 'dry';
   return (
@@ -167,7 +167,9 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
             <TakeFromScale onTake={weigh} />
           </Box>
         </Box>
-        {weighing.away && <Typography>The server is away: the weight is kept here and goes in by itself.</Typography>}
+        {weighing.away && (
+          <Typography>The server is away: the weight is kept here, with its time, and goes in by itself.</Typography>
+        )}
         <ProblemNotice error={error ?? weighing.error} />
         <Button
           variant={dry ? 'contained' : 'outlined'}
@@ -227,7 +229,10 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
   const start = (e: FormEvent) => {
     e.preventDefault();
     const rack = (rackId ?? racks[0]?.id) || null;
-    void laying.go({ lotIds, rackId: rack, waterOut, outdoors, netted, mass: mass.trim() || null }, key);
+    void laying.go(
+      { lotIds, rackId: rack, waterOut, outdoors, netted, mass: mass.trim() || null, startedAt: tappedAt() },
+      key,
+    );
   };
   return (
     <Box component="form" noValidate onSubmit={start} sx={{ display: 'grid', gap: 1.5 }}>

@@ -6,7 +6,8 @@ import { Link as RouterLink } from 'react-router';
 import { useSession, useWashes, type Schema } from '../api/client';
 import { railWidth } from '../app/railWidth';
 import { tone } from '../app/theme';
-import { callsDue, due, soaked } from './calls';
+import { useAwake } from './awake';
+import { callsDue, due, hurries, soaked } from './calls';
 import { useLive, useNow } from './live';
 import { chime, notify, ring, useSound, wantSound } from './ring';
 import { dayClockOf, leftUntil } from './time';
@@ -21,6 +22,7 @@ export function Alarms() {
   const told = useRef(new Set<string>());
   const sound = useSound();
   const { clock } = useLive();
+  useAwake(sound && hurries(washes.data ?? []));
   const all = useMemo(() => (clock ? due(washes.data ?? [], now) : []), [clock, washes.data, now]);
   useEffect(() => {
     const before = called.current;

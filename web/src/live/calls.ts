@@ -23,6 +23,10 @@ export const callsDue = (bath: Bath, now: number) => {
   return over < 0 ? 1 : Math.min(MostCalls, 2 + Math.floor(over / 60_000));
 };
 
+/** Something may soon have to be lifted; a soak of days hurries nobody. */
+export const hurries = (washes: readonly Wash[]) =>
+  washes.some((wash) => wash.baths.some((b) => !b.liftedAt && b.alarmAt !== null && b.kind !== 'soak'));
+
 /** Baths that have just soaked as long as was planned, with time left before they must be lifted. */
 export const soaked = (washes: readonly Wash[], now: number) =>
   washes.flatMap((wash) =>

@@ -1,6 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { queryClient, type Schema } from '../api/client';
-import { hear, serverNow, traced, type LiveReading } from './live';
+import { hear, serverNow, tappedAt, traced, type LiveReading } from './live';
 import { runningWords } from './running';
 
 const now = Date.parse('2026-05-14T10:00:00Z');
@@ -58,6 +58,12 @@ describe('news from the house', () => {
     // A line that breaks says its last word again, greyed.
     expect(traced(second, said(minutes(1), 'b, old')).map((r) => r.text)).toEqual(['a', 'b, old']);
     expect(traced(second, said(minutes(2.5), 'c')).map((r) => r.text)).toEqual(['b', 'c']);
+  });
+
+  it('gives a tap the time of the house, and none before that is known', () => {
+    expect(tappedAt()).toBeNull();
+    hear({ what: 'clock', now: '2031-01-01T00:00:00Z', speed: 1 });
+    expect(tappedAt()).toMatch(/^2031-01-01T00:00:0[01]/);
   });
 
   it('sets the clock by the house, whatever this machine thinks', () => {

@@ -36,6 +36,9 @@ let clock: { at: number; heard: number; speed: number } | null = null;
 /** The server's time now; until it has said so, this machine's own. */
 export const serverNow = () => (clock ? clock.at + (performance.now() - clock.heard) * clock.speed : Date.now());
 
+/** When this is tapped, by the house's clock: what has to wait for the server keeps its time. Null until the clock was heard; then the server's own time counts. */
+export const tappedAt = () => (clock ? new Date(serverNow()).toISOString() : null);
+
 export const hearClock = (now: string, speed: number, heard = performance.now()) => {
   clock = { at: Date.parse(now), heard, speed };
 };

@@ -36,16 +36,26 @@ async function tones(times: readonly number[], hertz: number) {
   }
 }
 
-/** Three short tones, no file needed. */
-export const ring = () => (wanted ? tones([0, 0.35, 0.7], 740) : Promise.resolve());
+/** Three short tones, no file needed, and a phone in a pocket trembles. */
+export async function ring() {
+  if (!wanted) return;
+  if ('vibrate' in navigator) navigator.vibrate([250, 120, 250, 120, 250]);
+  await tones([0, 0.35, 0.7], 740);
+}
 
 /** One lower tone: something may be done, nothing must. */
-export const chime = () => (wanted ? tones([0], 520) : Promise.resolve());
+export async function chime() {
+  if (wanted) await tones([0], 520);
+}
 
-export const notify = (text: string, tag: string) => {
-  if (wanted && 'Notification' in window && Notification.permission === 'granted')
+export function notify(text: string, tag: string) {
+  if (!wanted || !('Notification' in window) || Notification.permission !== 'granted') return;
+  try {
     new Notification('Earthy Tuft', { body: text, tag });
-};
+  } catch {
+    // Some phones take notices from installed applications only.
+  }
+}
 
 /** Whether this device rings and notifies; asked for by a tap, which is also what lets it sound. */
 export function wantSound(on: boolean) {

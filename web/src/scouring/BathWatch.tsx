@@ -6,7 +6,7 @@ import { useState, type FormEvent } from 'react';
 import { api, queryClient, type Schema } from '../api/client';
 import { headFont, tone } from '../app/theme';
 import { Curve } from '../drawings/Curve';
-import { useLive, useNow } from '../live/live';
+import { tappedAt, useLive, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
@@ -31,11 +31,11 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
   const clock = (t: number) => clockOf(t, zone);
 
   const noting = useSend(
-    async (typed: number, key: string) =>
+    async (body: Schema['ReadingRequest'], key: string) =>
       (
         await api.POST('/api/scouring/baths/{id}/readings', {
           params: { path: { id: bath.id }, header: { 'Idempotency-Key': key } },
-          body: { celsius: typed },
+          body,
         })
       ).data!,
     () => {
@@ -47,13 +47,13 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
   const read = (e: FormEvent) => {
     e.preventDefault();
     const typed = number(celsius);
-    if (typed !== null) void noting.go(typed, key);
+    if (typed !== null) void noting.go({ celsius: typed, at: tappedAt() }, key);
   };
-  const lift = () =>
-    api
-      .POST('/api/scouring/baths/{id}/lift', { params: { path: { id: bath.id } }, body: {} })
-      .then(again)
-      .catch(setError);
+  const lifting = useSend(
+    async (body: Schema['LiftRequest']) =>
+      (await api.POST('/api/scouring/baths/{id}/lift', { params: { path: { id: bath.id } }, body })).data!,
+    () => void again(),
+  );
 
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 250px' } }}>
@@ -122,7 +122,13 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now, zone)}`}
           </Typography>
         )}
-        <Button variant="contained" size="large" onClick={() => void lift()} sx={{ minHeight: 56 }}>
+        <Button
+          variant="contained"
+          size="large"
+          disabled={lifting.busy}
+          onClick={() => void lifting.go({ at: tappedAt() }, '')}
+          sx={{ minHeight: 56 }}
+        >
           Lifted
         </Button>
         <Box component="form" onSubmit={read} sx={{ display: 'flex', gap: 1, alignItems: 'start' }} noValidate>
@@ -166,8 +172,12 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             The last typed reading was a slip
           </Button>
         )}
-        {noting.away && <Typography>The server is away: the reading is kept here and goes in by itself.</Typography>}
-        <ProblemNotice error={error ?? noting.error} />
+        {(noting.away || lifting.away) && (
+          <Typography>
+            The server is away: what you tapped is kept here, with its time, and goes in by itself.
+          </Typography>
+        )}
+        <ProblemNotice error={error ?? noting.error ?? lifting.error} />
       </Box>
     </Box>
   );

@@ -7,6 +7,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { api, queryClient, useSession, useWashes, type Schema } from '../api/client';
+import { tappedAt } from '../live/live';
 import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
@@ -90,7 +91,7 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
           <FormControlLabel
             sx={{ ml: { md: 'auto' }, mr: 0 }}
             control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
-            label="Ring on this device"
+            label="Ring on this device, and keep its screen on"
           />
         )}
       </Box>
@@ -204,7 +205,12 @@ function StartNext({ wash, next, many, first }: NextProps) {
         variant={first && !elsewhere ? 'contained' : 'outlined'}
         size="large"
         disabled={starting.busy}
-        onClick={() => void starting.go({ batch: next.batch, place: next.place, probeId: probeId || null }, key)}
+        onClick={() =>
+          void starting.go(
+            { batch: next.batch, place: next.place, probeId: probeId || null, startedAt: tappedAt() },
+            key,
+          )
+        }
       >
         {elsewhere ? 'In another tub' : 'The wool is in'}
       </Button>

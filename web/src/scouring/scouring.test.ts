@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schema } from '../api/client';
-import { callsDue, due, soaked } from '../live/calls';
+import { callsDue, due, hurries, soaked } from '../live/calls';
 import { hearClock, serverNow } from '../live/live';
 import { runningWords } from '../live/running';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
@@ -168,6 +168,13 @@ describe('alarms', () => {
     // Hot water was poured in: there is time again, and it is called for anew.
     expect(callsDue(bath({ liftBy: '2026-05-14T11:00:00Z' }), when('10:43'))).toBe(1);
     expect(callsDue(bath({ liftBy: null }), when('10:43'))).toBe(1);
+  });
+
+  it('keep a screen on while something may have to be lifted, and not for days of soaking', () => {
+    expect(hurries([])).toBe(false);
+    expect(hurries([wash(bath({ liftedAt: '2026-05-14T10:19:00Z' }))])).toBe(false);
+    expect(hurries([wash(bath({ kind: 'soak' }))])).toBe(false);
+    expect(hurries([wash(bath({ alarmAt: null }), bath({ id: 'b2' }))])).toBe(true);
   });
 
   it('say in passing that a bath has soaked, when it happens and while there is time', () => {
