@@ -85,6 +85,10 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
         object With(string to, object[] gains) => new { step, from = new[] { new { lotId = clean } }, to = new[] { new { form = to, mass = made } }, gains };
         Assert.Equal(["to[0].form wrong-form"], (await ada.Post("/api/entries", With("opened", []))).Refused());
         Assert.Equal(["gains[0].mass empty"], (await ada.Post("/api/entries", With(form, [new { kind = gain, mass = "" }]))).Refused());
+        // The arithmetic of a dressing is done before it is asked for.
+        var portions = (await ada.Post("/api/entries/weigh-up", With(form, []))).Expect(200).GetProperty("dressing").EnumerateArray()
+            .Select(p => (p.GetProperty("percent").GetDouble(), Math.Round(p.GetProperty("mass").GetProperty("grams").GetDouble(), 0))).ToArray();
+        Assert.Equal(step == "dress" ? [(2, 10), (3, 15), (5, 25)] : [], portions);
         var (_, code) = await ada.Log(With(form, [new { kind = gain, mass = grams }]));
         var entry = Entry(await ada.Lot(code), step);
         Assert.Equal("fits", entry.GetProperty("balance").GetProperty("standing").GetString());

@@ -11,6 +11,13 @@ public static class Dressing
     /// <summary>Above this percentage even old practice did not go.</summary>
     public const double MostPercent = 15;
 
+    /// <summary>What is usually mixed in, in percent of the fibre: a little, the usual, much (typical).</summary>
+    public static readonly IReadOnlyList<double> UsualPercents = [2, TypicalPercent, 5];
+
+    /// <summary>What to weigh out for some fibre at each of the usual percentages.</summary>
+    /// <param name="fibreGrams">The fibre, zero or more.</param>
+    public static IReadOnlyList<(double Percent, double Grams)> Usual(double fibreGrams) => [.. UsualPercents.Select(p => (p, fibreGrams * p / 100))];
+
     /// <summary>The reckoning <c>dressing</c>: grams = fibre * percent / 100.</summary>
     /// <param name="input">Fibre and percentage.</param>
     public static Result<DressingOutput> Reckon(DressingInput input) => new Guard()

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
@@ -39,7 +40,10 @@ public static class LedgerEndpoints
         }
 
         var reserved = StepDesk.WeighUp(command.Value, bench.UsualBowl).Refusals.FirstOrDefault(r => r.Code == "reserved")?.Reason;
-        return TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip), reader.Understood(command.Value, outcome.Value), reserved));
+        PortionView[] dressing = request.Step == StepKind.Dress && outcome.Value.Balance.In is { } fibre
+            ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(bench.Facts.Unit, Provenance.Reckoned)))]
+            : [];
+        return TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip), reader.Understood(command.Value, outcome.Value), reserved, dressing));
     }
 
     private static async Task<IResult> Log(

@@ -67,9 +67,13 @@ public sealed record BalanceView(
     NumberFigure? Yield,
     string Sentence);
 
+/// <summary>What to weigh out for a percentage of the fibre.</summary>
+public sealed record PortionView(double Percent, MassFigure Mass);
+
 /// <summary>What a step would come to, before it is logged.</summary>
 /// <param name="Reserved">Said when it would take what is kept for a project.</param>
-public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved);
+/// <param name="Dressing">Where fibre is dressed and its mass is known: what the usual percentages come to.</param>
+public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved, IReadOnlyList<PortionView> Dressing);
 
 public sealed record MadeLot(Guid Id, string Code, LotForm Form, Fibre Fibre);
 

@@ -92,6 +92,7 @@ public class OtherRoadsTests
     public void A_dressing_is_reckoned_from_the_fibre_and_refused_where_it_makes_no_sense()
     {
         Assert.Equal(0, Dressing.Reckon(new(0, 3)).Value.DressingGrams);
+        Assert.All(Dressing.Usual(430), usual => Assert.Equal(Dressing.Reckon(new(430, usual.Percent)).Value.DressingGrams, usual.Grams, 9));
         foreach (var bad in new DressingInput[] { new(-1, 3), new(400, -3), new(double.NaN, 3), new(400, double.PositiveInfinity) })
         {
             Assert.Equal("out-of-range", Dressing.Reckon(bad).Refusals.Single().Code);

@@ -7125,6 +7125,12 @@ export interface components {
        */
       kettleLitres?: null | number;
     };
+    /** @description What to weigh out for a percentage of the fibre. */
+    PortionView: {
+      /** Format: double */
+      percent: number;
+      mass: components['schemas']['MassFigure'];
+    };
     /**
      * @description How the fibre is prepared in the end.
      * @enum {unknown}
@@ -8034,6 +8040,8 @@ export interface components {
       understood: components['schemas']['UnderstoodMass'][];
       /** @description Said when it would take what is kept for a project. */
       reserved: null | string;
+      /** @description Where fibre is dressed and its mass is known: what the usual percentages come to. */
+      dressing: components['schemas']['PortionView'][];
     };
     /**
      * @description The state the fibre was in when it was weighed. Wool changes weight by several percent with the air.

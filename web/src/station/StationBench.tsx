@@ -181,6 +181,7 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
             }}
             at={(field) => error?.at(field) ?? refused?.at(field)}
             air={airWords(air.data)}
+            dressing={weighed?.dressing ?? []}
             currency={session.data?.currency ?? ''}
             understood={(field) => weighed?.understood.find((u) => u.field === field)?.logged.text}
           >

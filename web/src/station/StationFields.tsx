@@ -22,6 +22,8 @@ interface Props {
   understood: (field: string) => string | undefined;
   /** What the field for the room's humidity says while it is empty. */
   air: string;
+  /** What the usual dressings come to for the fibre on the bench. */
+  dressing: readonly Schema['PortionView'][];
   currency: string;
   children: ReactNode;
 }
@@ -35,6 +37,7 @@ export function StationFields({
   at,
   understood,
   air,
+  dressing,
   currency,
   quiet,
   children,
@@ -94,19 +97,31 @@ export function StationFields({
           {i > 0 && <Button onClick={() => change({ to: state.to.filter((_, k) => k !== i) })}>Remove</Button>}
         </Box>
       ))}
-      {state.gains.map((g, i) => (
-        <WeightField
-          key={g.kind}
-          label={g.kind === 'dye' ? 'Dye taken up' : 'Dressing mixed in'}
-          value={g.mass}
-          onChange={(mass) => change({ gains: state.gains.map((o, k) => (k === i ? { ...o, mass } : o)) })}
-          error={at(`gains[${i}].mass`)}
-          understood={g.mass ? understood(`gains[${i}].mass`) : null}
-          placeholder={
-            g.kind === 'dye' ? 'dry dyestuff that stayed, if you know it' : '2 to 5 % of the fibre is typical'
-          }
-        />
-      ))}
+      {state.gains.map((g, i) => {
+        const taken = (mass: string) => change({ gains: state.gains.map((o, k) => (k === i ? { ...o, mass } : o)) });
+        return (
+          <Box key={g.kind}>
+            <WeightField
+              label={g.kind === 'dye' ? 'Dye taken up' : 'Dressing mixed in'}
+              value={g.mass}
+              onChange={taken}
+              error={at(`gains[${i}].mass`)}
+              understood={g.mass ? understood(`gains[${i}].mass`) : null}
+              placeholder={g.kind === 'dye' ? 'dry dyestuff that stayed, if you know it' : 'weighed out, any unit'}
+            />
+            {g.kind === 'dressing' && dressing.length > 0 && (
+              <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1, alignItems: 'center' }}>
+                <Typography color="text.secondary">Usual, of the fibre’s weight:</Typography>
+                {dressing.map((d) => (
+                  <Button key={d.percent} variant="outlined" onClick={() => taken(d.mass.text)}>
+                    {d.percent} %: {d.mass.text}
+                  </Button>
+                ))}
+              </Box>
+            )}
+          </Box>
+        );
+      })}
       <Tally state={state} change={change} counts={station.step === 'dehair'} at={at} />
       {children}
       {state.losses.length > 0 && (

@@ -91,6 +91,11 @@ describe('a station', () => {
     expect(again.key).not.toBe(typed.key);
   });
 
+  it('names the watch that it logs, and none where nothing was watched', () => {
+    expect(toRequest('wash', bench(), [lot], null, 'wash-1').watchedId).toBe('wash-1');
+    expect(toRequest('wash', bench(), [lot]).watchedId).toBeNull();
+  });
+
   it('draws the step from the server’s figures and from no other', () => {
     const figure = (grams: number): Schema['MassFigure'] => ({ grams, text: `${grams} g`, from: 'reckoned' });
     const answer: Schema['WeighedUp'] = {
@@ -106,6 +111,7 @@ describe('a station', () => {
         sentence: '',
       },
       reserved: null,
+      dressing: [],
       understood: [{ field: 'to[0].mass', logged: figure(600), reference: figure(601.5) }],
     };
     const view = stepView(
