@@ -5,7 +5,16 @@ namespace EarthyTuft.Core.Ledger;
 /// <summary>A mass with its standard deviation, both in reference mass.</summary>
 /// <param name="Mass">The value; a difference may be negative.</param>
 /// <param name="Sigma">Its standard deviation in grams, zero or more.</param>
-public sealed record Estimate(Mass Mass, double Sigma);
+public sealed record Estimate(Mass Mass, double Sigma)
+{
+    /// <summary>Writes the value with no digit behind the point that its uncertainty makes worthless: 4.01 g known to 6 g is 4 g.</summary>
+    /// <param name="unit">The workshop's unit.</param>
+    public string Write(MassUnit unit)
+    {
+        int? digits = Sigma >= 1 ? 0 : Sigma >= 0.1 ? 1 : null;
+        return (digits is { } d ? Mass.FromGrams(Math.Round(Mass.Grams, d, MidpointRounding.AwayFromZero)) : Mass).Write(unit);
+    }
+}
 
 /// <summary>
 /// A sum of weighings with signs: every mass in the ledger that is known at all is one. Keeping the sum and not only its value

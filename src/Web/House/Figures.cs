@@ -35,11 +35,11 @@ public static class Figures
         new(mass.Grams, mass.Write(unit), from, null, working);
 
     public static MassFigure ToFigure(this Estimate estimate, MassUnit unit, Provenance from, Working? working = null) =>
-        new(estimate.Mass.Grams, estimate.Mass.Write(unit), from, Mass.FromGrams(estimate.Sigma).WriteSpread(unit), working);
+        new(estimate.Mass.Grams, estimate.Write(unit), from, Mass.FromGrams(estimate.Sigma).WriteSpread(unit), working);
 
     public static MassFigure? ToFigure(double? grams, double? sigma, MassUnit unit, Provenance from, Working? working = null) => grams is not { } g
         ? null
-        : new(g, Mass.FromGrams(g).Write(unit), from, sigma is { } s ? Mass.FromGrams(s).WriteSpread(unit) : null, working);
+        : new(g, sigma is null ? Mass.FromGrams(g).Write(unit) : new Estimate(Mass.FromGrams(g), sigma.Value).Write(unit), from, sigma is { } s ? Mass.FromGrams(s).WriteSpread(unit) : null, working);
 
     public static string Percent(double fraction) => (fraction * 100).ToString(Math.Abs(fraction) < 0.0995 ? "0.0" : "0", CultureInfo.InvariantCulture) + " %";
 

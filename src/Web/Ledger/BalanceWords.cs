@@ -17,7 +17,7 @@ public static class BalanceWords
                 new("taken up", balance.Gains.Mass.Write(unit)),
                 new("kept", balance.Kept!.Mass.Write(unit)),
                 new("weighed losses", balance.WeighedLosses!.Mass.Write(unit)),
-                new("one standard deviation", Mass.FromGrams(rest.Sigma).Write(unit)),
+                new("one standard deviation", Mass.FromGrams(rest.Sigma).WriteSpread(unit)),
             ],
             Figures.BalanceSource);
         return new BalanceView(
@@ -42,10 +42,10 @@ public static class BalanceWords
         {
             Standing.Open => "The balance closes when everything has been weighed dry.",
             Standing.Impossible => $"More came out ({(balance.Kept!.Mass + balance.WeighedLosses!.Mass).Write(unit)}) than went in ({(balance.In!.Mass + balance.Gains.Mass).Write(unit)}). {Guess(slip, unit)}",
-            Standing.Suspicious => $"{rest!.Mass.Write(unit)} are not accounted for; the weighings alone explain \u00B1{Mass.FromGrams(rest.Sigma * Balance.Bound).Write(unit)}. {Guess(slip, unit)}",
+            Standing.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings alone explain \u00B1{Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}. {Guess(slip, unit)}",
             _ when rest is null => "Taken in.",
-            _ when balance.ByDifference is { } gone => $"It fits: {gone.Mass.Write(unit)} left by difference.",
-            _ => $"It fits: {rest!.Mass.Write(unit)} unaccounted, within what the weighings explain.",
+            _ when balance.ByDifference is { } gone => $"It fits: {gone.Write(unit)} left by difference.",
+            _ => $"It fits: {rest!.Write(unit)} unaccounted, within what the weighings explain.",
         };
     }
 

@@ -7,6 +7,17 @@ namespace EarthyTuft.Core.Tests.Ledger;
 
 public class BalanceTests
 {
+    [Theory]
+    [InlineData(4.01, 5.9, "4 g")]
+    [InlineData(4.01, 0.3, "4 g")]
+    [InlineData(4.06, 0.3, "4.1 g")]
+    [InlineData(4.01, 0.05, "4.01 g")]
+    [InlineData(12.66, 1.2, "13 g")]
+    [InlineData(-0.4, 2, "0 g")]
+    [InlineData(702.4, 7, "702 g")]
+    public void A_figure_has_no_digit_that_its_doubt_makes_worthless(double grams, double sigma, string text) =>
+        Assert.Equal(text, new Estimate(Mass.FromGrams(grams), sigma).Write(MassUnit.Gram));
+
     [Fact]
     public void A_step_that_closes_fits()
     {
