@@ -94,8 +94,11 @@ test.describe('at sixty times the speed', () => {
       expect((await forecast()).alarmAt).toBeLessThan(truth);
       await expect.poll(() => tones(page), { message: 'the alarm rings' }).toBeGreaterThanOrEqual(6);
       await alarm.getByRole('link', { name: 'To the tub' }).click();
-      await wash.getByRole('button', { name: 'Lifted', exact: true }).click();
+      await expect(wash.getByRole('button', { name: 'Lifted', exact: true })).toBeVisible();
+      // Wet hands tap where they are called.
+      await alarm.getByRole('button', { name: 'It is lifted' }).click();
       await expect(alarm).toBeHidden();
+      await expect(wash.getByText('1 of 8 baths done')).toBeVisible();
 
       for (let i = 1; i < 8; i++) {
         await wash.getByRole('button', { name: 'The wool is in' }).first().click();

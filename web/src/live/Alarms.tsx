@@ -5,12 +5,14 @@ import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession, useWashes, type Schema } from '../api/client';
 import { railWidth } from '../app/railWidth';
+import { ProblemNotice } from '../ui/Slips';
 import { tone } from '../app/theme';
 import { useAwake } from './awake';
 import { callsDue, due, hurries, soaked } from './calls';
 import { useLive, useNow } from './live';
 import { chime, notify, ring, useSound, wantSound } from './ring';
 import { dayClockOf, leftUntil } from './time';
+import { useLift } from './useLift';
 
 const codes = (wash: Schema['WashView']) => wash.on.lots.map((l) => l.code).join(', ');
 
@@ -85,31 +87,47 @@ export function Alarms() {
         '@media print': { display: 'none' },
       }}
     >
-      {all.map(({ wash, bath, over }) => (
-        <Box
-          key={bath.id}
-          role="group"
-          aria-label={`Alarm for ${codes(wash)}`}
-          sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}
-        >
-          <Box component="strong" sx={{ fontSize: '1.15rem' }}>
-            {codes(wash)}, bath {bath.place + 1}
-            {wash.plan.batches.count > 1 ? `, batch ${bath.batch}` : ''}: {over ? 'lift now' : 'be ready to lift'}
-          </Box>
-          <span>
-            {bath.liftBy &&
-              `${leftUntil(bath.liftBy, now)}${over ? '' : ' left'}, lift by ${dayClockOf(bath.liftBy, now, zone)}`}
-          </span>
-          <Link component={RouterLink} to="/station/wash">
-            To the tub
-          </Link>
-        </Box>
+      {all.map((one) => (
+        <OneAlarm key={one.bath.id} {...one} now={now} zone={zone} />
       ))}
       {!sound && (
         <Button size="small" onClick={() => wantSound(true)}>
           Ring and notify next time
         </Button>
       )}
+    </Box>
+  );
+}
+
+type Due = ReturnType<typeof due>[number];
+
+function OneAlarm({ wash, bath, over, now, zone }: Due & { now: number; zone: string }) {
+  const lifting = useLift(bath.id);
+  const mayLog = useSession().data?.workshop?.role !== 'looker';
+  return (
+    <Box
+      role="group"
+      aria-label={`Alarm for ${codes(wash)}`}
+      sx={{ display: 'flex', columnGap: 2, alignItems: 'center', flexWrap: 'wrap' }}
+    >
+      <Box component="strong" sx={{ fontSize: '1.15rem' }}>
+        {codes(wash)}, bath {bath.place + 1}
+        {wash.plan.batches.count > 1 ? `, batch ${bath.batch}` : ''}: {over ? 'lift now' : 'be ready to lift'}
+      </Box>
+      <span>
+        {bath.liftBy &&
+          `${leftUntil(bath.liftBy, now)}${over ? '' : ' left'}, lift by ${dayClockOf(bath.liftBy, now, zone)}`}
+      </span>
+      {mayLog && (
+        <Button variant="contained" disabled={lifting.busy} onClick={lifting.lift}>
+          It is lifted
+        </Button>
+      )}
+      <Link component={RouterLink} to="/station/wash">
+        To the tub
+      </Link>
+      {lifting.away && <span>The server is away: it goes in by itself, with its time.</span>}
+      <ProblemNotice error={lifting.error} />
     </Box>
   );
 }

@@ -7,6 +7,7 @@ import { api, queryClient, type Schema } from '../api/client';
 import { headFont, tone } from '../app/theme';
 import { Curve } from '../drawings/Curve';
 import { tappedAt, useLive, useNow } from '../live/live';
+import { useLift } from '../live/useLift';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
@@ -49,11 +50,7 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
     const typed = number(celsius);
     if (typed !== null) void noting.go({ celsius: typed, at: tappedAt() }, key);
   };
-  const lifting = useSend(
-    async (body: Schema['LiftRequest']) =>
-      (await api.POST('/api/scouring/baths/{id}/lift', { params: { path: { id: bath.id } }, body })).data!,
-    () => void again(),
-  );
+  const lifting = useLift(bath.id);
 
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 250px' } }}>
@@ -122,13 +119,7 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now, zone)}`}
           </Typography>
         )}
-        <Button
-          variant="contained"
-          size="large"
-          disabled={lifting.busy}
-          onClick={() => void lifting.go({ at: tappedAt() }, '')}
-          sx={{ minHeight: 56 }}
-        >
+        <Button variant="contained" size="large" disabled={lifting.busy} onClick={lifting.lift} sx={{ minHeight: 56 }}>
           Lifted
         </Button>
         <Box component="form" onSubmit={read} sx={{ display: 'flex', gap: 1, alignItems: 'start' }} noValidate>
