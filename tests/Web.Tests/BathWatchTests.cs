@@ -228,6 +228,11 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var tub = (await ada.Post("/api/scouring/tubs", new { name = " wash boiler ", litres = 45, litresEquivalent = 1.4 })).Expect(200);
         Assert.Equal("wash boiler", tub.GetProperty("name").GetString());
+        Assert.Equal(1.4, tub.GetProperty("litresEquivalent").GetDouble());
+        var next = await house.Register();
+        async Task<double> Warmth(object of) => (await next.Post("/api/scouring/tubs", of)).Expect(200).GetProperty("litresEquivalent").GetDouble();
+        Assert.Equal(0.4, await Warmth(new { name = "bowl", litres = 15 }));
+        Assert.Equal(0.9, await Warmth(new { name = "crate", litres = 40, emptyKilograms = 2, material = "plastic" }), 1);
         Assert.Equal("name missing", Assert.Single((await ada.Post("/api/scouring/tubs", new { name = "  ", litres = 45 })).Refused()));
         Assert.Equal("name missing", Assert.Single((await ada.Post("/api/scouring/racks", new { name = "  ", areaSquareMetres = 2 })).Refused()));
         Assert.Contains("litres out-of-range", (await ada.Post("/api/scouring/tubs", new { name = "sea", litres = 1e7 })).Refused());

@@ -54,7 +54,16 @@ public sealed record WashHouse(
 
 public sealed record RecipeRequest([property: StringLength(80, MinimumLength = 1)] string Name, ScourWish Wish);
 
-public sealed record TubRequest([property: StringLength(60, MinimumLength = 1)] string Name, [property: Range(0.5, 5000)] double Litres, [property: Range(0, 500)] double LitresEquivalent = 0.8);
+/// <summary>A tub of the workshop.</summary>
+/// <param name="LitresEquivalent">Its own warmth as litres of water, where somebody knows it; else it follows from its weight, else from what it holds.</param>
+/// <param name="EmptyKilograms">What it weighs empty.</param>
+/// <param name="Material">What it is made of; counts with its weight.</param>
+public sealed record TubRequest(
+    [property: StringLength(60, MinimumLength = 1)] string Name,
+    [property: Range(0.5, 5000)] double Litres,
+    [property: Range(0, 500)] double? LitresEquivalent = null,
+    [property: Range(0.01, 500)] double? EmptyKilograms = null,
+    TubMaterial Material = TubMaterial.Steel);
 
 public sealed record RackRequest([property: StringLength(60, MinimumLength = 1)] string Name, [property: Range(0.05, 500)] double AreaSquareMetres);
 
@@ -140,7 +149,7 @@ public static class ScourPlanEndpoints
         var sensor = live.Last(bench.Facts.WorkshopId).FirstOrDefault(r => r.Kind == InstrumentKind.Air && r is { Connected: true, Value: not null })?.Value;
         var air = request.AirCelsius ?? sensor ?? UsualAir;
         var water = new ScourWater(request.HotCelsius ?? shop.HotWaterCelsius, request.ColdCelsius ?? shop.ColdWaterCelsius, air, request.FleeceCelsius);
-        var at = new ScourTub(tub?.Litres ?? request.TubLitres ?? 30, tub?.LitresEquivalent ?? 0.8, rate);
+        var at = new ScourTub(tub?.Litres ?? request.TubLitres ?? 30, tub?.LitresEquivalent ?? (request.TubLitres ?? 30) * TubWarmth.TypicalPerLitre, rate);
         var recipe = request.RecipeId is { } known ? await db.ScourRecipes.AsNoTracking().SingleOrDefaultAsync(r => r.Id == known, stop) : null;
         return ScourPlan.Of(subject, at, water, request.Wish, new ScourPrices(shop.WaterPerCubicMetre, shop.PerKilowattHour)).Then<PlanView>(plan => new PlanView(
             new PlanFooting(
@@ -204,7 +213,13 @@ public static class ScourPlanEndpoints
             return Problems.Refused("name", "missing", "A tub needs a name.");
         }
 
-        var row = new TubRow { Name = request.Name.Trim(), Litres = request.Litres, LitresEquivalent = request.LitresEquivalent };
+        var warmth = TubWarmth.LitresEquivalent(request.Litres, request.EmptyKilograms, request.Material);
+        if (warmth.IsRefused)
+        {
+            return Problems.Refused(warmth.Refusals);
+        }
+
+        var row = new TubRow { Name = request.Name.Trim(), Litres = request.Litres, LitresEquivalent = request.LitresEquivalent ?? Math.Round(warmth.Value, 2) };
         db.Tubs.Add(row);
         await db.SaveChangesAsync(stop);
         return TypedResults.Ok(View(row, TubRate.Typical));

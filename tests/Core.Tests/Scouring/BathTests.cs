@@ -8,6 +8,20 @@ namespace EarthyTuft.Core.Tests.Scouring;
 public class BathTests
 {
     [Fact]
+    public void A_tub_takes_warmth_by_its_weight_and_what_it_is_made_of()
+    {
+        Assert.Equal(0.8, TubWarmth.LitresEquivalent(30, null, TubMaterial.Steel).Value, 9);
+        Assert.Equal(6 * 0.49 / 4.186, TubWarmth.LitresEquivalent(30, 6, TubMaterial.Steel).Value, 9);
+        // So much of the bath's warmth goes into six kilograms of steel as into that much water.
+        Assert.Equal(
+            (20 * 4.186 * 60 + 6 * 0.49 * 15) / (20 * 4.186 + 6 * 0.49),
+            BathWater.Settled(20, 60, 0, 15, TubWarmth.LitresEquivalent(30, 6, TubMaterial.Steel).Value),
+            9);
+        Assert.All(Enum.GetValues<TubMaterial>(), m => Assert.InRange(TubWarmth.HeatOf(m), 0.3, 2));
+        Assert.Equal("emptyKilograms", Assert.Single(TubWarmth.LitresEquivalent(30, 0, TubMaterial.Zinc).Refusals).Field);
+    }
+
+    [Fact]
     public void Hot_and_cold_make_the_bath()
     {
         var mix = BathWater.ReckonMix(new(20, 60, 98, 48)).Value;

@@ -7877,15 +7877,29 @@ export interface components {
       samples: number;
       month: components['schemas']['MonthSums'];
     };
+    /**
+     * @description What a tub is made of.
+     * @default steel
+     * @enum {unknown}
+     */
+    TubMaterial: 'steel' | 'zinc' | 'aluminium' | 'copper' | 'plastic' | 'stoneware' | 'wood';
+    /** @description A tub of the workshop. */
     TubRequest: {
       name: string;
       /** Format: double */
       litres: number;
       /**
        * Format: double
-       * @default 0.8
+       * @description Its own warmth as litres of water, where somebody knows it; else it follows from its weight, else from what it holds.
        */
-      litresEquivalent: number;
+      litresEquivalent?: null | number;
+      /**
+       * Format: double
+       * @description What it weighs empty.
+       */
+      emptyKilograms?: null | number;
+      /** @description What it is made of; counts with its weight. */
+      material?: components['schemas']['TubMaterial'];
     };
     TubView: {
       /** Format: uuid */

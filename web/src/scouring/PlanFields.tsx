@@ -127,7 +127,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
                   label={label}
                   value={own[name]}
                   onChange={(e) => set({ [name]: e.target.value })}
-                  placeholder={follows.toFixed(follows < 20 ? 1 : 0)}
+                  placeholder={Number.isInteger(follows) ? String(follows) : follows.toFixed(follows < 20 ? 1 : 0)}
                   error={!!at(`baths[${i}].${sent}`)}
                   helperText={at(`baths[${i}].${sent}`)}
                   slotProps={{

@@ -91,7 +91,7 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
           <FormControlLabel
             sx={{ ml: { md: 'auto' }, mr: 0 }}
             control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
-            label="Ring on this device, and keep its screen on"
+            label={sound ? 'Ring on this device; its screen stays on' : 'Ring on this device'}
           />
         )}
       </Box>

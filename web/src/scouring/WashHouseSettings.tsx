@@ -2,10 +2,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { api, queryClient, useWashHouse, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { number } from './planState';
+import { materialWord } from './words';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['wash-house'] });
 const decimal = { htmlInput: { inputMode: 'decimal' as const }, inputLabel: { shrink: true } };
@@ -14,6 +16,8 @@ const decimal = { htmlInput: { inputMode: 'decimal' as const }, inputLabel: { sh
 export function WashHouseSettings({ owner }: { owner: boolean }) {
   const house = useWashHouse();
   const [error, setError] = useState<unknown>(null);
+  const [material, setMaterial] = useState<Schema['TubMaterial']>('steel');
+  const [empty, setEmpty] = useState('');
   if (house.error) return <ProblemNotice error={house.error} />;
   if (!house.data) return null;
   const does = (act: Promise<unknown>) =>
@@ -57,10 +61,21 @@ export function WashHouseSettings({ owner }: { owner: boolean }) {
         <Add
           what="tub"
           measure="It holds, L"
-          add={(name, litres) =>
-            does(api.POST('/api/scouring/tubs', { body: { name, litres, litresEquivalent: 0.8 } }))
-          }
-        />
+          add={(name, litres) => {
+            does(api.POST('/api/scouring/tubs', { body: { name, litres, material, emptyKilograms: number(empty) } }));
+            setEmpty('');
+          }}
+        >
+          <Choice label="Made of" value={material} onChange={setMaterial} words={materialWord} sx={{ width: 130 }} />
+          <TextField
+            label="Empty, kg"
+            value={empty}
+            onChange={(e) => setEmpty(e.target.value)}
+            placeholder="if you know"
+            slotProps={decimal}
+            sx={{ width: 110 }}
+          />
+        </Add>
         <Add
           what="rack"
           measure="Area, m²"
@@ -73,7 +88,15 @@ export function WashHouseSettings({ owner }: { owner: boolean }) {
   );
 }
 
-function Add({ what, measure, add }: { what: string; measure: string; add: (name: string, size: number) => void }) {
+interface AddProps {
+  what: string;
+  measure: string;
+  add: (name: string, size: number) => void;
+  /** What else may be said of it. */
+  children?: ReactNode;
+}
+
+function Add({ what, measure, add, children }: AddProps) {
   const [name, setName] = useState('');
   const [size, setSize] = useState('');
   const n = number(size);
@@ -92,6 +115,7 @@ function Add({ what, measure, add }: { what: string; measure: string; add: (name
         slotProps={decimal}
         sx={{ width: 130 }}
       />
+      {children}
       <Button
         disabled={name.trim() === '' || n === null}
         onClick={() => {

@@ -18,6 +18,16 @@ export const riskWord: Record<Schema['FeltingLevel'], string> = { low: 'low', wa
 
 export const bathWord: Record<Schema['BathKind'], string> = { soak: 'soak', wash: 'wash', rinse: 'rinse' };
 
+export const materialWord: Record<Schema['TubMaterial'], string> = {
+  steel: 'steel, enamel',
+  zinc: 'zinc',
+  aluminium: 'aluminium',
+  copper: 'copper',
+  plastic: 'plastic',
+  stoneware: 'stoneware',
+  wood: 'wood',
+};
+
 /** What is poured together for a bath, the hottest first. */
 export function pourWords(b: Schema['PlannedBath']): string {
   const parts = [
