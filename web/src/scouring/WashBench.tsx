@@ -91,7 +91,8 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
           <FormControlLabel
             sx={{ ml: { md: 'auto' }, mr: 0 }}
             control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
-            label={sound ? 'Ring on this device; its screen stays on' : 'Ring on this device'}
+            label="Ring on this device"
+            title="Its screen stays on while something may have to be lifted"
           />
         )}
       </Box>

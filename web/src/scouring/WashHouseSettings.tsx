@@ -66,14 +66,14 @@ export function WashHouseSettings({ owner }: { owner: boolean }) {
             setEmpty('');
           }}
         >
-          <Choice label="Made of" value={material} onChange={setMaterial} words={materialWord} sx={{ width: 130 }} />
+          <Choice label="Made of" value={material} onChange={setMaterial} words={materialWord} sx={{ width: 160 }} />
           <TextField
             label="Empty, kg"
             value={empty}
             onChange={(e) => setEmpty(e.target.value)}
             placeholder="if you know"
             slotProps={decimal}
-            sx={{ width: 110 }}
+            sx={{ width: 125 }}
           />
         </Add>
         <Add
