@@ -69,7 +69,7 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
         var (_, dryCode) = await ada.Log(Requests.Dry(wet, "300"));
         var gum = Flow(Entry(await ada.Lot(dryCode), "degum"), "loss");
         Assert.Equal("gum", gum.GetProperty("lossKind").GetString());
-        Assert.Equal(100, gum.GetProperty("reference").GetProperty("grams").GetDouble(), 1);
+        Assert.Equal(100, gum.GetProperty("reference").GetProperty("grams").GetDouble(), 0.5e-1);
     }
 
     [Theory]

@@ -73,7 +73,7 @@ public class LockAndSampleTests(House house) : IClassFixture<House>
 
         var card = await ada.Get("/api/samples/SM-01");
         // 300 of the 500 raw behind the half that was combed.
-        Assert.Equal(60.0, card.GetProperty("totalYield").GetProperty("value").GetDouble(), 6);
+        Assert.Equal(60.0, card.GetProperty("totalYield").GetProperty("value").GetDouble(), 0.5e-6);
         Assert.Equal(rawCode, card.GetProperty("origins")[0].GetProperty("code").GetString());
         Assert.Equal(1, card.GetProperty("staple").GetProperty("count").GetInt32());
         Assert.Equal(1, Assert.Single((await ada.Get("/api/samples")).EnumerateArray()).GetProperty("staple").GetProperty("count").GetInt32());

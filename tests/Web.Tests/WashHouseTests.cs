@@ -277,7 +277,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         }
 
         Assert.Equal("oz", drying.GetProperty("axis").GetProperty("name").GetString());
-        Assert.Equal(28.3495, drying.GetProperty("axis").GetProperty("grams").GetDouble(), 4);
+        Assert.Equal(28.3495, drying.GetProperty("axis").GetProperty("grams").GetDouble(), 0.5e-4);
         Assert.Contains(drying.GetProperty("dots").EnumerateArray(), d => d.GetProperty("value").GetDouble() == 818.6);
         Assert.Equal("1 lb 12.9 oz", drying.GetProperty("lastWeight").GetProperty("text").GetString());
         Assert.EndsWith(" oz", drying.GetProperty("dryLine").GetProperty("text").GetString());
@@ -435,7 +435,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
             var now = (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0];
             if (now.GetProperty("readings").GetInt32() > 0)
             {
-                Assert.Equal(58.4, now.GetProperty("lastCelsius").GetDouble(), 6);
+                Assert.Equal(58.4, now.GetProperty("lastCelsius").GetDouble(), 0.5e-6);
                 Assert.Equal(Id(bath), Id(now));
                 listener.Stop();
                 return;

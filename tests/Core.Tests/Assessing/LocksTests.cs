@@ -16,8 +16,8 @@ public class LocksTests
     {
         var spread = Staple.Of([Lock(100), Lock(110), Lock(126)], null).Length!;
         Assert.Equal((3, 112, 100, 126), (spread.Count, spread.Mean, spread.Least, spread.Most));
-        Assert.Equal(13.1149, spread.StandardDeviation!.Value, 4);
-        Assert.Equal(11.7097, spread.CvPercent!.Value, 4);
+        Assert.Equal(13.1149, spread.StandardDeviation!.Value, 0.5e-4);
+        Assert.Equal(11.7097, spread.CvPercent!.Value, 0.5e-4);
     }
 
     [Fact]
@@ -40,7 +40,7 @@ public class LocksTests
     [Fact]
     public void Crimp_is_counted_over_the_measured_span()
     {
-        Assert.Equal(2.8, Lock(112, 14, 50).CrimpsPerCentimetre!.Value, 9);
+        Assert.Equal(2.8, Lock(112, 14, 50).CrimpsPerCentimetre!.Value, 0.5e-9);
         Assert.Equal(Wave.Crimp, Staple.Of([Lock(1, wave: Wave.Curl), Lock(1, wave: Wave.Crimp), Lock(1, wave: Wave.Crimp)], null).Wave);
         Assert.Null(Staple.Of([Lock(1)], null).Wave);
     }
@@ -59,7 +59,7 @@ public class LocksTests
         var spread = Spread.Of(lengths)!;
         Assert.InRange(spread.Mean, spread.Least - 1e-9, spread.Most + 1e-9);
         Assert.True(spread.StandardDeviation >= 0);
-        Assert.Equal(spread.StandardDeviation!.Value, Spread.Of([.. lengths.Reverse()])!.StandardDeviation!.Value, 6);
+        Assert.Equal(spread.StandardDeviation!.Value, Spread.Of([.. lengths.Reverse()])!.StandardDeviation!.Value, 0.5e-6);
     });
 
     [Fact]

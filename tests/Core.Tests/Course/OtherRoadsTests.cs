@@ -72,7 +72,7 @@ public class OtherRoadsTests
         var (step, from, to, loss, fibre) = Roads[road];
         var balance = StepDesk.WeighUp(
             new StepCommand(Stations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, null)], []), null).Value.Balance;
-        Assert.Equal(grams * (1 - kept), balance.ByDifference!.Mass.Grams, 6);
+        Assert.Equal(grams * (1 - kept), balance.ByDifference!.Mass.Grams, 0.5e-6);
         Assert.Null(balance.Unaccounted);
     });
 
@@ -85,7 +85,7 @@ public class OtherRoadsTests
                 Stations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(Stations.Of(step).UsualGain!.Value, Rested(added))]);
             var balance = StepDesk.WeighUp(command, null).Value.Balance;
             Assert.Equal(Standing.Fits, balance.Standing);
-            Assert.Equal(0, balance.Unaccounted!.Mass.Grams, 6);
+            Assert.Equal(0, balance.Unaccounted!.Mass.Grams, 0.5e-6);
         });
 
     [Fact]
@@ -123,7 +123,7 @@ public class OtherRoadsTests
         var wool = new Nature(Fibre.Wool, Preparation.Carded, null);
         var rested = ReferenceWeighing.Of(Rested(700), wool)!;
         var provisional = ReferenceWeighing.Of(Rested(700, WeighingState.Provisional), wool)!;
-        Assert.Equal(rested.Grams, provisional.Grams, 9);
-        Assert.Equal(0.03 * 700, Math.Sqrt(provisional.OwnVariance - rested.OwnVariance), 6);
+        Assert.Equal(rested.Grams, provisional.Grams, 0.5e-9);
+        Assert.Equal(0.03 * 700, Math.Sqrt(provisional.OwnVariance - rested.OwnVariance), 0.5e-6);
     }
 }

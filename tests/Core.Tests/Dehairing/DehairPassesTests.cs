@@ -18,7 +18,7 @@ public class DehairPassesTests
     {
         var advice = DehairAdvice.Of([new(100, 70, 28, 24), new(70, 64, 5, 8)], DownUse.NextToSkin);
         Assert.Equal(DehairVerdict.GoOn, advice.Verdict);
-        Assert.Equal(8.0 / 3, advice.NextHairsPerGram!.Value, 9);
+        Assert.Equal(8.0 / 3, advice.NextHairsPerGram!.Value, 0.5e-9);
     }
 
     [Theory]

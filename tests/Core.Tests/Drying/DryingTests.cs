@@ -13,13 +13,13 @@ public class DryingTests
     public void Three_weighings_tell_when_it_is_dry()
     {
         var output = DryingCurve.Reckon(new(Law(700, 450, 180, 0, 60, 120, 240))).Value;
-        Assert.Equal(700, output.RestGrams, 4);
-        Assert.Equal(180, output.TimeConstantMinutes, 4);
-        Assert.Equal(624.6, output.MinutesToDry, 1);
+        Assert.Equal(700, output.RestGrams, 0.5e-4);
+        Assert.Equal(180, output.TimeConstantMinutes, 0.5e-4);
+        Assert.Equal(624.6, output.MinutesToDry, 0.5e-1);
         var printed = DryingCurve.Reckon(new([new(0, 1150), new(60, 1022.4), new(120, 931.0), new(240, 818.6)])).Value;
-        Assert.Equal(700.10, printed.RestGrams, 2);
-        Assert.Equal(179.89, printed.TimeConstantMinutes, 2);
-        Assert.Equal(624.2, printed.MinutesToDry, 1);
+        Assert.Equal(700.10, printed.RestGrams, 0.5e-2);
+        Assert.Equal(179.89, printed.TimeConstantMinutes, 0.5e-2);
+        Assert.Equal(624.2, printed.MinutesToDry, 0.5e-1);
     }
 
     [Fact]
@@ -27,8 +27,8 @@ public class DryingTests
     {
         var output = DryingCurve.Reckon(new(Law(700, 450, 180, 0, 60), 700)).Value;
         Assert.Equal(700, output.RestGrams);
-        Assert.Equal(180, output.TimeConstantMinutes, 3);
-        Assert.Equal(624.6, output.MinutesToDry, 1);
+        Assert.Equal(180, output.TimeConstantMinutes, 0.5e-3);
+        Assert.Equal(624.6, output.MinutesToDry, 0.5e-1);
     }
 
     [Fact]
@@ -36,7 +36,7 @@ public class DryingTests
     {
         var sorted = DryingCurve.Reckon(new(Law(700, 450, 180, 0, 60, 120, 240))).Value;
         var shuffled = DryingCurve.Reckon(new([.. Law(700, 450, 180, 0, 60, 120, 240).Reverse().Select(r => r with { Minutes = r.Minutes + 40_000 })])).Value;
-        Assert.Equal(sorted.MinutesToDry, shuffled.MinutesToDry, 3);
+        Assert.Equal(sorted.MinutesToDry, shuffled.MinutesToDry, 0.5e-3);
     }
 
     [Fact]
@@ -72,9 +72,9 @@ public class DryingTests
     public void The_steady_start_ends_without_a_kink()
     {
         var law = new DryingLaw(700, 500, 150, 90);
-        Assert.Equal(1200, law.At(0), 9);
+        Assert.Equal(1200, law.At(0), 0.5e-9);
         double before = law.At(90) - law.At(90 - 1e-4), after = law.At(90 + 1e-4) - law.At(90);
-        Assert.Equal(before, after, 6);
-        Assert.Equal((law.At(0) - law.At(45)) * 2, law.At(0) - law.At(90), 9);
+        Assert.Equal(before, after, 0.5e-6);
+        Assert.Equal((law.At(0) - law.At(45)) * 2, law.At(0) - law.At(90), 0.5e-9);
     }
 }

@@ -21,7 +21,7 @@ public class InstrumentLineTests
     {
         var reading = InstrumentLine.Read(line)!;
         Assert.Equal((kind, second, stable), (reading.Kind, reading.Second, reading.Stable));
-        Assert.Equal(value ?? -1, reading.Value ?? -1, 6);
+        Assert.Equal(value ?? -1, reading.Value ?? -1, 0.5e-6);
     }
 
     [Theory]

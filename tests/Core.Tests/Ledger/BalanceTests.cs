@@ -26,8 +26,8 @@ public class BalanceTests
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1755), Family.Loss(244));
         var balance = family.Settled.BalanceAt(skirt.Id);
         Assert.Equal(Standing.Fits, balance.Standing);
-        Assert.Equal(1, balance.Unaccounted!.Mass.Grams, 6);
-        Assert.Equal(0.8775, balance.Yield!.Value, 6);
+        Assert.Equal(1, balance.Unaccounted!.Mass.Grams, 0.5e-6);
+        Assert.Equal(0.8775, balance.Yield!.Value, 0.5e-6);
         Assert.Null(balance.ByDifference);
     }
 
@@ -49,7 +49,7 @@ public class BalanceTests
         var wash = family.Step(StepKind.Wash, family.All("raw"), family.Out("clean", 1240), Family.Gone());
         var balance = family.Settled.BalanceAt(wash.Id);
         Assert.Equal(Standing.Impossible, balance.Standing);
-        Assert.Equal(-135, balance.ByDifference!.Mass.Grams, 6);
+        Assert.Equal(-135, balance.ByDifference!.Mass.Grams, 0.5e-6);
     }
 
     [Fact]
@@ -72,11 +72,11 @@ public class BalanceTests
 
         var dry = family.Step(StepKind.Dry, family.All("damp"), family.Out("clean", 614));
         var settled = family.Settled;
-        Assert.Equal(614, settled.Made(family["damp"])!.Grams, 6);
-        Assert.Equal(305, settled.BalanceAt(wash.Id).ByDifference!.Mass.Grams, 6);
+        Assert.Equal(614, settled.Made(family["damp"])!.Grams, 0.5e-6);
+        Assert.Equal(305, settled.BalanceAt(wash.Id).ByDifference!.Mass.Grams, 0.5e-6);
         Assert.Equal(Standing.Fits, settled.BalanceAt(dry.Id).Standing);
         Assert.Equal(0, settled.Left(family["damp"])!.Grams);
-        Assert.Equal(614, settled.Left(family["clean"])!.Grams, 6);
+        Assert.Equal(614, settled.Left(family["clean"])!.Grams, 0.5e-6);
     }
 
     [Fact]
@@ -87,7 +87,7 @@ public class BalanceTests
         family.Step(StepKind.Wash, family.All("raw"), family.Out("clean", null), Family.Gone());
         family.Step(StepKind.Card, family.Part("clean", 250), family.Out("batt", 240));
         family.Step(StepKind.Comb, family.Part("clean", 300) with { EmptiesLot = true }, family.Out("top", 260), Family.Loss(40));
-        Assert.Equal(550, family.Settled.Made(family["clean"])!.Grams, 6);
+        Assert.Equal(550, family.Settled.Made(family["clean"])!.Grams, 0.5e-6);
     }
 
     [Fact]
@@ -121,7 +121,7 @@ public class BalanceTests
             var card = family.Step(StepKind.Card, flows);
             var b = family.Settled.BalanceAt(card.Id);
             var rest = (b.Unaccounted ?? b.ByDifference)!.Mass.Grams;
-            Assert.Equal(b.In!.Mass.Grams + b.Gains.Mass.Grams, b.Kept!.Mass.Grams + b.WeighedLosses!.Mass.Grams + rest, 6);
+            Assert.Equal(b.In!.Mass.Grams + b.Gains.Mass.Grams, b.Kept!.Mass.Grams + b.WeighedLosses!.Mass.Grams + rest, 0.5e-6);
             Assert.Equal(byDifference, b.Unaccounted is null);
         });
 
@@ -143,7 +143,7 @@ public class BalanceTests
         }
 
         var settled = family.Settled;
-        Assert.Equal(4000, settled.Left(family[$"{yields.Length}"])!.Grams + lost, 5);
+        Assert.Equal(4000, settled.Left(family[$"{yields.Length}"])!.Grams + lost, 0.5e-5);
         Assert.All(family.Entries, e => Assert.NotEqual(Standing.Open, settled.BalanceAt(e.Id).Standing));
     });
 }

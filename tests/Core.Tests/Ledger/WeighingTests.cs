@@ -20,17 +20,17 @@ public class WeighingTests
     {
         var w = ReferenceWeighing.Of(Of(1000, humidity: 50, step: 5), Clean)!;
         const double s = 1.145 / 1.116;
-        Assert.Equal(1000 * s, w.Grams, 9);
-        Assert.Equal(s * s * ((25.0 / 12) + 1), w.OwnVariance, 9);
-        Assert.Equal(s * 1000 * 0.010 / 1.116, w.Shared, 9);
+        Assert.Equal(1000 * s, w.Grams, 0.5e-9);
+        Assert.Equal(s * s * ((25.0 / 12) + 1), w.OwnVariance, 0.5e-9);
+        Assert.Equal(s * 1000 * 0.010 / 1.116, w.Shared, 0.5e-9);
     }
 
     [Fact]
     public void Unread_humidity_is_taken_as_65_and_doubts_more()
     {
         var unread = ReferenceWeighing.Of(Of(1000, humidity: null), Clean)!;
-        Assert.Equal(1000, unread.Grams, 9);
-        Assert.Equal(2 * ReferenceWeighing.Of(Of(1000), Clean)!.Shared, unread.Shared, 9);
+        Assert.Equal(1000, unread.Grams, 0.5e-9);
+        Assert.Equal(2 * ReferenceWeighing.Of(Of(1000), Clean)!.Shared, unread.Shared, 0.5e-9);
     }
 
     [Fact]
@@ -39,7 +39,7 @@ public class WeighingTests
         var greasy = Nature.Of(Fibre.Wool, LotForm.Raw, new Span(0.5, 0.7));
         var w = ReferenceWeighing.Of(Of(1000, humidity: 80), greasy)!;
         const double s = 1.145 / 1.188;
-        Assert.Equal(1000 * (1 + (0.6 * (s - 1))), w.Grams, 9);
+        Assert.Equal(1000 * (1 + (0.6 * (s - 1))), w.Grams, 0.5e-9);
         Assert.True(w.OwnVariance > ReferenceWeighing.Of(Of(1000, humidity: 80), Clean)!.OwnVariance);
     }
 
@@ -47,9 +47,9 @@ public class WeighingTests
     public void Damp_tells_nothing_warm_is_dry_and_sold_is_at_the_allowance()
     {
         Assert.Null(ReferenceWeighing.Of(Of(1000, WeighingState.Damp), Clean));
-        Assert.Equal(1000 * 1.145 / 1.08, ReferenceWeighing.Of(Of(1000, WeighingState.Warm), Clean)!.Grams, 9);
-        Assert.Equal(1000 * 1.145 / 1.17, ReferenceWeighing.Of(Of(1000, WeighingState.AsSold), Clean)!.Grams, 9);
-        Assert.Equal(1000 * 1.145 / 1.1825, ReferenceWeighing.Of(Of(1000, WeighingState.AsSold), Nature.Of(Fibre.Wool, LotForm.Top, new(1, 1)))!.Grams, 9);
+        Assert.Equal(1000 * 1.145 / 1.08, ReferenceWeighing.Of(Of(1000, WeighingState.Warm), Clean)!.Grams, 0.5e-9);
+        Assert.Equal(1000 * 1.145 / 1.17, ReferenceWeighing.Of(Of(1000, WeighingState.AsSold), Clean)!.Grams, 0.5e-9);
+        Assert.Equal(1000 * 1.145 / 1.1825, ReferenceWeighing.Of(Of(1000, WeighingState.AsSold), Nature.Of(Fibre.Wool, LotForm.Top, new(1, 1)))!.Grams, 0.5e-9);
     }
 
     [Fact]
@@ -89,7 +89,7 @@ public class WeighingTests
             }
         }
 
-        Assert.Equal(1, (form.Variance + 1) / (expected + 1), 9);
+        Assert.Equal(1, (form.Variance + 1) / (expected + 1), 0.5e-9);
     });
 
     [Fact]

@@ -22,7 +22,7 @@ public class SampleTests
     [Fact]
     public void Wraps_tell_the_diameter()
     {
-        Assert.Equal(1.5875, Of(wpi: 16).DiameterMillimetres!.Value, 9);
+        Assert.Equal(1.5875, Of(wpi: 16).DiameterMillimetres!.Value, 0.5e-9);
         Assert.Null(Of().DiameterMillimetres);
     }
 

@@ -10,8 +10,8 @@ public class BathTests
     [Fact]
     public void A_tub_takes_warmth_by_its_weight_and_what_it_is_made_of()
     {
-        Assert.Equal(0.8, TubWarmth.LitresEquivalent(30, null, TubMaterial.Steel).Value, 9);
-        Assert.Equal(6 * 0.49 / 4.186, TubWarmth.LitresEquivalent(30, 6, TubMaterial.Steel).Value, 9);
+        Assert.Equal(0.8, TubWarmth.LitresEquivalent(30, null, TubMaterial.Steel).Value, 0.5e-9);
+        Assert.Equal(6 * 0.49 / 4.186, TubWarmth.LitresEquivalent(30, 6, TubMaterial.Steel).Value, 0.5e-9);
         // So much of the bath's warmth goes into six kilograms of steel as into that much water.
         Assert.Equal(
             (20 * 4.186 * 60 + 6 * 0.49 * 15) / (20 * 4.186 + 6 * 0.49),
@@ -25,8 +25,8 @@ public class BathTests
     public void Hot_and_cold_make_the_bath()
     {
         var mix = BathWater.ReckonMix(new(20, 60, 98, 48)).Value;
-        Assert.Equal(4.8, mix.HotLitres, 9);
-        Assert.Equal(15.2, mix.ColdLitres, 9);
+        Assert.Equal(4.8, mix.HotLitres, 0.5e-9);
+        Assert.Equal(15.2, mix.ColdLitres, 0.5e-9);
         Assert.Equal(new BathMixOutput(20, 0), BathWater.ReckonMix(new(20, 40, 40, 40)).Value);
         Assert.Equal(new BathMixOutput(0, 20), BathWater.ReckonMix(new(20, 12, 60, 12)).Value);
     }
@@ -46,11 +46,11 @@ public class BathTests
     public void Fleece_and_tub_take_their_warmth()
     {
         var settle = BathWater.ReckonSettle(new(20, 60, 600, 15, 0.8)).Value;
-        Assert.Equal(57.87, settle.SettledCelsius, 2);
-        Assert.Equal(62.24, settle.PourCelsius, 2);
+        Assert.Equal(57.87, settle.SettledCelsius, 0.5e-2);
+        Assert.Equal(62.24, settle.PourCelsius, 0.5e-2);
         Assert.False(settle.Scalds);
         // Poured as told, it settles as wanted.
-        Assert.Equal(60, BathWater.ReckonSettle(new(20, settle.PourCelsius, 600, 15, 0.8)).Value.SettledCelsius, 9);
+        Assert.Equal(60, BathWater.ReckonSettle(new(20, settle.PourCelsius, 600, 15, 0.8)).Value.SettledCelsius, 0.5e-9);
     }
 
     [Fact]
@@ -66,8 +66,8 @@ public class BathTests
     public void A_bath_reaches_its_floor()
     {
         var cooling = Cooling.Reckon(new(62, 14, 57.4, 12, 45)).Value;
-        Assert.Equal(0.008395, cooling.RatePerMinute, 6);
-        Assert.Equal(52.1, cooling.MinutesToFloor!.Value, 1);
+        Assert.Equal(0.008395, cooling.RatePerMinute, 0.5e-6);
+        Assert.Equal(52.1, cooling.MinutesToFloor!.Value, 0.5e-1);
         Assert.Null(Cooling.Reckon(new(62, 14, 57.4, 12, 14)).Value.MinutesToFloor);
         Assert.Equal(0, Cooling.Reckon(new(62, 14, 57.4, 12, 62)).Value.MinutesToFloor);
     }
@@ -89,8 +89,8 @@ public class BathTests
     {
         var output = ScourBatches.Reckon(new(grams, tub, perKilogram)).Value;
         Assert.Equal(batches, output.Batches);
-        Assert.Equal(each, output.GramsPerBatch, 6);
-        Assert.Equal(litres, output.LitresPerBath, 6);
+        Assert.Equal(each, output.GramsPerBatch, 0.5e-6);
+        Assert.Equal(litres, output.LitresPerBath, 0.5e-6);
     }
 
     [Fact]
@@ -98,11 +98,11 @@ public class BathTests
     {
         var batches = ScourBatches.Of(grams, tub, perKilogram);
         Assert.True(batches.Litres <= tub * (1 + 1e-8));
-        Assert.Equal(grams, batches.Grams * batches.Count, 6);
+        Assert.Equal(grams, batches.Grams * batches.Count, 0.5e-6);
     });
 
     [Fact]
-    public void Heat_is_what_the_water_takes() => Assert.Equal(1.116, BathWater.KilowattHours(20, 60, 12), 3);
+    public void Heat_is_what_the_water_takes() => Assert.Equal(1.116, BathWater.KilowattHours(20, 60, 12), 0.5e-3);
 
     [Fact]
     public void A_tub_is_known_by_its_own_baths()

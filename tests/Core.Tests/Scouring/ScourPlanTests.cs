@@ -25,8 +25,8 @@ public class ScourPlanTests
         Assert.Equal(900, plan.Batches.Grams);
         Assert.Equal(22.5, plan.Batches.Litres);
         Assert.Equal([BathKind.Wash, BathKind.Wash, BathKind.Rinse, BathKind.Rinse], plan.Baths.Select(b => b.Kind));
-        Assert.Equal(plan.WaterLitres, 2 * plan.Baths.Sum(b => b.Litres), 9);
-        Assert.Equal(25 * 1.8, plan.AgentGrams, 9);
+        Assert.Equal(plan.WaterLitres, 2 * plan.Baths.Sum(b => b.Litres), 0.5e-9);
+        Assert.Equal(25 * 1.8, plan.AgentGrams, 0.5e-9);
         Assert.True(plan.Baths[0].DoseGrams > plan.Baths[1].DoseGrams);
         Assert.All(plan.Baths.Where(b => b.Kind == BathKind.Rinse), b => Assert.Equal(0, b.DoseGrams));
     }
@@ -108,8 +108,8 @@ public class ScourPlanTests
         var bath = Plan(Fleece(1200), new(ScourSchool.Hot), water: new ScourWater(55, 12, 10)).Baths[0];
         Assert.True(bath.PourCelsius > 55);
         Assert.Equal(0, bath.ColdLitres);
-        Assert.Equal(bath.Litres, bath.HotLitres!.Value + bath.KettleLitres!.Value, 9);
-        Assert.Equal(bath.PourCelsius, (bath.KettleLitres.Value * 95 + bath.HotLitres.Value * 55) / bath.Litres, 6);
+        Assert.Equal(bath.Litres, bath.HotLitres!.Value + bath.KettleLitres!.Value, 0.5e-9);
+        Assert.Equal(bath.PourCelsius, (bath.KettleLitres.Value * 95 + bath.HotLitres.Value * 55) / bath.Litres, 0.5e-6);
         Assert.Contains("come from the kettle", bath.Warnings[0]);
         Assert.Null(Plan(Fleece(1200), new(ScourSchool.Hot), water: new ScourWater(75, 12, 10)).Baths[0].KettleLitres);
     }
@@ -118,7 +118,7 @@ public class ScourPlanTests
     public void A_bowl_takes_less_warmth_than_the_tub_it_stands_for()
     {
         var bowl = Plan(Fleece(), new(ScourSchool.LockByLock), new ScourTub(30, 0.9, TubRate.Typical)).Baths[0];
-        Assert.Equal(bowl.Celsius, BathWater.Settled(bowl.Litres, bowl.PourCelsius, 0.06, Water.AirCelsius, 0.06), 6);
+        Assert.Equal(bowl.Celsius, BathWater.Settled(bowl.Litres, bowl.PourCelsius, 0.06, Water.AirCelsius, 0.06), 0.5e-6);
         Assert.InRange(bowl.PourCelsius, bowl.Celsius, bowl.Celsius + 4);
     }
 
@@ -140,7 +140,7 @@ public class ScourPlanTests
         Assert.Equal((48.0, 9.0, 10.0, 3.0), (set.Baths[1].Celsius, set.Baths[1].Minutes, set.Baths[1].Litres, set.Baths[1].DoseGrams));
         Assert.Equal(free.Baths[0].Celsius, set.Baths[0].Celsius);
         Assert.NotEqual(free.Baths[2].Celsius, set.Baths[2].Celsius);
-        Assert.Equal(3 * (15 * 3 + 10), set.WaterLitres, 6);
+        Assert.Equal(3 * (15 * 3 + 10), set.WaterLitres, 0.5e-6);
     }
 
     [Fact]
@@ -163,9 +163,9 @@ public class ScourPlanTests
                 if (bath.HotLitres is { } warm)
                 {
                     var (kettle, vessel) = (bath.KettleLitres ?? 0, school == ScourSchool.LockByLock ? 0.8 * 2 / litres : 0.8);
-                    Assert.Equal(bath.Litres, kettle + warm + bath.ColdLitres!.Value, 6);
-                    Assert.Equal(bath.PourCelsius, (kettle * BathWater.KettleCelsius + warm * hot + bath.ColdLitres!.Value * 12) / bath.Litres, 6);
-                    Assert.Equal(bath.Celsius, BathWater.Settled(bath.Litres, bath.PourCelsius, plan.Batches.Grams / 1000, bath == plan.Baths[0] ? air : plan.Baths[plan.Baths.ToList().IndexOf(bath) - 1].LiftedCelsius, vessel), 6);
+                    Assert.Equal(bath.Litres, kettle + warm + bath.ColdLitres!.Value, 0.5e-6);
+                    Assert.Equal(bath.PourCelsius, (kettle * BathWater.KettleCelsius + warm * hot + bath.ColdLitres!.Value * 12) / bath.Litres, 0.5e-6);
+                    Assert.Equal(bath.Celsius, BathWater.Settled(bath.Litres, bath.PourCelsius, plan.Batches.Grams / 1000, bath == plan.Baths[0] ? air : plan.Baths[plan.Baths.ToList().IndexOf(bath) - 1].LiftedCelsius, vessel), 0.5e-6);
                 }
 
                 Assert.True(bath.StepCelsius is null or <= 5.0001);
@@ -246,8 +246,8 @@ public class AfterWashTests
         var judged = Judge(after, handle, later);
         Assert.Equal(outcome, judged.Outcome);
         Assert.NotEmpty(judged.Offers);
-        Assert.Equal(35, judged.LowPercent, 9);
-        Assert.Equal(45, judged.HighPercent, 9);
+        Assert.Equal(35, judged.LowPercent, 0.5e-9);
+        Assert.Equal(45, judged.HighPercent, 0.5e-9);
     }
 
     [Fact]
