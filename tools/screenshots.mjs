@@ -36,7 +36,16 @@ const views = [
       await p.waitForTimeout(3000);
     },
   ],
-  ['phone-wash', '/station/wash', undefined, 390],
+  [
+    'phone-wash',
+    '/station/wash',
+    async (p) => {
+      // Whoever has read the caution sees the clock first.
+      await p.getByRole('button', { name: 'I have read it' }).click();
+      await p.waitForTimeout(800);
+    },
+    390,
+  ],
   ['lot', '/lots/G-01.5'],
   ['look-over', '/lots/G-01/look-over'],
   ['routes', '/lots/X-01/routes'],
