@@ -16,14 +16,16 @@ public static class Dressing
 
     /// <summary>What to weigh out for some fibre at each of the usual percentages.</summary>
     /// <param name="fibreGrams">The fibre, zero or more.</param>
-    public static IReadOnlyList<(double Percent, double Grams)> Usual(double fibreGrams) => [.. UsualPercents.Select(p => (p, fibreGrams * p / 100))];
+    public static IReadOnlyList<(double Percent, double Grams)> Usual(double fibreGrams) => [.. UsualPercents.Select(p => (p, Of(fibreGrams, p)))];
+
+    private static double Of(double fibreGrams, double percent) => fibreGrams * percent / 100;
 
     /// <summary>The reckoning <c>dressing</c>: grams = fibre * percent / 100.</summary>
     /// <param name="input">Fibre and percentage.</param>
     public static Result<DressingOutput> Reckon(DressingInput input) => new Guard()
         .NotNegative(input.FibreGrams, "fibreGrams")
         .NotNegative(input.Percent, "percent")
-        .Then<DressingOutput>(() => new DressingOutput(input.FibreGrams * input.Percent / 100));
+        .Then<DressingOutput>(() => new DressingOutput(Of(input.FibreGrams, input.Percent)));
 }
 
 /// <summary>Input of <c>dressing</c>.</summary>

@@ -138,7 +138,7 @@ public static class LedgerEndpoints
         {
             if (await Watched.Log(db, watched, request.Step, LotIds(request), entry.Id, bench.Now, stop) is not { } news)
             {
-                return Problems.Refused("watchedId", "not-here", "No such watch is kept of these lots.");
+                return Problems.Refused("watchedId", "not-here", "No such watch is kept of these lots: take what lay in that bath or on that rack, or log these at the station by themselves.");
             }
 
             await db.Announce(news, stop);

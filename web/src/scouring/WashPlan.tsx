@@ -6,17 +6,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, queryClient, useSession, useWaiting, useWashes, useWashHouse, type Schema } from '../api/client';
-import { Baths, minutesWord } from '../drawings/Baths';
-import { Figure, MassOf } from '../ui/Figure';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { LotChips } from './LotChips';
 import { PlanFields } from './PlanFields';
 import { freshPlan, toPlanRequest, toWish } from './planState';
+import { PlannedWash } from './PlannedWash';
 import { PlanSheet } from './PlanSheet';
 import { RecipeBar } from './RecipeBar';
-import { classWord } from '../ui/words';
-import { riskWord } from './words';
 
 /** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. */
 export function WashPlan() {
@@ -66,22 +63,6 @@ export function WashPlan() {
   if (!house.data || !waiting.data || washes.isPending) return null;
   const shown = refused ? undefined : plan.data;
   const mayLog = session.data?.workshop?.role !== 'looker';
-  const p = shown?.plan;
-  const doing = (
-    <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-      <Button
-        variant="contained"
-        size="large"
-        disabled={!request || !p || p.baths.length === 0 || start.busy || !mayLog}
-        onClick={() => request && void start.go(request, state.key)}
-      >
-        Start this wash
-      </Button>
-      <Button size="large" onClick={() => window.print()} disabled={!p}>
-        Print the sheet
-      </Button>
-    </Box>
-  );
   return (
     <>
       <Box
@@ -100,65 +81,20 @@ export function WashPlan() {
         )}
         {lots.length === 0 && <Typography>Nothing waits to be washed.</Typography>}
         <LotChips lots={lots} chosen={chosen} onChange={(lotIds) => change({ lotIds })} first="wash" />
-        {shown && p && (
-          <>
-            {p.baths.length > 0 && <Baths plan={p} />}
-            <Box
-              sx={{ display: 'flex', gap: { xs: 2, md: 4 }, flexWrap: 'wrap', alignItems: 'end' }}
-              aria-live="polite"
+        {shown && (
+          <PlannedWash shown={shown}>
+            <Button
+              variant="contained"
+              size="large"
+              disabled={!request || start.busy || !mayLog}
+              onClick={() => request && void start.go(request, state.key)}
             >
-              {p.baths.length > 0 && (
-                <Figure
-                  label={`batches, ${shown.on.tub ?? 'a tub'} of ${shown.on.tubLitres} L`}
-                  text={p.batches.count === 1 ? '1' : `${p.batches.count} of ${p.batches.grams.toFixed(0)} g`}
-                  from="reckoned"
-                  size="big"
-                />
-              )}
-              <MassOf mass={shown.on.greasy} label="goes in" />
-              {p.baths.length > 0 && (
-                <>
-                  <Figure label="water" text={`${p.waterLitres.toFixed(0)} L`} from="reckoned" />
-                  <Figure label="heat" text={`${p.kilowattHours.toFixed(1)} kWh`} from="reckoned" />
-                  <Figure label="agent" text={`${p.agentGrams.toFixed(0)} g`} from={shown.on.doseFrom} />
-                  <Figure label="in the baths" text={minutesWord(p.minutes)} from="reckoned" />
-                </>
-              )}
-              {shown.cost && <Figure label="cost" text={shown.cost} from="reckoned" />}
-            </Box>
-            {p.baths.length === 0 && (
-              <Typography variant="h2">Not washed: it goes on as it is, and nothing has to be started.</Typography>
-            )}
-            {p.baths.length > 0 && (
-              <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
-                <Box sx={{ flex: '1 1 320px' }}>
-                  <Notice tone={p.risk.level === 'low' ? 'kept' : p.risk.level === 'watch' ? 'watch' : 'stop'}>
-                    <strong>Felting: {riskWord[p.risk.level]}.</strong> {p.risk.because.join(' ')}
-                  </Notice>
-                </Box>
-                {doing}
-              </Box>
-            )}
-            {(p.notes.length > 0 || p.baths.some((b) => b.warnings.length > 0)) && (
-              <Notice tone="watch">
-                {[...p.notes, ...p.baths.flatMap((b, i) => b.warnings.map((w) => `Bath ${i + 1}: ${w}`))].map((n) => (
-                  <Box component="span" key={n} sx={{ display: 'block' }}>
-                    {n}
-                  </Box>
-                ))}
-              </Notice>
-            )}
-            {p.baths.length > 0 && (
-              <Typography color="text.secondary">
-                {shown.on.class
-                  ? `Planned as for ${classWord[shown.on.class]}`
-                  : 'Planned as for medium wool, the kind is not known'}
-                . The tub cools by {(shown.on.tubRatePerMinute * 100).toFixed(2)} % of the difference a minute,{' '}
-                {shown.on.tubBaths > 0 ? `from ${shown.on.tubBaths} of your own baths` : 'typical'}; air{' '}
-                {shown.on.airCelsius.toFixed(0)} °C, {shown.on.airFrom}.
-              </Typography>
-            )}
-          </>
+              Start this wash
+            </Button>
+            <Button size="large" onClick={() => window.print()}>
+              Print the sheet
+            </Button>
+          </PlannedWash>
         )}
         <ProblemNotice error={refused ?? start.error} />
         {message && <Notice tone="kept">{message}</Notice>}
@@ -182,7 +118,7 @@ export function WashPlan() {
           at={(f) => refused?.at(f)}
         />
       </Box>
-      {shown && p && <PlanSheet on={shown.on} plan={p} cost={shown.cost} />}
+      {shown && <PlanSheet on={shown.on} plan={shown.plan} cost={shown.cost} />}
     </>
   );
 }
