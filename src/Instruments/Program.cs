@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Globalization;
 using System.Net;
 using System.Net.Sockets;
@@ -7,6 +6,7 @@ using EarthyTuft.Instruments;
 
 // Stand-ins for a bench scale, a bath probe and an air sensor, for whoever has none at hand. Each speaks the line protocol of
 // docs/instruments.md on a port of its own, on loopback only; a fourth port takes what a hand would do (put, pour, breathe).
+// Whoever says "shed NAME" first hears and moves the instruments of a shed of its own, so that two demos never share a scale.
 //   EarthyTuft.Instruments --scale PORT --probe PORT --air PORT --control PORT [--speed N]
 var ports = new Dictionary<string, int>();
 var speed = 1.0;
@@ -41,35 +41,14 @@ Console.CancelKeyPress += (_, e) =>
 };
 AppDomain.CurrentDomain.ProcessExit += (_, _) => stop.Cancel();
 
-var clock = Stopwatch.StartNew();
-double Seconds() => clock.Elapsed.TotalSeconds * speed;
-var air = new AirStandIn();
-var all = new Dictionary<string, IStandIn> { ["scale"] = new ScaleStandIn(speed), ["probe"] = new ProbeStandIn(speed, air), ["air"] = air };
-var lines = all.Keys.ToDictionary(k => k, _ => "");
-var turn = new Lock();
-
-string Do(string line)
-{
-    var words = line.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-    double[] numbers = [.. words.Skip(1).Select(w => double.TryParse(w, NumberStyles.Float, CultureInfo.InvariantCulture, out var n) ? n : double.NaN)];
-    lock (turn)
-    {
-        return words.Length == 0 ? "?" : all.Values.Select(s => s.Do(words[0], numbers, Seconds())).FirstOrDefault(a => a is not null) ?? "?";
-    }
-}
+var sheds = new Sheds(speed);
 
 async Task Measure()
 {
     using var tick = new PeriodicTimer(TimeSpan.FromMilliseconds(200));
     while (await tick.WaitForNextTickAsync(stop.Token))
     {
-        lock (turn)
-        {
-            foreach (var (name, standIn) in all)
-            {
-                lines[name] = standIn.Say(Seconds());
-            }
-        }
+        sheds.Measure();
     }
 }
 
@@ -91,11 +70,12 @@ async Task Speak(TcpClient client, string name)
         try
         {
             var stream = client.GetStream();
-            var listening = Listen(stream);
+            var shed = new Named { Name = Sheds.Common };
+            var listening = Listen(stream, shed);
             using var tick = new PeriodicTimer(TimeSpan.FromMilliseconds(200));
             while (await tick.WaitForNextTickAsync(stop.Token))
             {
-                await stream.WriteAsync(Encoding.ASCII.GetBytes(lines[name] + "\n"), stop.Token);
+                await stream.WriteAsync(Encoding.ASCII.GetBytes(sheds.Line(shed.Name, name) + "\n"), stop.Token);
             }
 
             await listening;
@@ -107,8 +87,8 @@ async Task Speak(TcpClient client, string name)
     }
 }
 
-// Keys pressed from afar.
-async Task Listen(NetworkStream stream)
+// Keys pressed from afar, and in which shed one listens.
+async Task Listen(NetworkStream stream, Named shed)
 {
     using var reader = new StreamReader(stream, Encoding.ASCII, leaveOpen: true);
     try
@@ -117,7 +97,11 @@ async Task Listen(NetworkStream stream)
         {
             if (line is "tare" or "unit")
             {
-                Do(line);
+                sheds.Do(shed.Name, line);
+            }
+            else if (Sheds.NameIn(line) is { } said)
+            {
+                shed.Name = said;
             }
         }
     }
@@ -135,9 +119,16 @@ async Task Obey(TcpClient client)
         {
             await using var stream = client.GetStream();
             using var reader = new StreamReader(stream, Encoding.ASCII);
+            var shed = Sheds.Common;
             while (await reader.ReadLineAsync(stop.Token) is { } line)
             {
-                await stream.WriteAsync(Encoding.ASCII.GetBytes(Do(line) + "\n"), stop.Token);
+                if (Sheds.NameIn(line) is { } said)
+                {
+                    shed = said;
+                    continue;
+                }
+
+                await stream.WriteAsync(Encoding.ASCII.GetBytes(sheds.Do(shed, line) + "\n"), stop.Token);
             }
         }
         catch (Exception e) when (e is IOException or SocketException or OperationCanceledException)
@@ -158,3 +149,9 @@ catch (OperationCanceledException)
 }
 
 return 1;
+
+/// <summary>The shed that a connection listens in.</summary>
+internal sealed class Named
+{
+    public required string Name { get; set; }
+}

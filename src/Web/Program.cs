@@ -3,6 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Threading.RateLimiting;
 using EarthyTuft.Data.Demo;
+using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
@@ -23,6 +24,8 @@ using EarthyTuft.Web.Stock;
 using EarthyTuft.Web.TakingIn;
 using EarthyTuft.Web.WeighLog;
 using EarthyTuft.Web.Workshops;
+using Microsoft.AspNetCore.HostFiltering;
+using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
@@ -44,6 +47,10 @@ builder.Services.AddStorage(connection);
 builder.Services.AddScoped<Bench>();
 builder.Services.AddScoped<BreedBooks>();
 builder.Services.AddSingleton<DemoDoor>();
+builder.Services.AddSingleton<UnknownAddress>();
+builder.Services.AddSingleton<InstrumentNetworks>();
+builder.Services.AddScoped<SignIns>();
+builder.Services.AddScoped<SignInPace>();
 builder.Services.AddSingleton<WashViews>();
 builder.Services.AddSingleton<LiveHub>();
 builder.Services.AddSingleton(new Npgsql.NpgsqlConnectionStringBuilder(connection));
@@ -51,6 +58,7 @@ if (!describing)
 {
     builder.Services.AddHostedService<LiveBridge>();
     builder.Services.AddHostedService<InstrumentDesk>();
+    builder.Services.AddHostedService<Sweeping>();
 }
 
 builder.Services.AddMemoryCache();
@@ -60,9 +68,7 @@ builder.Services.AddIdentityCore<AppUser>(identity =>
     // Length is what makes a password hard to guess; the rest is a nuisance with wet hands.
     identity.Password.RequiredLength = 10;
     identity.Password.RequireDigit = identity.Password.RequireLowercase = identity.Password.RequireUppercase = identity.Password.RequireNonAlphanumeric = false;
-    identity.Lockout.MaxFailedAccessAttempts = 5;
-    identity.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
-}).AddEntityFrameworkStores<EarthyTuftDb>();
+}).AddEntityFrameworkStores<EarthyTuftDb>().AddTokenProvider<DataProtectorTokenProvider<AppUser>>(TokenOptions.DefaultProvider);
 builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, cookie =>
 {
     // A set clock is for the log; a browser judges a cookie by its own.
@@ -73,6 +79,7 @@ builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCooki
     cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
     cookie.ExpireTimeSpan = TimeSpan.FromDays(30);
     cookie.SlidingExpiration = true;
+    cookie.Events.OnValidatePrincipal = SignIns.Validate;
     cookie.Events.OnRedirectToLogin = context => Status(context.Response, StatusCodes.Status401Unauthorized);
     cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, StatusCodes.Status403Forbidden);
 });
@@ -91,6 +98,7 @@ builder.Services.AddRateLimiter(limits =>
     limits.OnRejected = async (context, stop) => await context.HttpContext.Response.WriteAsJsonAsync(
         Problems.Details(429, "too-often", "Too many tries in a short time. Wait a minute."), (JsonSerializerOptions?)null, "application/problem+json", stop);
     limits.AddPolicy("sign-in", http => PerAddress(http, builder.Configuration.GetValue("Limits:SignInPerMinute", 20)));
+    limits.AddPolicy("demo", http => PerAddress(http, builder.Configuration.GetValue("Limits:DemosPerMinute", 30)));
     limits.AddPolicy("reckon", http => PerAddress(http, builder.Configuration.GetValue("Limits:ReckonPerMinute", 1200)));
 });
 builder.Services.ConfigureHttpJsonOptions(json =>
@@ -120,10 +128,20 @@ builder.Services.AddExceptionHandler<ProblemWriter>();
 builder.Services.AddOpenApi();
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
 
+// Who is named in Hosts may be asked for; by default the names of this machine alone, so that no name of somebody else's leads here.
+builder.Services.Configure<HostFilteringOptions>(hosts => hosts.AllowedHosts = ["localhost", "127.0.0.1", "[::1]", .. Listed("Hosts")]);
+builder.Services.Configure<ForwardedHeadersOptions>(forwarded => ForwardedFrom(forwarded, Listed("Proxies")));
+
 var app = builder.Build();
+if (Listed("Proxies").Length > 0)
+{
+    app.UseForwardedHeaders();
+}
+
 app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseSecurityHeaders();
+app.UseSameSiteGuard();
 app.UseResponseCompression();
 app.UseFrontEndFiles();
 app.UseRouting();
@@ -131,6 +149,7 @@ app.UseAuthentication();
 app.UseBench();
 app.UseRateLimiter();
 app.UseAuthorization();
+app.UseRequestTextGuard();
 
 app.MapSession();
 app.MapWorkshop();
@@ -163,18 +182,41 @@ if (!describing)
     await using var scope = app.Services.CreateAsyncScope();
     var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
     await db.Database.MigrateAsync();
-    if (builder.Configuration.GetValue<bool>("Demo"))
+    await Projections.BringUpToDate(db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), CancellationToken.None);
+    await DemoInstruments.PlaceAll(db, app.Services.GetRequiredService<DemoDoor>().PortOf, CancellationToken.None);
+    if (builder.Configuration["reset-password"] is { } mail)
     {
-        var door = app.Services.GetRequiredService<DemoDoor>();
-        (door.OwnerId, door.WorkshopId) = await DemoSeed.Ensure(
-            db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), app.Services.GetRequiredService<TimeProvider>().GetUtcNow(), CancellationToken.None);
-        await DemoInstruments.Place(
-            db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), door.WorkshopId.Value, kind => builder.Configuration.GetValue<int?>($"Instruments:{kind}"), CancellationToken.None);
-        await DemoWashHouse.Ensure(scope.ServiceProvider, door.OwnerId.Value, door.WorkshopId.Value, CancellationToken.None);
+        Environment.ExitCode = await ServerCommands.ResetPassword(db, mail, app.Services.GetRequiredService<TimeProvider>().GetUtcNow());
+        return;
     }
 }
 
 await app.RunAsync();
+
+string[] Listed(string setting) => (builder.Configuration[setting] ?? "").Split([';', ',', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+
+// Only a proxy that the operator names is believed about where a request comes from.
+static void ForwardedFrom(ForwardedHeadersOptions forwarded, string[] proxies)
+{
+    forwarded.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto | ForwardedHeaders.XForwardedHost;
+    forwarded.KnownProxies.Clear();
+    forwarded.KnownIPNetworks.Clear();
+    foreach (var proxy in proxies)
+    {
+        if (System.Net.IPNetwork.TryParse(proxy, out var network))
+        {
+            forwarded.KnownIPNetworks.Add(network);
+        }
+        else if (System.Net.IPAddress.TryParse(proxy, out var address))
+        {
+            forwarded.KnownProxies.Add(address);
+        }
+        else
+        {
+            throw new InvalidOperationException($"Proxies names {proxy}, which is no address and no network.");
+        }
+    }
+}
 
 static Task Status(HttpResponse response, int status)
 {

@@ -2,7 +2,9 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using EarthyTuft.Data.Store;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.TestHost;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 using Xunit;
 
 namespace EarthyTuft.Web.Tests;
@@ -27,12 +29,16 @@ public sealed class House : IAsyncLifetime
         {
             builder.UseSetting("ConnectionStrings:EarthyTuft", connection);
             builder.UseSetting("Limits:SignInPerMinute", "100000");
-            builder.UseSetting("Logging:LogLevel:Default", "None");
+            builder.UseSetting("Logging:LogLevel:Default", Environment.GetEnvironmentVariable("EARTHY_TUFT_TEST_LOG") ?? "None");
             foreach (var (key, value) in settings)
             {
                 builder.UseSetting(key, value);
             }
         });
+
+    /// <summary>A further web process on this database, with a clock that the test sets.</summary>
+    public WebApplicationFactory<Program> StartWith(TimeProvider clock, params (string Key, string Value)[] settings) =>
+        Start(Connection, settings).WithWebHostBuilder(builder => builder.ConfigureTestServices(services => services.AddSingleton(clock)));
 
     public Task<Person> Register(string name = "Ada", string? invitation = null) => Person.Register(Factory, name, invitation);
 
@@ -45,9 +51,19 @@ public sealed class House : IAsyncLifetime
     }
 }
 
-/// <summary>Someone with a browser: cookies, the token, and JSON.</summary>
-public sealed class Person(HttpClient http)
+/// <summary>A clock that stands until it is set forward.</summary>
+internal sealed class SettableClock(DateTimeOffset now) : TimeProvider
 {
+    public void Forward(TimeSpan by) => now += by;
+
+    public override DateTimeOffset GetUtcNow() => now;
+}
+
+/// <summary>Someone with a browser: cookies, the token, and JSON.</summary>
+/// <param name="from">The address that a proxy says it comes from.</param>
+public sealed class Person(HttpClient http, string? from = null)
+{
+    private readonly Dictionary<string, string> cookies = [];
     private string? token;
 
     public HttpClient Http => http;
@@ -60,6 +76,21 @@ public sealed class Person(HttpClient http)
         await person.Refresh();
         person.Email = mail;
         return person;
+    }
+
+    public async Task RegisterHere()
+    {
+        Email = $"{Guid.NewGuid():N}@example.org";
+        (await Send(HttpMethod.Post, "/api/session/register", new { email = Email, password = "wool and water", name = "Ada" })).Expect(204);
+        await Refresh();
+    }
+
+    /// <summary>Somebody who has a copy of this browser's cookies, at the same server or another one on the same database.</summary>
+    public Person Copy(WebApplicationFactory<Program> at)
+    {
+        var client = at.CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = false });
+        client.DefaultRequestHeaders.Add("Cookie", string.Join("; ", cookies.Select(c => $"{c.Key}={c.Value}")));
+        return new Person(client) { token = token };
     }
 
     public string Email { get; private set; } = "";
@@ -88,9 +119,20 @@ public sealed class Person(HttpClient http)
             request.Headers.Add("Idempotency-Key", k.ToString());
         }
 
+        if (from is not null)
+        {
+            request.Headers.Add("X-Forwarded-For", from);
+        }
+
         using var response = await http.SendAsync(request);
+        foreach (var cookie in response.Headers.TryGetValues("Set-Cookie", out var set) ? set : [])
+        {
+            var pair = cookie.Split(';')[0].Split('=', 2);
+            cookies[pair[0]] = pair[1];
+        }
+
         var text = await response.Content.ReadAsStringAsync();
-        return new Reply((int)response.StatusCode, text, response.Headers.ToDictionary(h => h.Key, h => string.Join(", ", h.Value)));
+        return new Reply((int)response.StatusCode, text, response.Headers.ToDictionary(h => h.Key, h => string.Join(", ", h.Value)), string.Join(", ", response.Content.Headers.Allow.Order()));
     }
 
     public async Task<JsonElement> Get(string path) => (await Send(HttpMethod.Get, path)).Expect(200);
@@ -117,7 +159,7 @@ public sealed class Person(HttpClient http)
 }
 
 /// <summary>An answer, read to its end.</summary>
-public sealed record Reply(int Status, string Text, IReadOnlyDictionary<string, string> Headers)
+public sealed record Reply(int Status, string Text, IReadOnlyDictionary<string, string> Headers, string Allow = "")
 {
     public JsonElement Json => Text.Length == 0 ? default : JsonDocument.Parse(Text).RootElement;
 

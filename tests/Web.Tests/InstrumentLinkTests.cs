@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Web.Instruments;
 using EarthyTuft.Web.Live;
+using Microsoft.Extensions.Configuration;
 using Xunit;
 
 namespace EarthyTuft.Web.Tests.Instruments;
@@ -147,7 +148,7 @@ public class InstrumentLinkTests
         var hub = new LiveHub();
         var (here, there) = (Guid.NewGuid(), Guid.NewGuid());
         using var stop = new CancellationTokenSource();
-        var slow = hub.Listen(here, stop.Token);
+        var slow = hub.Listen(here, Guid.NewGuid(), null, stop.Token);
         var instrument = Guid.NewGuid();
         LiveItem Says(int grams) => new("reading", new LiveReading(instrument, InstrumentKind.Scale, "scale", grams, null, $"{grams} g", true, DateTimeOffset.UnixEpoch, true));
         for (var i = 1; i <= 500; i++)
@@ -183,5 +184,42 @@ public class InstrumentLinkTests
     [InlineData("fd12::1", true)]
     [InlineData("2001:db8::1", false)]
     [InlineData("scale.example.org", false)]
-    public void An_instrument_stands_in_the_house(string host, bool may) => Assert.Equal(may, InstrumentLink.MayBeAt(host));
+    [InlineData("169.254.169.254", false)]
+    [InlineData("0.0.0.0", false)]
+    [InlineData("2130706433", false)]
+    [InlineData("127.1", false)]
+    [InlineData("::ffff:127.0.0.1", true)]
+    [InlineData("::ffff:8.8.8.8", false)]
+    public void An_instrument_stands_on_this_machine_or_in_a_private_network(string host, bool may) =>
+        Assert.Equal(may, new InstrumentNetworks(new ConfigurationBuilder().Build()).Allow(host));
+
+    [Theory]
+    [InlineData("192.168.7.20", true)]
+    [InlineData("192.168.8.20", false)]
+    [InlineData("127.0.0.1", false)]
+    public void The_operator_says_which_networks(string host, bool may) => Assert.Equal(may, new InstrumentNetworks(
+        new ConfigurationBuilder().AddInMemoryCollection([new("Instruments:Networks", "192.168.7.0/24")]).Build()).Allow(host));
+
+    [Fact]
+    public async Task A_port_where_nobody_is_and_one_that_says_nothing_look_alike()
+    {
+        using var silent = new Talker(_ => "", TimeSpan.FromSeconds(1));
+        var closed = new System.Net.Sockets.TcpListener(System.Net.IPAddress.Loopback, 0);
+        closed.Start();
+        var port = ((System.Net.IPEndPoint)closed.LocalEndpoint).Port;
+        closed.Stop();
+        using var stop = new CancellationTokenSource();
+        var links = new[] { silent.Port, port }.Select(p => new InstrumentLink(new InstrumentPlace(Guid.NewGuid(), Guid.NewGuid(), InstrumentKind.Scale, "scale", "127.0.0.1", p), TimeProvider.System)).ToArray();
+        var runs = links.Select(l => Task.Run(() => l.Run(stop.Token))).ToArray();
+        await Task.Delay(3000, TestContext.Current.CancellationToken);
+        Assert.All(links, l => Assert.Null(l.Last));
+        for (var waited = 0; waited < 200 && links.Any(l => l.Last is null); waited++)
+        {
+            await Task.Delay(100, TestContext.Current.CancellationToken);
+        }
+
+        Assert.All(links, l => Assert.Equal((false, "not reached"), (l.Last!.Connected, l.Last.Text)));
+        await stop.CancelAsync();
+        await Task.WhenAll(runs);
+    }
 }

@@ -119,28 +119,3 @@ public class ReckonTests(House house) : IClassFixture<House>
     [Fact]
     public async Task An_unknown_reckoning_is_not_there() => (await Reckon("alchemy", "{}")).Refused(404, "not-here");
 }
-
-public class DemoTests
-{
-    [Fact]
-    public async Task The_demo_is_seeded_once_and_gives_each_view_something_to_show()
-    {
-        await using var empty = new House();
-        await empty.InitializeAsync();
-        for (var start = 0; start < 2; start++)
-        {
-            await using var house = House.Start(empty.Connection, ("Demo", "true"), ("Now", "2026-05-14T10:30:00Z"));
-            var visitor = new Person(house.CreateClient());
-            (await visitor.Send(HttpMethod.Post, "/api/session/demo")).Expect(204);
-            var today = await visitor.Get("/api/course");
-            Assert.Equal(12, today.GetProperty("samples").GetInt32());
-            Assert.Equal(["card", "comb", "dry", "samples", "skirt", "wash"], today.GetProperty("heaps").EnumerateArray().Select(h => h.GetProperty("step").GetString() ?? "samples").Order());
-            // The two honest mistakes, and no other entry, do not fit.
-            Assert.Equal(["G-01.5", "P-01.4"], today.GetProperty("lookAt").EnumerateArray().Select(l => l.GetProperty("lotCode").GetString()).Order());
-            var log = (await visitor.Send(HttpMethod.Get, "/api/weigh-log")).Text.Trim().Split("\r\n").Skip(1).Select(r => r.Split(',')).ToArray();
-            Assert.InRange(log.Select(r => r[0]).Distinct().Count(), 40, 60);
-            Assert.InRange(log.Count(r => r[2] == "take-in"), 10, 14);
-            Assert.Single((await visitor.Get("/api/session")).GetProperty("workshops").EnumerateArray());
-        }
-    }
-}

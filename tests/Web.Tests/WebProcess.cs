@@ -16,7 +16,22 @@ internal sealed class WebProcess : IAsyncDisposable
         this.address = address;
     }
 
-    public static async Task<WebProcess> Start(string connection, int? onPort = null)
+    /// <summary>Runs a command of the server's and tells what it printed.</summary>
+    public static async Task<(int Exit, string Said)> Command(string connection, params string[] arguments)
+    {
+        var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. arguments])
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            Environment = { ["ConnectionStrings__EarthyTuft"] = connection, ["Logging__LogLevel__Default"] = "None" },
+        };
+        using var process = Process.Start(start)!;
+        var said = await process.StandardOutput.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        return (process.ExitCode, said);
+    }
+
+    public static async Task<WebProcess> Start(string connection, int? onPort = null, params (string Key, string Value)[] settings)
     {
         var port = onPort ?? FreePort();
         var start = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location])
@@ -28,6 +43,11 @@ internal sealed class WebProcess : IAsyncDisposable
                 ["Logging__LogLevel__Default"] = "None",
             },
         };
+        foreach (var (key, value) in settings)
+        {
+            start.Environment[key] = value;
+        }
+
         var web = new WebProcess(Process.Start(start)!, new Uri($"http://127.0.0.1:{port}"));
         using var client = web.Client();
         for (var i = 0; i < 200; i++)

@@ -4,34 +4,30 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Demo;
 
-/// <summary>Points the demo's instruments at the stand-ins that were started with this house: their ports are new each time.</summary>
+/// <summary>Points the demos' instruments at the stand-ins that were started with this server: their ports are new each time.</summary>
 public static class DemoInstruments
 {
     private static readonly (InstrumentKind Kind, string Name)[] All = [(InstrumentKind.Scale, "bench scale"), (InstrumentKind.Probe, "bath probe"), (InstrumentKind.Air, "shed air")];
 
-    /// <summary>Places them; one without a port is switched off.</summary>
-    public static async Task Place(EarthyTuftDb db, WorkshopScope scope, Guid workshop, Func<InstrumentKind, int?> portOf, CancellationToken stop)
-    {
-        scope.WorkshopId = workshop;
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock(726001)", stop);
-        var rows = await db.Instruments.ToListAsync(stop);
-        foreach (var (kind, name) in All)
-        {
-            var row = rows.FirstOrDefault(r => r.Kind == kind && r.Name == name);
-            if (row is null && portOf(kind) is not null)
-            {
-                db.Instruments.Add(row = new InstrumentRow { Kind = kind, Name = name, Host = "127.0.0.1" });
-            }
+    /// <summary>Stages the instruments of a new demo; there are none where no stand-in runs.</summary>
+    public static void Add(EarthyTuftDb db, Func<InstrumentKind, int?> portOf) => db.Instruments.AddRange(All
+        .Where(i => portOf(i.Kind) is not null)
+        .Select(i => new InstrumentRow { Kind = i.Kind, Name = i.Name, Host = "127.0.0.1", Port = portOf(i.Kind)!.Value, On = true }));
 
-            if (row is not null)
+    /// <summary>Sets the ports in every demo there is; what has no stand-in now is switched off.</summary>
+    public static async Task PlaceAll(EarthyTuftDb db, Func<InstrumentKind, int?> portOf, CancellationToken stop)
+    {
+        foreach (var (kind, _) in All)
+        {
+            var demos = db.Instruments.IgnoreQueryFilters().Where(i => i.Kind == kind && db.Workshops.Any(w => w.Id == i.WorkshopId && w.IsDemo));
+            if (portOf(kind) is { } port)
             {
-                (row.Port, row.On) = (portOf(kind) ?? row.Port, portOf(kind) is not null);
+                await demos.ExecuteUpdateAsync(set => set.SetProperty(i => i.Port, port).SetProperty(i => i.Host, "127.0.0.1").SetProperty(i => i.On, true), stop);
+            }
+            else
+            {
+                await demos.ExecuteUpdateAsync(set => set.SetProperty(i => i.On, false), stop);
             }
         }
-
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
-        scope.WorkshopId = null;
     }
 }

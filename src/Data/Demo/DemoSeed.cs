@@ -12,27 +12,18 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Demo;
 
-/// <summary>Seeds the demo workshop once, through the same import that a workshop's own log takes.</summary>
+/// <summary>Makes a demo workshop: the invented shed with its two people, through the same import that a workshop's own log takes.</summary>
 public static class DemoSeed
 {
-    private const string OwnerMail = "marrit@demo.invalid";
-
-    /// <summary>Finds the demo, or makes it. Any number of web processes may call it at the same time.</summary>
-    public static async Task<(Guid Owner, Guid Workshop)> Ensure(EarthyTuftDb db, WorkshopScope scope, DateTimeOffset now, CancellationToken stop)
+    /// <summary>Makes one. Runs within the caller's transaction, and leaves the scope at the new workshop.</summary>
+    /// <returns>The workshop and the person whom its visitor is.</returns>
+    public static async Task<(Guid Visitor, Guid Workshop)> Make(EarthyTuftDb db, WorkshopScope scope, DateTimeOffset now, CancellationToken stop)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock(726001)", stop);
-        var there = await db.Workshops.Where(w => w.IsDemo).Select(w => (Guid?)w.Id).FirstOrDefaultAsync(stop);
-        if (there is { } id)
-        {
-            var owner = await db.Memberships.Where(m => m.WorkshopId == id && m.Role == MemberRole.Owner).OrderBy(m => m.JoinedAt).Select(m => m.UserId).FirstAsync(stop);
-            return (owner, id);
-        }
-
-        var people = new[] { Person("Marrit", OwnerMail), Person("Tobin", "tobin@demo.invalid") };
+        var people = new[] { Person("Marrit"), Person("Tobin") };
         db.Users.AddRange(people);
         var shop = Founding.Found(db, "Lanternfold Shed", people[0].Id, "UTC", now.AddDays(-90));
         shop.IsDemo = true;
+        shop.DemoUsedAt = now.ToStored();
         shop.UsualBowlGrams = 186;
         db.Memberships.Add(new MembershipRow { WorkshopId = shop.Id, UserId = people[1].Id, Role = MemberRole.Preparer, JoinedAt = now.AddDays(-90).ToStored() });
         await db.SaveChangesAsync(stop);
@@ -50,22 +41,25 @@ public static class DemoSeed
         await AddSamples(db, now, stop);
         await AddLooks(db, now, stop);
         await ChooseRoutes(db, now, stop);
-        await transaction.CommitAsync(stop);
-        scope.WorkshopId = null;
         return (people[0].Id, shop.Id);
     }
 
-    // Nobody signs in as these two by password: they have none.
-    private static AppUser Person(string name, string mail) => new()
+    // Nobody signs in as these two by password: they have none. Their addresses are of a domain that does not exist.
+    private static AppUser Person(string name)
     {
-        Id = Guid.CreateVersion7(),
-        DisplayName = name,
-        UserName = mail,
-        NormalizedUserName = mail.ToUpperInvariant(),
-        Email = mail,
-        NormalizedEmail = mail.ToUpperInvariant(),
-        SecurityStamp = Guid.NewGuid().ToString(),
-    };
+        var id = Guid.CreateVersion7();
+        var mail = FormattableString.Invariant($"{name.ToLowerInvariant()}.{id:N}@{DemoWorkshops.MailDomain}");
+        return new()
+        {
+            Id = id,
+            DisplayName = name,
+            UserName = mail,
+            NormalizedUserName = mail.ToUpperInvariant(),
+            Email = mail,
+            NormalizedEmail = mail.ToUpperInvariant(),
+            SecurityStamp = Guid.NewGuid().ToString(),
+        };
+    }
 
     private static async Task AddLocks(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
     {

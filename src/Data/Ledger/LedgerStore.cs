@@ -177,7 +177,8 @@ public static class LedgerStore
         command.From.Any(t => t.Lot.Left is null) || outcome.Flows.Any(f => f.Flow.Amount == Amount.NotWeighed);
 
     /// <summary>Brings every projection of a family up to date after a correction or a weighing that settles earlier steps.</summary>
-    public static async Task Refresh(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop)
+    /// <returns>Every lot of that family, as it is tracked now.</returns>
+    public static async Task<IReadOnlyList<LotRow>> Refresh(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop)
     {
         var family = await Family.Of(db, lotIds, stop);
         var entryIds = family.Entries.Select(e => e.Id).ToArray();
@@ -208,6 +209,7 @@ public static class LedgerStore
         }
 
         await db.SaveChangesAsync(stop);
+        return lots;
     }
 
     private static EntryRow NewEntry(StepKind step, EntryFacts facts) => new()

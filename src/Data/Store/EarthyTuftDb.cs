@@ -23,6 +23,9 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
 
     public DbSet<WorkshopRow> Workshops => Set<WorkshopRow>();
     public DbSet<MembershipRow> Memberships => Set<MembershipRow>();
+    public DbSet<SignInRow> SignIns => Set<SignInRow>();
+    public DbSet<PasswordResetRow> PasswordResets => Set<PasswordResetRow>();
+    public DbSet<SignInPaceRow> SignInPaces => Set<SignInPaceRow>();
     public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
     public DbSet<LotRow> Lots => Set<LotRow>();
     public DbSet<EntryRow> Entries => Set<EntryRow>();
@@ -82,6 +85,26 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("workshops");
             e.Property(w => w.Name).HasMaxLength(80);
             e.Property(w => w.Version).IsRowVersion();
+            e.HasIndex(w => w.DemoUsedAt).HasFilter("is_demo");
+        });
+        model.Entity<SignInRow>(e =>
+        {
+            e.ToTable("sign_ins");
+            e.HasIndex(s => s.UserId);
+            e.HasIndex(s => s.SeenAt);
+            e.HasOne<AppUser>().WithMany().HasForeignKey(s => s.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        model.Entity<PasswordResetRow>(e =>
+        {
+            e.ToTable("password_resets");
+            e.HasIndex(r => r.CodeHash).IsUnique();
+            e.HasOne<AppUser>().WithMany().HasForeignKey(r => r.UserId).OnDelete(DeleteBehavior.Cascade);
+        });
+        model.Entity<SignInPaceRow>(e =>
+        {
+            e.ToTable("sign_in_paces");
+            e.HasKey(p => p.Key);
+            e.HasIndex(p => p.LastAt);
         });
         model.Entity<MembershipRow>(e =>
         {

@@ -60,7 +60,13 @@ public sealed class WorkshopRow
     /// <summary>When the evening ends: what dries longer is said to.</summary>
     public TimeOnly Bedtime { get; set; } = new(22, 0);
     public bool IsDemo { get; set; }
+
+    /// <summary>When somebody last worked in a demo; one that lies unused is thrown away. Null for a workshop that is no demo.</summary>
+    public DateTimeOffset? DemoUsedAt { get; set; }
     public DateTimeOffset FoundedAt { get; set; }
+
+    /// <summary>The version of the rules that its projections were last reckoned by; older ones are reckoned anew at the start.</summary>
+    public int ProjectedWith { get; set; } = Ledger.Projections.Version;
     public uint Version { get; set; }
 }
 

@@ -57,6 +57,9 @@ public static class BenchDoor
     /// <summary>How long a membership is believed without asking again: a removed member is out within this time, on every process.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
 
+    /// <summary>The use of a demo is noted so often.</summary>
+    private static readonly TimeSpan DemoUseNoted = TimeSpan.FromMinutes(2);
+
     public static Guid? PersonId(this ClaimsPrincipal user) =>
         Guid.TryParse(user.FindFirstValue(ClaimTypes.NameIdentifier), out var id) ? id : null;
 
@@ -71,8 +74,13 @@ public static class BenchDoor
             var key = Key(person, workshop);
             if (!cache.TryGetValue(key, out BenchFacts? facts))
             {
-                facts = await Find(context.RequestServices.GetRequiredService<EarthyTuftDb>(), person, workshop, context.RequestAborted);
+                var db = context.RequestServices.GetRequiredService<EarthyTuftDb>();
+                facts = await Find(db, person, workshop, context.RequestAborted);
                 cache.Set(key, facts, Believed);
+                if (facts?.IsDemo == true)
+                {
+                    await MarkUsed(db, workshop, context.RequestServices.GetRequiredService<TimeProvider>().GetUtcNow().ToStored(), context.RequestAborted);
+                }
             }
 
             if (facts is not null)
@@ -84,6 +92,12 @@ public static class BenchDoor
 
         await next();
     });
+
+    private static Task MarkUsed(EarthyTuftDb db, Guid demo, DateTimeOffset now, CancellationToken stop)
+    {
+        var lately = now - DemoUseNoted;
+        return db.Workshops.Where(w => w.Id == demo && (w.DemoUsedAt == null || w.DemoUsedAt < lately)).ExecuteUpdateAsync(set => set.SetProperty(w => w.DemoUsedAt, now), stop);
+    }
 
     public static void Forget(IMemoryCache cache, Guid person, Guid workshop) => cache.Remove(Key(person, workshop));
 
@@ -123,6 +137,12 @@ public static class BenchDoor
         });
         return group;
     }
+
+    internal static IResult NotInDemo() => Problems.Of(403, "not-in-a-demo", "That is not to be had in the demo, which is this browser’s alone. Open a workshop of your own for it.");
+
+    /// <summary>A door that has no place in a demo workshop.</summary>
+    public static RouteHandlerBuilder NotInDemos(this RouteHandlerBuilder route) => route.AddEndpointFilter(async (context, next) =>
+        context.HttpContext.RequestServices.GetRequiredService<Bench>().Facts.IsDemo ? NotInDemo() : await next(context));
 
     /// <summary>A change: the antiforgery token must be there, and the role high enough.</summary>
     public static RouteHandlerBuilder Changes(this RouteHandlerBuilder route, MemberRole atLeast = MemberRole.Preparer)

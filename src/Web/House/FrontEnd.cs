@@ -26,6 +26,8 @@ public static class FrontEnd
 
     public static void MapFrontEnd(this WebApplication app)
     {
+        // Before the page's own: it also answers where no front end is built.
+        app.MapFallback("/api/{*path}", (HttpContext context, UnknownAddress unknown) => unknown.Answer(context)).ExcludeFromDescription();
         var file = Path.Combine(Root, "index.html");
         if (!File.Exists(file))
         {
@@ -36,9 +38,15 @@ public static class FrontEnd
         // A lot's code has a dot in it, so what looks like a file may be a page; only what lies in the built folders cannot be.
         app.MapFallback("{*path}", (HttpContext context) =>
         {
-            if (context.Request.Path.StartsWithSegments("/api") || context.Request.Path.StartsWithSegments("/assets"))
+            if (context.Request.Path.StartsWithSegments("/assets"))
             {
                 return Problems.Of(404, "not-here", "There is no such address.");
+            }
+
+            if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method))
+            {
+                context.Response.Headers[HeaderNames.Allow] = "GET, HEAD";
+                return Problems.Of(405, "wrong-method", "This address does not answer to that method.");
             }
 
             context.Response.Headers[HeaderNames.CacheControl] = "no-store";

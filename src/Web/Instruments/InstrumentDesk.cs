@@ -1,5 +1,6 @@
 using System.Text.Json;
 using EarthyTuft.Core.Instruments;
+using EarthyTuft.Data.Demo;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Live;
 using Npgsql;
@@ -82,12 +83,19 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     private async Task TakeUp(NpgsqlConnection own, CancellationToken stop)
     {
         var wanted = new List<InstrumentPlace>();
-        await using (var command = new NpgsqlCommand("select workshop_id, id, kind, name, host, port from instruments where \"on\"", own))
+        // A demo's stand-ins are listened to while somebody is in it.
+        const string InUse =
+            """
+            select i.workshop_id, i.id, i.kind, i.name, i.host, i.port, w.is_demo
+            from instruments i join workshops w on w.id = i.workshop_id
+            where i."on" and (not w.is_demo or w.demo_used_at > $1)
+            """;
+        await using (var command = new NpgsqlCommand(InUse, own) { Parameters = { new() { Value = clock.GetUtcNow() - DemoWorkshops.InUseFor } } })
         await using (var reader = await command.ExecuteReaderAsync(stop))
         {
             while (await reader.ReadAsync(stop))
             {
-                wanted.Add(new InstrumentPlace(reader.GetGuid(0), reader.GetGuid(1), Enum.Parse<InstrumentKind>(reader.GetString(2)), reader.GetString(3), reader.GetString(4), reader.GetInt32(5)));
+                wanted.Add(new InstrumentPlace(reader.GetGuid(0), reader.GetGuid(1), Enum.Parse<InstrumentKind>(reader.GetString(2)), reader.GetString(3), reader.GetString(4), reader.GetInt32(5), reader.GetBoolean(6) ? reader.GetGuid(0).ToString() : null));
             }
         }
 

@@ -52,9 +52,9 @@ public static class InstrumentEndpoints
     {
         var group = app.MapGroup("/api/instruments").WithTags("instruments").ForMembers();
         group.MapGet("", Page);
-        group.MapPost("", Add).Changes(MemberRole.Owner).Produces<InstrumentView>();
+        group.MapPost("", Add).Changes(MemberRole.Owner).NotInDemos().Produces<InstrumentView>();
         group.MapPut("/{id:guid}", Change).Changes(MemberRole.Owner).Produces<InstrumentView>().ProducesProblem(404);
-        group.MapDelete("/{id:guid}", Remove).Changes(MemberRole.Owner).ProducesProblem(404);
+        group.MapDelete("/{id:guid}", Remove).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
         group.MapPost("/{id:guid}/key", Press).Changes().ProducesProblem(404).ProducesProblem(503);
         group.MapPost("/hand", Hand).Changes().Produces<HandAnswer>().ProducesProblem(404).ProducesProblem(503);
     }
@@ -68,10 +68,10 @@ public static class InstrumentEndpoints
         return new InstrumentsPage([.. rows.Select(r => View(r, r.On ? last.GetValueOrDefault(r.Id) : null))], bench.Facts.IsDemo && Control(configuration) is not null);
     }
 
-    private static async Task<IResult> Add(InstrumentRequest request, EarthyTuftDb db, CancellationToken stop)
+    private static async Task<IResult> Add(InstrumentRequest request, EarthyTuftDb db, InstrumentNetworks networks, CancellationToken stop)
     {
         var row = new InstrumentRow { Name = "", Host = "" };
-        if (Set(row, request) is { } wrong)
+        if (Set(row, request, networks) is { } wrong)
         {
             return wrong;
         }
@@ -81,14 +81,20 @@ public static class InstrumentEndpoints
         return TypedResults.Ok(View(row, null));
     }
 
-    private static async Task<IResult> Change(Guid id, InstrumentRequest request, EarthyTuftDb db, Bench bench, LiveHub live, CancellationToken stop)
+    private static async Task<IResult> Change(Guid id, InstrumentRequest request, EarthyTuftDb db, Bench bench, LiveHub live, InstrumentNetworks networks, CancellationToken stop)
     {
         if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, stop) is not { } row)
         {
             return Problems.NotHere("instrument");
         }
 
-        if (Set(row, request) is { } wrong)
+        // In a demo the stand-ins are switched on and off, and stay where they are.
+        if (bench.Facts.IsDemo && (row.Host, row.Port, row.Kind) != (request.Host, request.Port, request.Kind))
+        {
+            return BenchDoor.NotInDemo();
+        }
+
+        if (Set(row, request, networks) is { } wrong)
         {
             return wrong;
         }
@@ -111,23 +117,42 @@ public static class InstrumentEndpoints
         return TypedResults.NoContent();
     }
 
-    private static IResult? Set(InstrumentRow row, InstrumentRequest request)
+    private static IResult? Set(InstrumentRow row, InstrumentRequest request, InstrumentNetworks networks)
     {
         var host = request.Host.Trim().ToLowerInvariant();
-        if (!InstrumentLink.MayBeAt(host))
+        if (string.IsNullOrWhiteSpace(request.Name))
         {
-            return Problems.Refused("host", "not-in-the-house", "An instrument stands in this house or its own network: localhost, or an address such as 192.168.1.20.");
+            return Problems.Refused("name", "missing", "An instrument needs a name.");
+        }
+
+        if (!networks.Allow(host))
+        {
+            return Problems.Refused("host", "not-in-the-house", "An instrument stands on this machine or in a network that the server may ask: localhost, or an address such as 192.168.1.20.");
         }
 
         (row.Kind, row.Name, row.Host, row.Port, row.On) = (request.Kind, request.Name.Trim(), host, request.Port, request.On);
         return null;
     }
 
-    /// <summary>Presses a key on the instrument itself.</summary>
-    private static async Task<IResult> Press(Guid id, KeyRequest request, EarthyTuftDb db, CancellationToken stop) =>
-        await db.Instruments.AsNoTracking().SingleOrDefaultAsync(i => i.Id == id && i.On, stop) is not { } row ? Problems.NotHere("instrument that is on")
-        : await Send(row.Host, row.Port, request.Key.ToString().ToLowerInvariant(), answers: false, stop) is null ? Away()
-        : TypedResults.NoContent();
+    /// <summary>Presses a key on the instrument itself: one that was heard lately, so that no answer tells whether anything listens at an address.</summary>
+    private static async Task<IResult> Press(Guid id, KeyRequest request, EarthyTuftDb db, Bench bench, LiveHub live, CancellationToken stop)
+    {
+        if (await db.Instruments.AsNoTracking().SingleOrDefaultAsync(i => i.Id == id && i.On, stop) is not { } row)
+        {
+            return Problems.NotHere("instrument that is on");
+        }
+
+        if (!live.Last(bench.Facts.WorkshopId).Any(r => r.InstrumentId == id && r is { Connected: true, Value: not null }))
+        {
+            return Away();
+        }
+
+        await Send(row.Host, row.Port, Shed(bench), request.Key.ToString().ToLowerInvariant(), answers: false, stop);
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>A demo's stand-ins are those of its own shed.</summary>
+    private static string? Shed(Bench bench) => bench.Facts.IsDemo ? bench.Facts.WorkshopId.ToString() : null;
 
     private static async Task<IResult> Hand(HandRequest request, Bench bench, IConfiguration configuration, CancellationToken stop)
     {
@@ -137,7 +162,7 @@ public static class InstrumentEndpoints
         }
 
         var line = string.Join(' ', new[] { request.Does.ToString().ToLowerInvariant() }.Concat((request.Numbers ?? []).Select(n => n.ToString("R", CultureInfo.InvariantCulture))));
-        return await Send("127.0.0.1", port, line, answers: true, stop) switch
+        return await Send("127.0.0.1", port, Shed(bench), line, answers: true, stop) switch
         {
             null => Away(),
             "?" => Problems.Refused("numbers", "out-of-range", "The stand-ins cannot do that: a number is missing or out of range."),
@@ -148,7 +173,7 @@ public static class InstrumentEndpoints
     private static IResult Away() => Problems.Of(503, "instrument-away", "The instrument does not answer. Everything can be typed as well.");
 
     /// <summary>Says one line; the answer, an empty word where none is awaited, null when nobody is there.</summary>
-    private static async Task<string?> Send(string host, int port, string line, bool answers, CancellationToken stop)
+    private static async Task<string?> Send(string host, int port, string? shed, string line, bool answers, CancellationToken stop)
     {
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
         patience.CancelAfter(TimeSpan.FromSeconds(3));
@@ -157,7 +182,7 @@ public static class InstrumentEndpoints
             using var client = new TcpClient();
             await client.ConnectAsync(host, port, patience.Token);
             var stream = client.GetStream();
-            await stream.WriteAsync(Encoding.ASCII.GetBytes(line + "\n"), patience.Token);
+            await stream.WriteAsync(Encoding.ASCII.GetBytes((shed is null ? "" : $"shed {shed}\n") + line + "\n"), patience.Token);
             if (!answers)
             {
                 await Task.Delay(150, patience.Token);

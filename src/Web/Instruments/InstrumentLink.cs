@@ -1,5 +1,5 @@
-using System.Net;
 using System.Net.Sockets;
+using System.Text;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Live;
@@ -7,7 +7,8 @@ using EarthyTuft.Web.Live;
 namespace EarthyTuft.Web.Instruments;
 
 /// <summary>Where an instrument is.</summary>
-public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind, string Name, string Host, int Port);
+/// <param name="Shed">Of a demo's stand-in: which of the sheds it plays; null for a real instrument, which is told nothing.</param>
+public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind, string Name, string Host, int Port, string? Shed = null);
 
 /// <summary>
 /// Listens to one instrument for as long as it is wanted, and holds what it said last. A line that breaks is taken up again; garbage is passed
@@ -33,6 +34,7 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
     private int counted;
     private long heardFrom;
     private double heardTicks;
+    private readonly long soughtSince = Environment.TickCount64;
 
     public InstrumentPlace Place => place;
 
@@ -73,6 +75,11 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
                 using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
                 patience.CancelAfter(Patience);
                 await client.ConnectAsync(place.Host, place.Port, patience.Token);
+                if (place.Shed is { } shed)
+                {
+                    await client.GetStream().WriteAsync(Encoding.ASCII.GetBytes($"shed {shed}\n"), patience.Token);
+                }
+
                 await Listen(client.GetStream(), stop);
             }
             catch (Exception e) when (e is SocketException or IOException or OperationCanceledException or ObjectDisposedException)
@@ -141,6 +148,12 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
     {
         lock (turn)
         {
+            // A port where nobody listens and one that says nothing must look alike: neither is told before a silent one could be known.
+            if (last is null && Environment.TickCount64 - soughtSince < Patience.TotalMilliseconds)
+            {
+                return;
+            }
+
             last = last is { } known
                 ? known with { Connected = false, Stable = false }
                 : new LiveReading(place.Id, place.Kind, place.Name, null, null, "not reached", false, clock.GetUtcNow().ToStored(), false);
@@ -156,27 +169,4 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
         { Kind: InstrumentKind.Air, Value: { } celsius, Second: { } humidity } => FormattableString.Invariant($"{celsius:0.0} °C, {humidity:0} %"),
         { Value: { } celsius } => FormattableString.Invariant($"{celsius:0.0} °C"),
     };
-
-    /// <summary>An instrument stands in the house or in its own network, nowhere else: an address out in the world is refused.</summary>
-    public static bool MayBeAt(string host)
-    {
-        if (host == "localhost")
-        {
-            return true;
-        }
-
-        if (!IPAddress.TryParse(host, out var address))
-        {
-            return false;
-        }
-
-        if (address.IsIPv4MappedToIPv6)
-        {
-            address = address.MapToIPv4();
-        }
-
-        var b = address.GetAddressBytes();
-        return IPAddress.IsLoopback(address)
-            || (address.AddressFamily == AddressFamily.InterNetwork ? b[0] == 10 || (b[0] == 172 && b[1] is >= 16 and < 32) || (b[0] == 192 && b[1] == 168) : address.IsIPv6UniqueLocal);
-    }
 }

@@ -1,6 +1,7 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Session;
 
 namespace EarthyTuft.Web.Live;
 
@@ -12,15 +13,15 @@ public static class LiveEndpoints
     public static void MapLive(this IEndpointRouteBuilder app) =>
         app.MapGroup("/api/live").WithTags("live").ForMembers().MapGet("", Listen).ExcludeFromDescription();
 
-    private static IResult Listen(LiveHub hub, Bench bench, TimeProvider clock, IHostApplicationLifetime life, CancellationToken stop) =>
-        TypedResults.ServerSentEvents(Items(hub, bench.Facts.WorkshopId, clock, life, stop));
+    private static IResult Listen(HttpContext http, LiveHub hub, Bench bench, TimeProvider clock, IHostApplicationLifetime life, CancellationToken stop) =>
+        TypedResults.ServerSentEvents(Items(hub, bench.Facts.WorkshopId, bench.PersonId, SignIns.Id(http.User), clock, life, stop));
 
     private static async IAsyncEnumerable<SseItem<LiveItem>> Items(
-        LiveHub hub, Guid workshop, TimeProvider clock, IHostApplicationLifetime life, [EnumeratorCancellation] CancellationToken stop)
+        LiveHub hub, Guid workshop, Guid person, Guid? signIn, TimeProvider clock, IHostApplicationLifetime life, [EnumeratorCancellation] CancellationToken stop)
     {
         // A stopping server ends its streams, or it would wait half a minute for them.
         using var both = CancellationTokenSource.CreateLinkedTokenSource(stop, life.ApplicationStopping);
-        var news = hub.Listen(workshop, both.Token);
+        var news = hub.Listen(workshop, person, signIn, both.Token);
         yield return Item(Time());
         foreach (var reading in hub.Last(workshop))
         {

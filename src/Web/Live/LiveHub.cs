@@ -3,7 +3,10 @@ using System.Text.Json;
 using System.Threading.Channels;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Session;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
 using Npgsql;
 
 namespace EarthyTuft.Web.Live;
@@ -13,7 +16,16 @@ namespace EarthyTuft.Web.Live;
 /// <param name="Reading">With <c>reading</c>.</param>
 /// <param name="Now">The server's time.</param>
 /// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
-public sealed record LiveItem(string What, LiveReading? Reading = null, DateTimeOffset? Now = null, double? Speed = null);
+/// <param name="Person">With <see cref="People"/>, which no screen hears: whose standing changed.</param>
+/// <param name="SignIn">With <see cref="People"/>: the one sign-in that ended; null when it concerns all of the person's.</param>
+public sealed record LiveItem(string What, LiveReading? Reading = null, DateTimeOffset? Now = null, double? Speed = null, Guid? Person = null, Guid? SignIn = null)
+{
+    /// <summary>Between web processes only: what is remembered of a person is looked up anew, and their streams end.</summary>
+    public const string People = "people";
+}
+
+/// <summary>One open stream.</summary>
+internal sealed record Listener(Guid Person, Guid? SignIn, Channel<LiveItem> Channel);
 
 /// <summary>What an instrument said last.</summary>
 /// <param name="Value">In grams, degrees Celsius; null when it says that it cannot tell (overload, no contact).</param>
@@ -28,20 +40,34 @@ public sealed record LiveReading(Guid InstrumentId, InstrumentKind Kind, string 
 public sealed class LiveHub
 {
     private const int MostWaiting = 64;
-    private readonly ConcurrentDictionary<Guid, ConcurrentDictionary<Channel<LiveItem>, byte>> listeners = new();
+    private readonly ConcurrentDictionary<Guid, ConcurrentDictionary<Listener, byte>> listeners = new();
     private readonly ConcurrentDictionary<(Guid Workshop, Guid Instrument), LiveReading> last = new();
 
-    public ChannelReader<LiveItem> Listen(Guid workshop, CancellationToken stop)
+    public ChannelReader<LiveItem> Listen(Guid workshop, Guid person, Guid? signIn, CancellationToken stop)
     {
         var channel = Channel.CreateBounded<LiveItem>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });
         var here = listeners.GetOrAdd(workshop, _ => new());
-        here[channel] = 0;
+        var listener = new Listener(person, signIn, channel);
+        here[listener] = 0;
         stop.Register(() =>
         {
-            here.TryRemove(channel, out _);
+            here.TryRemove(listener, out _);
             channel.Writer.TryComplete();
         });
         return channel.Reader;
+    }
+
+    /// <summary>Ends a person's streams: in one workshop or in all, of one sign-in or of all. A browser that may still listen comes back by itself.</summary>
+    public void Close(Guid person, Guid? workshop, Guid? signIn)
+    {
+        foreach (var here in listeners.Where(l => workshop is null || l.Key == workshop).Select(l => l.Value))
+        {
+            foreach (var listener in here.Keys.Where(l => l.Person == person && (signIn is null || l.SignIn == signIn)))
+            {
+                here.TryRemove(listener, out _);
+                listener.Channel.Writer.TryComplete();
+            }
+        }
     }
 
     public void Tell(Guid workshop, LiveItem item)
@@ -53,9 +79,9 @@ public sealed class LiveHub
 
         if (listeners.TryGetValue(workshop, out var here))
         {
-            foreach (var channel in here.Keys)
+            foreach (var listener in here.Keys)
             {
-                channel.Writer.TryWrite(item);
+                listener.Channel.Writer.TryWrite(item);
             }
         }
     }
@@ -90,7 +116,7 @@ public static class LiveNews
 }
 
 /// <summary>Keeps one connection that listens, and hands the news to the hub. After a lost connection every screen asks again, since news may have been missed.</summary>
-public sealed class LiveBridge(LiveHub hub, NpgsqlConnectionStringBuilder connection, ILogger<LiveBridge> log) : BackgroundService
+public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnectionStringBuilder connection, ILogger<LiveBridge> log) : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stop)
     {
@@ -131,12 +157,34 @@ public sealed class LiveBridge(LiveHub hub, NpgsqlConnectionStringBuilder connec
         {
             if (JsonSerializer.Deserialize<LiveNews.Packet>(payload, JsonSerializerOptions.Web) is { } packet)
             {
-                hub.Tell(packet.Workshop, packet.Item);
+                Hand(packet);
             }
         }
         catch (JsonException)
         {
             // Somebody else's notification on our channel: not ours to understand.
         }
+    }
+
+    private void Hand(LiveNews.Packet packet)
+    {
+        if (packet.Item is not { What: LiveItem.People, Person: { } person })
+        {
+            hub.Tell(packet.Workshop, packet.Item);
+            return;
+        }
+
+        var workshop = packet.Workshop == Guid.Empty ? (Guid?)null : packet.Workshop;
+        if (workshop is { } left)
+        {
+            BenchDoor.Forget(cache, person, left);
+        }
+
+        if (packet.Item.SignIn is { } signIn)
+        {
+            SignIns.Forget(cache, signIn);
+        }
+
+        hub.Close(person, workshop, packet.Item.SignIn);
     }
 }

@@ -10,21 +10,14 @@ using Microsoft.Extensions.Options;
 
 namespace EarthyTuft.Web.Scouring;
 
-/// <summary>The demo's wash house: two tubs that are known by their baths, racks, a recipe, one bath running and one fleece on a rack. Made once.</summary>
+/// <summary>A demo's wash house: two tubs that are known by their baths, racks, a recipe, one bath running and one fleece on a rack.</summary>
 public static class DemoWashHouse
 {
-    public static async Task Ensure(IServiceProvider services, Guid owner, Guid workshop, CancellationToken stop)
+    /// <summary>Adds it to a demo that was just made, within the caller's transaction.</summary>
+    public static async Task Add(IServiceProvider services, Guid owner, Guid workshop, CancellationToken stop)
     {
         var db = services.GetRequiredService<EarthyTuftDb>();
         var bench = services.GetRequiredService<Bench>();
-        services.GetRequiredService<WorkshopScope>().WorkshopId = workshop;
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock(726001)", stop);
-        if (await db.Tubs.AnyAsync(stop))
-        {
-            return;
-        }
-
         bench.Sit(owner, (await BenchDoor.Find(db, owner, workshop, stop))!);
         var json = services.GetRequiredService<IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions>>().Value.SerializerOptions;
         var shop = await db.Workshops.SingleAsync(w => w.Id == workshop, stop);
@@ -101,7 +94,6 @@ public static class DemoWashHouse
         var passes = await db.Entries.Where(e => e.Step == StepKind.Dehair).OrderBy(e => e.DoneAt).Select(e => e.Id).ToListAsync(stop);
         db.Counts.AddRange(passes.Zip(counted, (id, c) => new CountRow { EntryId = id, HairsCounted = c.Hairs, PinchGrams = c.Pinch }));
         await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
 
         async Task<WashRow> Wash(string code, TubRow tub, ScourRecipeRow? from)
         {

@@ -1,13 +1,9 @@
 using System.ComponentModel.DataAnnotations;
-using System.Security.Claims;
-using System.Security.Cryptography;
-using System.Text;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Workshops;
 using EarthyTuft.Web.House;
 using Microsoft.AspNetCore.Antiforgery;
-using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
@@ -43,14 +39,6 @@ public sealed record SessionState(
     string? Token,
     string TimeZone = "UTC");
 
-public sealed class DemoDoor
-{
-    /// <summary>The demo's owner, null when there is no demo.</summary>
-    public Guid? OwnerId { get; set; }
-
-    public Guid? WorkshopId { get; set; }
-}
-
 public static class SessionEndpoints
 {
     /// <summary>Wrong password and unknown person get the same words.</summary>
@@ -62,12 +50,15 @@ public static class SessionEndpoints
         session.MapGet("", State);
         session.MapPost("", SignIn).RequireRateLimiting("sign-in").ProducesProblem(401).ProducesProblem(429);
         session.MapPost("/register", Register).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
-        session.MapPost("/demo", EnterDemo).ProducesProblem(404);
+        session.MapPost("/demo", EnterDemo).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
+        session.MapPost("/reset", PasswordEndpoints.Reset).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
 
         var signedIn = app.MapGroup("/api/session").WithTags("session").ForSignedIn();
         signedIn.MapDelete("", (Delegate)SignOut);
         signedIn.MapPost("/join", Join).ProducesProblem(422);
         signedIn.MapPost("/workshop", Choose).ProducesProblem(404);
+        signedIn.MapPost("/password", PasswordEndpoints.Change).RequireRateLimiting("sign-in").ProducesProblem(403).ProducesProblem(422).ProducesProblem(429);
+        signedIn.MapPost("/demo/afresh", StartAfresh).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
     }
 
     // Leaving, joining and choosing need a person and a token, but no seat at a bench.
@@ -87,7 +78,7 @@ public static class SessionEndpoints
     {
         if (http.User.PersonId() is not { } person)
         {
-            return new SessionState(false, null, null, [], MassUnit.Gram, "EUR", false, demo.OwnerId is not null, null);
+            return new SessionState(false, null, null, [], MassUnit.Gram, "EUR", false, demo.IsOffered, null);
         }
 
         var shops = await db.Memberships.Where(m => m.UserId == person)
@@ -103,13 +94,19 @@ public static class SessionEndpoints
             facts?.Unit ?? MassUnit.Gram,
             facts?.Currency ?? "EUR",
             facts?.IsDemo ?? false,
-            demo.OwnerId is not null,
+            demo.IsOffered,
             antiforgery.GetAndStoreTokens(http).RequestToken,
             facts?.Zone.Id ?? "UTC");
     }
 
-    private static async Task<IResult> SignIn(SignInRequest request, HttpContext http, UserManager<AppUser> people, EarthyTuftDb db, CancellationToken stop)
+    private static async Task<IResult> SignIn(
+        SignInRequest request, HttpContext http, UserManager<AppUser> people, SignInPace pace, SignIns signIns, EarthyTuftDb db, CancellationToken stop)
     {
+        if (await pace.Begin(http, request.Email, stop) is { } wait)
+        {
+            return TooSoon(http, wait);
+        }
+
         var user = await people.FindByEmailAsync(request.Email.Trim());
         if (user is null)
         {
@@ -118,34 +115,46 @@ public static class SessionEndpoints
             return Problems.Of(401, "no-entry", NoEntry);
         }
 
-        if (await people.IsLockedOutAsync(user))
-        {
-            return Problems.Of(429, "locked-out", "Too many tries with this email. Wait ten minutes and try again.");
-        }
-
         if (!await people.CheckPasswordAsync(user, request.Password))
         {
-            await people.AccessFailedAsync(user);
-            return await people.IsLockedOutAsync(user)
-                ? Problems.Of(429, "locked-out", "Too many tries with this email. Wait ten minutes and try again.")
-                : Problems.Of(401, "no-entry", NoEntry);
+            return Problems.Of(401, "no-entry", NoEntry);
         }
 
-        await people.ResetAccessFailedCountAsync(user);
+        await pace.Right(http, request.Email, stop);
         var workshop = await db.Memberships.Where(m => m.UserId == user.Id).OrderBy(m => m.JoinedAt).Select(m => (Guid?)m.WorkshopId).FirstOrDefaultAsync(stop);
-        await Enter(http, user, workshop);
+        await signIns.Enter(http, user, workshop, stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Register(RegisterRequest request, HttpContext http, UserManager<AppUser> people, EarthyTuftDb db, TimeProvider clock, CancellationToken stop)
+    internal static IResult TooSoon(HttpContext http, TimeSpan wait)
     {
+        var seconds = (int)Math.Ceiling(wait.TotalSeconds);
+        http.Response.Headers.RetryAfter = seconds.ToString(System.Globalization.CultureInfo.InvariantCulture);
+        return Problems.Of(429, "too-soon", $"Too many wrong passwords in a short time. Try again in {seconds} s.", ("seconds", seconds));
+    }
+
+    private static async Task<IResult> Register(
+        RegisterRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, TimeProvider clock, CancellationToken stop)
+    {
+        if (string.IsNullOrWhiteSpace(request.Name))
+        {
+            return Problems.Refused("name", "missing", "What are you called? Whoever logs something is named by it.");
+        }
+
         var zone = request.TimeZone is { } id && TimeZoneInfo.TryFindSystemTimeZoneById(id, out _) ? id : "UTC";
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
         var user = new AppUser { Id = Guid.CreateVersion7(), UserName = request.Email.Trim(), Email = request.Email.Trim(), DisplayName = request.Name.Trim() };
-        var created = await people.CreateAsync(user, request.Password);
-        if (!created.Succeeded)
+        try
         {
-            return Problems.Refused([.. created.Errors.Select(e => new Refusal(e.Code.StartsWith("Password", StringComparison.Ordinal) ? "password" : "email", "not-accepted", e.Description))]);
+            var created = await people.CreateAsync(user, request.Password);
+            if (!created.Succeeded)
+            {
+                return Problems.Refused([.. created.Errors.Select(e => new Refusal(e.Code.StartsWith("Password", StringComparison.Ordinal) ? "password" : "email", "not-accepted", e.Description))]);
+            }
+        }
+        catch (DbUpdateException e) when (e.IsDuplicate())
+        {
+            return Problems.Refused("email", "not-accepted", "This email is registered already.");
         }
 
         Guid workshop;
@@ -164,41 +173,69 @@ public static class SessionEndpoints
             return NoSuchInvitation();
         }
 
+        await signIns.Enter(http, user, workshop, stop);
         await transaction.CommitAsync(stop);
-        await Enter(http, user, workshop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> EnterDemo(HttpContext http, DemoDoor demo, UserManager<AppUser> people)
+    /// <summary>Whoever walks in gets a demo of their own; a browser that has one already finds it again.</summary>
+    private static async Task<IResult> EnterDemo(HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken stop) =>
+        await demo.Find(http, db, stop) is { } found ? await WalkIn(found, http, demo, signIns, db, stop) : await NewDemo(http, demo, signIns, db, stop);
+
+    /// <summary>Throws this browser's demo away and makes it anew.</summary>
+    private static async Task<IResult> StartAfresh(HttpContext http, DemoDoor demo, SignIns signIns, Bench bench, EarthyTuftDb db, CancellationToken stop)
     {
-        if (demo.OwnerId is not { } owner || await people.FindByIdAsync(owner.ToString()) is not { } user)
+        if (!bench.IsSet || !bench.Facts.IsDemo)
         {
-            return Problems.Of(404, "no-demo", "This house has no demo workshop.");
+            return Problems.Of(404, "no-demo", "You are in no demo workshop.");
         }
 
-        await Enter(http, user, demo.WorkshopId);
+        return await NewDemo(http, demo, signIns, db, stop, instead: bench.Facts.WorkshopId);
+    }
+
+    private static async Task<IResult> NewDemo(HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken stop, Guid? instead = null)
+    {
+        if (!demo.IsOffered)
+        {
+            return Problems.Of(404, "no-demo", "This server has no demo workshop.");
+        }
+
+        return await demo.Make(instead, stop) is { } made
+            ? await WalkIn(made, http, demo, signIns, db, stop)
+            : Problems.Of(503, "demo-full", "All demo workshops are in use just now. Try again in half an hour, or open a workshop of your own: it costs nothing.");
+    }
+
+    private static async Task<IResult> WalkIn(DemoSeat seat, HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken stop)
+    {
+        demo.Remember(http, seat);
+        await signIns.Enter(http, await db.Users.SingleAsync(u => u.Id == seat.Visitor, stop), seat.Workshop, stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> SignOut(HttpContext http)
+    private static async Task<IResult> SignOut(HttpContext http, SignIns signIns, CancellationToken stop)
     {
-        await http.SignOutAsync(IdentityConstants.ApplicationScheme);
+        await signIns.Leave(http, stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Join(JoinRequest request, HttpContext http, UserManager<AppUser> people, EarthyTuftDb db, TimeProvider clock, CancellationToken stop)
+    private static async Task<IResult> Join(JoinRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, Bench bench, EarthyTuftDb db, TimeProvider clock, CancellationToken stop)
     {
+        if (bench.IsSet && bench.Facts.IsDemo)
+        {
+            return BenchDoor.NotInDemo();
+        }
+
         var person = http.User.PersonId()!.Value;
         if (await Accept(db, request.InvitationCode, person, clock.GetUtcNow(), stop) is not { } workshop)
         {
             return NoSuchInvitation();
         }
 
-        await Enter(http, (await people.FindByIdAsync(person.ToString()))!, workshop);
+        await signIns.Enter(http, (await people.FindByIdAsync(person.ToString()))!, workshop, stop);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Choose(ChooseWorkshopRequest request, HttpContext http, UserManager<AppUser> people, EarthyTuftDb db, CancellationToken stop)
+    private static async Task<IResult> Choose(ChooseWorkshopRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, CancellationToken stop)
     {
         var person = http.User.PersonId()!.Value;
         if (!await db.Memberships.AnyAsync(m => m.UserId == person && m.WorkshopId == request.WorkshopId, stop))
@@ -206,22 +243,19 @@ public static class SessionEndpoints
             return Problems.NotHere("workshop");
         }
 
-        await Enter(http, (await people.FindByIdAsync(person.ToString()))!, request.WorkshopId);
+        await signIns.Enter(http, (await people.FindByIdAsync(person.ToString()))!, request.WorkshopId, stop);
         return TypedResults.NoContent();
     }
 
     private static IResult NoSuchInvitation() =>
         Problems.Refused("invitationCode", "no-such-invitation", "That code was used, has run out, or was never given. Ask for a new one.");
 
-    internal static string HashOf(string code) =>
-        Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(code.Trim().ToUpperInvariant().Replace("-", ""))));
-
     private static async Task<Guid?> Accept(EarthyTuftDb db, string code, Guid person, DateTimeOffset now, CancellationToken stop)
     {
-        var hash = HashOf(code);
-        // One statement takes the code, so that it opens the door once however many try at the same moment.
+        var hash = OneTimeCode.HashOf(code);
+        // One statement takes the code, so that it opens the door once however many try at the same moment. Nobody joins a demo.
         var taken = await db.Invitations.IgnoreQueryFilters()
-            .Where(i => i.CodeHash == hash && i.UsedAt == null && i.ExpiresAt > now)
+            .Where(i => i.CodeHash == hash && i.UsedAt == null && i.ExpiresAt > now && !db.Workshops.Any(w => w.Id == i.WorkshopId && w.IsDemo))
             .ExecuteUpdateAsync(set => set.SetProperty(i => i.UsedAt, now.ToStored()).SetProperty(i => i.UsedBy, person), stop);
         if (taken == 0)
         {
@@ -236,18 +270,5 @@ public static class SessionEndpoints
         }
 
         return invitation.WorkshopId;
-    }
-
-    private static Task Enter(HttpContext http, AppUser user, Guid? workshop)
-    {
-        var identity = new ClaimsIdentity(IdentityConstants.ApplicationScheme, ClaimTypes.Name, ClaimTypes.Role);
-        identity.AddClaim(new Claim(ClaimTypes.NameIdentifier, user.Id.ToString()));
-        identity.AddClaim(new Claim(ClaimTypes.Name, user.UserName!));
-        if (workshop is { } id)
-        {
-            identity.AddClaim(new Claim(BenchDoor.WorkshopClaim, id.ToString()));
-        }
-
-        return http.SignInAsync(IdentityConstants.ApplicationScheme, new ClaimsPrincipal(identity), new AuthenticationProperties { IsPersistent = true });
     }
 }

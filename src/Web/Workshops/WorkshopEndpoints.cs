@@ -1,9 +1,9 @@
 using System.ComponentModel.DataAnnotations;
-using System.Security.Cryptography;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Session;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
@@ -47,17 +47,16 @@ public sealed record RoleRequest(MemberRole Role);
 
 public static class WorkshopEndpoints
 {
-    /// <summary>No letters or figures that are taken for each other when read aloud or from a slip of paper.</summary>
-    private const string Letters = "ABCDEFGHKMNPQRSTUVWXYZ23456789";
-
     public static void MapWorkshop(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/workshop").WithTags("workshop").ForMembers();
         group.MapGet("", Page);
         group.MapPut("", Save).Changes(MemberRole.Owner).ProducesProblem(409);
-        group.MapPost("/invitations", Invite).Changes(MemberRole.Owner).Produces<Invitation>();
-        group.MapPut("/people/{id:guid}", ChangeRole).Changes(MemberRole.Owner).ProducesProblem(404);
-        group.MapDelete("/people/{id:guid}", Remove).Changes(MemberRole.Owner).ProducesProblem(404);
+        group.MapPost("/invitations", Invite).Changes(MemberRole.Owner).NotInDemos().Produces<Invitation>();
+        group.MapPut("/people/{id:guid}", ChangeRole).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
+        // Whoever it is may leave; only an owner removes another.
+        group.MapDelete("/people/{id:guid}", Remove).Changes(MemberRole.Looker).NotInDemos().ProducesProblem(404);
+        group.MapPost("/people/{id:guid}/reset-code", PasswordEndpoints.GiveCode).Changes(MemberRole.Owner).NotInDemos().Produces<ResetCode>().ProducesProblem(404);
     }
 
     private static async Task<WorkshopPage> Page(EarthyTuftDb db, Bench bench, CancellationToken stop)
@@ -119,36 +118,57 @@ public static class WorkshopEndpoints
 
     private static async Task<IResult> Invite(InvitationRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
-        var code = string.Join("-", Enumerable.Range(0, 3).Select(_ => RandomNumberGenerator.GetString(Letters, 4)));
-        var row = new InvitationRow { Role = request.Role, CodeHash = SessionEndpoints.HashOf(code), ExpiresAt = bench.Now.AddDays(7) };
+        var code = OneTimeCode.New();
+        var row = new InvitationRow { Role = request.Role, CodeHash = OneTimeCode.HashOf(code), ExpiresAt = bench.Now.AddDays(7) };
         db.Invitations.Add(row);
         await db.SaveChangesAsync(stop);
         return TypedResults.Ok(new Invitation(code, row.Role, row.ExpiresAt));
     }
 
     private static async Task<IResult> ChangeRole(Guid id, RoleRequest request, EarthyTuftDb db, Bench bench, IMemoryCache cache, CancellationToken stop) =>
-        await ChangeMember(id, db, bench, cache, member => member.Role = request.Role, request.Role == MemberRole.Owner, stop);
+        await ChangeMember(id, db, bench, cache, request.Role, stop);
 
     private static async Task<IResult> Remove(Guid id, EarthyTuftDb db, Bench bench, IMemoryCache cache, CancellationToken stop) =>
-        await ChangeMember(id, db, bench, cache, member => db.Memberships.Remove(member), false, stop);
+        await ChangeMember(id, db, bench, cache, null, stop);
 
-    private static async Task<IResult> ChangeMember(
-        Guid id, EarthyTuftDb db, Bench bench, IMemoryCache cache, Action<MembershipRow> change, bool staysOwner, CancellationToken stop)
+    /// <summary>
+    /// Gives a member another role, or none. The memberships are held meanwhile, and who asks is looked at again under the lock: of two owners
+    /// who send each other away at the same moment, one stays.
+    /// </summary>
+    private static async Task<IResult> ChangeMember(Guid id, EarthyTuftDb db, Bench bench, IMemoryCache cache, MemberRole? role, CancellationToken stop)
     {
-        var people = await db.Memberships.Where(m => m.WorkshopId == bench.Facts.WorkshopId).ToListAsync(stop);
+        var workshop = bench.Facts.WorkshopId;
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        var people = await db.Memberships.FromSql($"select * from memberships where workshop_id = {workshop} order by user_id for update").ToListAsync(stop);
+        var self = people.SingleOrDefault(m => m.UserId == bench.PersonId);
+        if (self?.Role != MemberRole.Owner && (role is not null || id != bench.PersonId || self is null))
+        {
+            return Problems.Of(403, "not-yours-to-change", "Only the owner changes this.");
+        }
+
         if (people.SingleOrDefault(m => m.UserId == id) is not { } member)
         {
             return Problems.NotHere("person");
         }
 
-        if (member.Role == MemberRole.Owner && !staysOwner && people.Count(m => m.Role == MemberRole.Owner) == 1)
+        if (member.Role == MemberRole.Owner && role != MemberRole.Owner && people.Count(m => m.Role == MemberRole.Owner) == 1)
         {
             return Problems.Refused("role", "last-owner", "A workshop keeps at least one owner. Make somebody else owner first.");
         }
 
-        change(member);
+        if (role is { } given)
+        {
+            member.Role = given;
+        }
+        else
+        {
+            db.Memberships.Remove(member);
+        }
+
         await db.SaveChangesAsync(stop);
-        BenchDoor.Forget(cache, id, bench.Facts.WorkshopId);
+        await db.Announce(workshop, new LiveItem(LiveItem.People, Person: id), stop);
+        await transaction.CommitAsync(stop);
+        BenchDoor.Forget(cache, id, workshop);
         return TypedResults.NoContent();
     }
 }

@@ -1381,6 +1381,47 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("memberships", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.PasswordResetRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("CodeHash")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("code_hash");
+
+                    b.Property<DateTimeOffset>("ExpiresAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("expires_at");
+
+                    b.Property<Guid?>("GivenBy")
+                        .HasColumnType("uuid")
+                        .HasColumnName("given_by");
+
+                    b.Property<DateTimeOffset?>("UsedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("used_at");
+
+                    b.Property<Guid>("UserId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("user_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_password_resets");
+
+                    b.HasIndex("CodeHash")
+                        .IsUnique()
+                        .HasDatabaseName("ix_password_resets_code_hash");
+
+                    b.HasIndex("UserId")
+                        .HasDatabaseName("ix_password_resets_user_id");
+
+                    b.ToTable("password_resets", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.RackRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1548,6 +1589,65 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasFilter("retired_at is null");
 
                     b.ToTable("scour_recipes", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.SignInPaceRow", b =>
+                {
+                    b.Property<string>("Key")
+                        .HasColumnType("text")
+                        .HasColumnName("key");
+
+                    b.Property<DateTimeOffset>("LastAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("last_at");
+
+                    b.Property<int>("Wrong")
+                        .HasColumnType("integer")
+                        .HasColumnName("wrong");
+
+                    b.HasKey("Key")
+                        .HasName("pk_sign_in_paces");
+
+                    b.HasIndex("LastAt")
+                        .HasDatabaseName("ix_sign_in_paces_last_at");
+
+                    b.ToTable("sign_in_paces", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.SignInRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("AddressHash")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("address_hash");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<DateTimeOffset>("SeenAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("seen_at");
+
+                    b.Property<Guid>("UserId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("user_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sign_ins");
+
+                    b.HasIndex("SeenAt")
+                        .HasDatabaseName("ix_sign_ins_seen_at");
+
+                    b.HasIndex("UserId")
+                        .HasDatabaseName("ix_sign_ins_user_id");
+
+                    b.ToTable("sign_ins", (string)null);
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.TubRow", b =>
@@ -1845,6 +1945,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("text")
                         .HasColumnName("currency");
 
+                    b.Property<DateTimeOffset?>("DemoUsedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("demo_used_at");
+
                     b.Property<string>("DownSchool")
                         .IsRequired()
                         .HasMaxLength(32)
@@ -1891,6 +1995,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("numeric")
                         .HasColumnName("per_kilowatt_hour");
 
+                    b.Property<int>("ProjectedWith")
+                        .HasColumnType("integer")
+                        .HasColumnName("projected_with");
+
                     b.Property<double>("ScaleStepGrams")
                         .HasColumnType("double precision")
                         .HasColumnName("scale_step_grams");
@@ -1928,6 +2036,10 @@ namespace EarthyTuft.Data.Store.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_workshops");
+
+                    b.HasIndex("DemoUsedAt")
+                        .HasDatabaseName("ix_workshops_demo_used_at")
+                        .HasFilter("is_demo");
 
                     b.ToTable("workshops", (string)null);
                 });
@@ -2235,6 +2347,16 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Navigation("Workshop");
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Store.PasswordResetRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.AppUser", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_password_resets_users_user_id");
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.SampleRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.LotRow", "Lot")
@@ -2245,6 +2367,16 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasConstraintName("fk_samples_lots_lot_id");
 
                     b.Navigation("Lot");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.SignInRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.AppUser", null)
+                        .WithMany()
+                        .HasForeignKey("UserId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sign_ins_users_user_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.WashJudgementRow", b =>

@@ -1,0 +1,119 @@
+using System.Security.Claims;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Live;
+using Microsoft.AspNetCore.Authentication;
+using Microsoft.AspNetCore.Authentication.Cookies;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
+
+namespace EarthyTuft.Web.Session;
+
+/// <summary>
+/// Who is signed in on which browser. The cookie names a row; a row that is gone makes it worthless on every web process at once, for the news
+/// of it travels through the database.
+/// </summary>
+public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider clock)
+{
+    private const string Claim = "sign-in";
+
+    /// <summary>How long a row is believed without asking again, should the news be lost.</summary>
+    private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
+
+    private static readonly TimeSpan KeptFor = TimeSpan.FromDays(90);
+
+    /// <summary>Signs a person in on this browser; what the browser was signed in as before is ended.</summary>
+    public async Task Enter(HttpContext http, AppUser user, Guid? workshop, CancellationToken stop)
+    {
+        var now = clock.GetUtcNow().ToStored();
+        if (Id(http.User) is { } before)
+        {
+            await End(s => s.Id == before, stop);
+        }
+
+        var row = new SignInRow { UserId = user.Id, AddressHash = SignInPace.AddressHash(http), At = now, SeenAt = now };
+        db.SignIns.Add(row);
+        await db.SaveChangesAsync(stop);
+
+        var identity = new ClaimsIdentity(IdentityConstants.ApplicationScheme, ClaimTypes.Name, ClaimTypes.Role);
+        identity.AddClaim(new Claim(ClaimTypes.NameIdentifier, user.Id.ToString()));
+        identity.AddClaim(new Claim(ClaimTypes.Name, user.UserName!));
+        identity.AddClaim(new Claim(Claim, row.Id.ToString()));
+        if (workshop is { } id)
+        {
+            identity.AddClaim(new Claim(BenchDoor.WorkshopClaim, id.ToString()));
+        }
+
+        await http.SignInAsync(IdentityConstants.ApplicationScheme, new ClaimsPrincipal(identity), new AuthenticationProperties { IsPersistent = true });
+    }
+
+    /// <summary>Signs this browser out; whoever kept a copy of its cookie is out too.</summary>
+    public async Task Leave(HttpContext http, CancellationToken stop)
+    {
+        if (Id(http.User) is { } id)
+        {
+            await End(s => s.Id == id, stop);
+        }
+
+        await http.SignOutAsync(IdentityConstants.ApplicationScheme);
+    }
+
+    /// <summary>Ends every sign-in of a person, or every one but this browser's.</summary>
+    public Task EndAll(Guid person, Guid? but, CancellationToken stop) => End(s => s.UserId == person && s.Id != but, stop);
+
+    public static Guid? Id(ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(Claim), out var id) ? id : null;
+
+    /// <summary>Asked with every request that carries a cookie.</summary>
+    public static async Task Validate(CookieValidatePrincipalContext context)
+    {
+        var services = context.HttpContext.RequestServices;
+        var stop = context.HttpContext.RequestAborted;
+        if (context.Principal is not { } who || Id(who) is not { } id || !await services.GetRequiredService<SignIns>().IsLive(id, stop))
+        {
+            context.RejectPrincipal();
+            await context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
+        }
+    }
+
+    public static void Forget(IMemoryCache cache, Guid signIn) => cache.Remove(Key(signIn));
+
+    /// <summary>Takes away what nobody has used for three months.</summary>
+    public Task Sweep(CancellationToken stop)
+    {
+        var old = clock.GetUtcNow() - KeptFor;
+        return db.SignIns.Where(s => s.SeenAt < old).ExecuteDeleteAsync(stop);
+    }
+
+    private async Task<bool> IsLive(Guid id, CancellationToken stop)
+    {
+        if (!cache.TryGetValue(Key(id), out bool live))
+        {
+            var seen = await db.SignIns.Where(s => s.Id == id).Select(s => (DateTimeOffset?)s.SeenAt).SingleOrDefaultAsync(stop);
+            live = seen is not null;
+            var now = clock.GetUtcNow().ToStored();
+            if (seen < now.AddDays(-1))
+            {
+                await db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), stop);
+            }
+
+            cache.Set(Key(id), live, Believed);
+        }
+
+        return live;
+    }
+
+    private async Task End(System.Linq.Expressions.Expression<Func<SignInRow, bool>> which, CancellationToken stop)
+    {
+        foreach (var row in await db.SignIns.Where(which).ToListAsync(stop))
+        {
+            db.SignIns.Remove(row);
+            Forget(cache, row.Id);
+            await db.Announce(Guid.Empty, new LiveItem(LiveItem.People, Person: row.UserId, SignIn: row.Id), stop);
+        }
+
+        await db.SaveChangesAsync(stop);
+    }
+
+    private static (string, Guid) Key(Guid signIn) => ("sign-in", signIn);
+}
