@@ -1,6 +1,8 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using EarthyTuft.Data.Store;
+using Microsoft.AspNetCore.Builder;
+using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.TestHost;
 using Microsoft.EntityFrameworkCore;
@@ -34,6 +36,8 @@ public sealed class House : IAsyncLifetime
             {
                 builder.UseSetting(key, value);
             }
+
+            builder.ConfigureTestServices(services => services.AddSingleton<IStartupFilter, Addresses>());
         });
 
     /// <summary>A further web process on this database, with a clock that the test sets.</summary>
@@ -51,6 +55,22 @@ public sealed class House : IAsyncLifetime
     }
 }
 
+/// <summary>Requests within one process come from nowhere: each says where it comes from, so that one test's wrong passwords do not slow another's.</summary>
+internal sealed class Addresses : IStartupFilter
+{
+    public const string Header = "X-Test-Address";
+
+    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
+    {
+        app.Use((context, then) =>
+        {
+            context.Connection.RemoteIpAddress = System.Net.IPAddress.TryParse(context.Request.Headers[Header], out var address) ? address : null;
+            return then(context);
+        });
+        next(app);
+    };
+}
+
 /// <summary>A clock that stands until it is set forward.</summary>
 internal sealed class SettableClock(DateTimeOffset now) : TimeProvider
 {
@@ -63,6 +83,7 @@ internal sealed class SettableClock(DateTimeOffset now) : TimeProvider
 /// <param name="from">The address that a proxy says it comes from.</param>
 public sealed class Person(HttpClient http, string? from = null)
 {
+    private readonly string address = new System.Net.IPAddress(System.Security.Cryptography.RandomNumberGenerator.GetBytes(4)).ToString();
     private readonly Dictionary<string, string> cookies = [];
     private string? token;
 
@@ -119,6 +140,7 @@ public sealed class Person(HttpClient http, string? from = null)
             request.Headers.Add("Idempotency-Key", k.ToString());
         }
 
+        request.Headers.Add(Addresses.Header, address);
         if (from is not null)
         {
             request.Headers.Add("X-Forwarded-For", from);

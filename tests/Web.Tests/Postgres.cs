@@ -39,6 +39,14 @@ internal static class Postgres
         }
     }
 
+    /// <summary>A database with nothing in it.</summary>
+    public static async Task<string> Empty()
+    {
+        var name = "empty_" + Guid.NewGuid().ToString("N");
+        await Run($"create database {name}");
+        return To(name);
+    }
+
     private static async Task Run(string sql)
     {
         await using var connection = new NpgsqlConnection(To("postgres"));

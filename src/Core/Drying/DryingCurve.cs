@@ -7,7 +7,11 @@ namespace EarthyTuft.Core.Drying;
 /// <param name="Grams">Above zero.</param>
 public sealed record DryingReading(
     [property: Unit("min", "after the first")] double Minutes,
-    [property: Unit("g", "weight")] double Grams);
+    [property: Unit("g", "weight")] double Grams)
+{
+    /// <summary>The person was asked about it and says that it is so; only the watch looks at this.</summary>
+    public bool Believed { get; init; }
+}
 
 /// <summary>
 /// Wool that dries: m(t) = rest + (first - rest) e^(-t / time constant), fitted by least squares (handbook section 7). This is the plain
@@ -63,7 +67,7 @@ public static class DryingCurve
         var span = readings[^1].Minutes;
         var tau = Narrow(t => Fit(readings, t, input.ExpectedDryGrams).Squares, span / 200, 50 * span);
         var (rest, wet, _) = Fit(readings, tau, input.ExpectedDryGrams);
-        if (rest <= 0 || wet <= 0 || tau > 5 * span)
+        if (!double.IsFinite(rest) || !double.IsFinite(wet) || rest <= 0 || wet <= 0 || tau > 5 * span)
         {
             return NotYet("It still dries at a steady rate, which does not tell where it will stop.");
         }

@@ -28,7 +28,8 @@ public sealed record DryingLaw(double RestGrams, double WetGrams, double TimeCon
 /// <param name="Band">The fitted weight with one standard deviation, for drawing; null with the law.</param>
 /// <param name="IsDry">Two weighings an hour apart agree within half a percent, and the fit, where there is one, puts the last within the tolerance of rest.</param>
 /// <param name="Why">When it cannot be told: why.</param>
-public sealed record DryingForecast(DryingLaw? Law, TimeForecast? Dry, double? RestDeviation, Func<double, (double Grams, double Deviation)>? Band, bool IsDry, string? Why);
+/// <param name="Readings">Which weights it stands on, and which are asked about.</param>
+public sealed record DryingForecast(DryingLaw? Law, TimeForecast? Dry, double? RestDeviation, Func<double, (double Grams, double Deviation)>? Band, bool IsDry, string? Why, DryingReadings? Readings = null);
 
 /// <summary>
 /// Watches wool dry. For each time constant and each length of the steady start, rest and excess follow by least squares; the pairs are weighed
@@ -49,7 +50,12 @@ public static class DryingWatch
     /// <param name="tolerancePercent">Above rest that counts as dry.</param>
     public static DryingForecast Fit(IReadOnlyList<DryingReading> readings, Belief? expected, double scaleStepGrams, double tolerancePercent = DryingCurve.TolerancePercent)
     {
-        var sorted = readings.OrderBy(r => r.Minutes).ToArray();
+        var told = DryingReadings.Sort(readings, expected, scaleStepGrams);
+        return Fit([.. told.Counted], told.BeganAnew ? null : expected, scaleStepGrams, tolerancePercent) with { Readings = told };
+    }
+
+    private static DryingForecast Fit(DryingReading[] sorted, Belief? expected, double scaleStepGrams, double tolerancePercent)
+    {
         var agreed = Agree(sorted);
         if (sorted.Select(r => r.Minutes).Distinct().Count() < (expected is null ? 3 : 2))
         {
@@ -61,12 +67,16 @@ public static class DryingWatch
             return new DryingForecast(null, null, null, null, false, "Cannot tell yet: it has not grown lighter.");
         }
 
-        var trial = Best(sorted, expected, scaleStepGrams);
+        if (Best(sorted, expected, scaleStepGrams) is not { } trial)
+        {
+            return new DryingForecast(null, null, null, null, agreed, "Cannot tell yet: these weights are like no drying. Weigh it again.");
+        }
+
         var tolerance = tolerancePercent / 100;
         var law = trial.Law;
         var dry = TimeForecast.Of([.. trial.Nodes.Select(n => n.DryTime(tolerance))]);
         var within = sorted[^1].Grams - law.RestGrams <= tolerance * law.RestGrams;
-        var told = dry.RelativeWidth <= TooWide;
+        var told = double.IsFinite(dry.High) && dry.RelativeWidth <= TooWide;
         return new DryingForecast(
             law, told ? dry : null, trial.RestDeviation, trial.Band, agreed && (within || !told),
             told ? null : "Cannot tell yet: it still dries at a steady rate, which does not tell where it will stop.");
@@ -104,7 +114,8 @@ public static class DryingWatch
 
     private sealed record Trial(IReadOnlyList<Node> Nodes, DryingLaw Law, double RestDeviation, Func<double, (double, double)> Band);
 
-    private static Trial Best(DryingReading[] readings, Belief? expected, double step)
+    // Null when no curve at all goes through the readings.
+    private static Trial? Best(DryingReading[] readings, Belief? expected, double step)
     {
         var last = readings[^1].Grams;
         var rest = expected is not null ? expected with { Deviation = Math.Max(expected.Deviation, 1) } : new Belief(0.55 * last, 0.35 * last);
@@ -113,6 +124,10 @@ public static class DryingWatch
         var taus = Trials.Ratios(Math.Exp(LogTau.Mean - 3.5 * LogTau.Deviation), Math.Exp(LogTau.Mean + 3.5 * LogTau.Deviation), 70);
         // Far too coarse for what the readings tell: taken as noisier at first, so that no good pair falls between two trial values.
         var nodes = Weigh(readings, rest, wet, 4 * noise, taus, Steady);
+        if (nodes.Length == 0)
+        {
+            return null;
+        }
 
         // Closed in on where the weight lies, in both directions, until the trial values are much finer than what the readings tell.
         (double Low, double High) Carrying(Func<Node, double> of, double pad)
@@ -130,6 +145,11 @@ public static class DryingWatch
             (tauStep, steadyStep) = ((tauHigh - tauLow) / 49, (steadyHigh - from) / 49);
             taus = Trials.Ratios(Math.Exp(tauLow), Math.Exp(tauHigh), 50);
             nodes = Weigh(readings, rest, wet, pass == 0 ? 2 * noise : noise, taus, [.. Enumerable.Range(0, 50).Select(i => from + steadyStep * i)]);
+            if (nodes.Length == 0)
+            {
+                return null;
+            }
+
             if (pass == 1 && readings.Length >= 6)
             {
                 // With enough weighings they tell themselves how far they scatter.
@@ -177,8 +197,13 @@ public static class DryingWatch
             }
         }
 
-        var most = logs.Max();
-        var shares = logs.Select(l => Math.Exp(l - most)).ToArray();
+        var most = logs.Where(l => !double.IsNaN(l)).DefaultIfEmpty(double.NegativeInfinity).Max();
+        if (!double.IsFinite(most))
+        {
+            return [];
+        }
+
+        var shares = logs.Select(l => double.IsNaN(l) ? 0 : Math.Exp(l - most)).ToArray();
         var all = shares.Sum();
         return [.. nodes.Select((n, k) => n with { Share = shares[k] / all })];
     }

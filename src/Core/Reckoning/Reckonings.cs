@@ -21,7 +21,18 @@ public sealed record NamedReckoning(string Name, string Title, string Formula, s
     /// <typeparam name="TOut">Its output.</typeparam>
     public static NamedReckoning Of<TIn, TOut>(string name, string title, string formula, string source, Func<TIn, Result<TOut>> run)
         where TIn : class
-        where TOut : class => new(name, title, formula, source, typeof(TIn), typeof(TOut), input => run((TIn)input).Then<object>(output => output));
+        where TOut : class => new(name, title, formula, source, typeof(TIn), typeof(TOut), input => run((TIn)input).Then<object>(output => IsFinite(output)
+            ? output
+            : new Refusal("", "out-of-range", "With these figures the result is beyond all measure. Is one of them a slip?")));
+
+    // Finite figures can still overflow on the way, above all where they divide.
+    private static bool IsFinite(object output) => output.GetType().GetProperties().Where(p => p.GetIndexParameters().Length == 0).Select(p => p.GetValue(output)).All(value => value switch
+    {
+        double number => double.IsFinite(number),
+        string or null => true,
+        System.Collections.IEnumerable list => list.Cast<object>().All(IsFinite),
+        _ => true,
+    });
 }
 
 /// <summary>All reckonings by name. A room adds its own here and nothing else needs to change: door, list and screen follow.</summary>

@@ -188,6 +188,8 @@ public sealed class DryingWeightRow : IWorkshopOwned
     public required string Who { get; set; }
 
     /// <summary>It was a slip; it stays and counts no more.</summary>
+    /// <summary>It was asked about, and somebody said that it is so.</summary>
+    public bool Believed { get; set; }
     public DateTimeOffset? WithdrawnAt { get; set; }
 }
 

@@ -39,6 +39,7 @@ public sealed record DryingWeight([property: StringLength(60, MinimumLength = 1)
 /// <param name="LastWeight">The newest weight, to be logged when it is dry.</param>
 /// <param name="LastTyped">As it was typed.</param>
 /// <param name="Axis">What its picture counts in; dots and curve are in grams.</param>
+/// <param name="Doubt">The question that the last weight raises, null when it is believed.</param>
 /// <param name="WeightState">What it would be logged as now: final when two weighings agree, provisional before.</param>
 public sealed record DryingView(
     Guid Id,
@@ -64,6 +65,7 @@ public sealed record DryingView(
     string? LastTyped,
     WeighingState WeightState,
     string Sentence,
+    string? Doubt,
     Working Working,
     MassAxis Axis,
     IReadOnlyList<CurveDot> Dots,
@@ -80,6 +82,7 @@ public static class DryingEndpoints
         group.MapPost("", Start).Changes().Produces<DryingView>();
         group.MapPost("/{id:guid}/weights", Weigh).Changes().Produces<DryingView>().ProducesProblem(404);
         group.MapDelete("/{id:guid}/weights/last", Unweigh).Changes().Produces<DryingView>().ProducesProblem(404);
+        group.MapPost("/{id:guid}/weights/last/believe", Believe).Changes().Produces<DryingView>().ProducesProblem(404);
         group.MapPost("/{id:guid}/end", End).Changes().ProducesProblem(404);
     }
 
@@ -179,14 +182,21 @@ public static class DryingEndpoints
     }
 
     /// <summary>The last weight was a slip: it stays in its table and counts no more.</summary>
-    private static async Task<IResult> Unweigh(Guid id, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<IResult> Unweigh(Guid id, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop) =>
+        await OfLast(id, w => w.WithdrawnAt = bench.Now, db, bench, books, stop);
+
+    /// <summary>The last weight is as it was noted, however it looks: some was taken off, or rain came.</summary>
+    private static async Task<IResult> Believe(Guid id, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop) =>
+        await OfLast(id, w => w.Believed = true, db, bench, books, stop);
+
+    private static async Task<IResult> OfLast(Guid id, Action<DryingWeightRow> change, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
-        if (await db.DryingWeights.Where(w => w.DryingId == id && w.WithdrawnAt == null && db.Dryings.Any(d => d.Id == id && d.EndedAt == null)).OrderByDescending(w => w.At).FirstOrDefaultAsync(stop) is not { } last)
+        if (await db.DryingWeights.Where(w => w.DryingId == id && w.WithdrawnAt == null && db.Dryings.Any(d => d.Id == id && d.EndedAt == null)).OrderByDescending(w => w.At).ThenByDescending(w => w.Id).FirstOrDefaultAsync(stop) is not { } last)
         {
             return Problems.NotHere("weight");
         }
 
-        last.WithdrawnAt = bench.Now;
+        change(last);
         return await Keep(db, bench, books, id, stop);
     }
 
@@ -229,10 +239,13 @@ public static class DryingEndpoints
 
     private static DryingView View(DryingRow d, Dictionary<Guid, PlanLot> lots, RackNeeds needs, TimeOnly bedtime, Bench bench)
     {
-        var weights = d.Weights.OrderBy(w => w.At).ToArray();
+        var weights = d.Weights.OrderBy(w => w.At).ThenBy(w => w.Id).ToArray();
         var first = weights.FirstOrDefault()?.At ?? d.StartedAt;
         var expected = d.ExpectedGrams is { } grams ? new Belief(grams, d.ExpectedDeviation!.Value) : null;
-        var forecast = DryingWatch.Fit([.. weights.Select(w => new DryingReading((w.At - first).TotalMinutes, w.Grams))], expected, bench.Facts.ScaleStepGrams);
+        var read = weights.ToDictionary(w => w, w => new DryingReading((w.At - first).TotalMinutes, w.Grams) { Believed = w.Believed });
+        var forecast = DryingWatch.Fit([.. weights.Select(w => read[w])], expected, bench.Facts.ScaleStepGrams);
+        var counted = forecast.Readings!.Counted.ToHashSet(ReferenceEqualityComparer.Instance);
+        var last = weights.LastOrDefault(w => counted.Contains(read[w]));
         var now = ((d.EndedAt ?? bench.Now) - first).TotalMinutes;
         var state = DryingAdvice.Of(forecast, now);
         DateTimeOffset At(double minutes) => first.AddMinutes(Math.Min(minutes, 60 * 24 * 30));
@@ -262,27 +275,36 @@ public static class DryingEndpoints
             restGrams is not null ? Figures.ToFigure(restGrams, forecast.RestDeviation, unit, Provenance.Reckoned) : null,
             Figures.ToFigure(restGrams * (1 + (DryingCurve.TolerancePercent / 100)), null, unit, Provenance.Reckoned),
             expected is not null ? Figures.ToFigure(expected.Mean, expected.Deviation, unit, Provenance.Typical) : null,
-            weights.LastOrDefault() is { } last ? Mass.FromGrams(last.Grams).ToFigure(unit, Provenance.Measured) : null,
-            weights.LastOrDefault()?.Typed,
+            last is not null ? Mass.FromGrams(last.Grams).ToFigure(unit, Provenance.Measured) : null,
+            last?.Typed,
             state == DryingState.Dry ? WeighingState.Rested : WeighingState.Provisional,
             Sentence(state, forecast, dryAt, late, d, d.Rack is null ? [] : needs.Waiting, bench),
+            d.EndedAt is null && forecast.Readings.Doubted is { } doubted ? Doubt(weights.Last(w => ReferenceEquals(read[w], doubted)), forecast, doubted.Minutes, last, bench) : null,
             new Working(
                 "weight = rest + excess, steadily less at first, then by a like share each minute; dry when the excess is within 2 % of rest",
                 [
-                    new("weighings", weights.Length.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                    new("weighings", FormattableString.Invariant($"{forecast.Readings.Counted.Count}{(forecast.Readings.Aside.Count > 0 ? $", and {forecast.Readings.Aside.Count} set aside" : "")}")),
                     new("time constant", forecast.Law is { } law ? FormattableString.Invariant($"{law.TimeConstantMinutes:0} min") : "not known yet"),
                     new("steady at first for", forecast.Law is { } steady ? FormattableString.Invariant($"{steady.SteadyMinutes:0} min") : "not known yet"),
                     new("expected dry weight", expected is null ? "none" : FormattableString.Invariant($"{expected.Mean:0} ± {expected.Deviation:0} g")),
                 ],
                 "least squares over every time constant and every length of the steady start, weighed by how well they fit"),
             MassAxis.Of(unit),
-            [.. weights.Select(w => new CurveDot(w.At, w.Grams, false))],
+            [.. weights.Select(w => new CurveDot(w.At, w.Grams, false, counted.Contains(read[w])))],
             forecast.Band is not { } fit ? [] : [.. Enumerable.Range(0, CurvePoints + 1).Select(i =>
             {
                 var minutes = until * i / CurvePoints;
                 var (value, deviation) = fit(minutes);
                 return new CurvePoint(At(minutes), value, value - deviation, value + deviation);
             })]);
+    }
+
+    // What stands there is what was typed, as the scale's unit turns it: most slips are seen at once.
+    private static string Doubt(DryingWeightRow doubted, DryingForecast forecast, double minutes, DryingWeightRow? before, Bench bench)
+    {
+        string Write(double grams) => Mass.FromGrams(grams).Write(bench.Facts.Unit);
+        var expected = forecast.Band is { } band ? $"about {Write(band(minutes).Grams)} was expected" : before is not null ? $"{Write(before.Grams)} came before it" : "that is far from what the heap must weigh";
+        return $"{Write(doubted.Grams)} was noted, and {expected}. Was it a slip, or was wool taken off or put on? A second weight like it is believed.";
     }
 
     private static string Sentence(DryingState state, DryingForecast forecast, DateTimeOffset? dryAt, bool late, DryingRow d, IReadOnlyList<string> waiting, Bench bench)

@@ -52,7 +52,10 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
             _ when IsDatabaseAway(exception) =>
                 Problems.Details(503, "database-away", "The database cannot be reached just now. Send the same entry again with the same key: it is stored once."),
             OperationCanceledException when context.RequestAborted.IsCancellationRequested => null,
-            _ => Problems.Details(500, "broken", "Something broke here. Nothing of this request was stored."),
+            // Whether it broke before or after it was stored is not known here, so neither is claimed.
+            _ => Problems.Details(500, "broken", HttpMethods.IsGet(context.Request.Method)
+                ? "Something broke here, and this cannot be shown. What was logged is safe."
+                : "Something broke here. It may have been stored all the same: look before you type it again. Sent again as it is, an entry is stored once."),
         };
         if (problem is null)
         {

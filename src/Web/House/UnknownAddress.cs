@@ -7,18 +7,18 @@ namespace EarthyTuft.Web.House;
 /// Answers for addresses that no door has. The pages' own address matches everything, so the framework never gets to say that an address is
 /// there and takes another method, or another kind of content: that is said here.
 /// </summary>
-public sealed class UnknownAddress(IEnumerable<EndpointDataSource> sources)
+public sealed class UnknownAddress(IEnumerable<EndpointDataSource> sources, ParameterPolicyFactory policies)
 {
-    private readonly Lazy<(TemplateMatcher Pattern, string Method)[]> doors = new(() =>
+    private readonly Lazy<Door[]> doors = new(() =>
     [
         .. sources.SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
             .Where(e => e.RoutePattern.RawText?.TrimStart('/').StartsWith("api", StringComparison.Ordinal) == true)
-            .SelectMany(e => (e.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? []).Select(m => (Matcher(e), m))),
+            .SelectMany(e => (e.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? []).Select(m => Door.Of(e, m, policies))),
     ]);
 
     public IResult Answer(HttpContext context)
     {
-        var methods = doors.Value.Where(d => d.Pattern.TryMatch(context.Request.Path, [])).Select(d => d.Method).Distinct().Order(StringComparer.Ordinal).ToArray();
+        var methods = doors.Value.Where(d => d.Is(context)).Select(d => d.Method).Distinct().Order(StringComparer.Ordinal).ToArray();
         if (methods.Length == 0)
         {
             return Problems.Of(404, "not-here", "There is no such address.");
@@ -33,5 +33,20 @@ public sealed class UnknownAddress(IEnumerable<EndpointDataSource> sources)
         return Problems.Of(405, "wrong-method", "This address does not answer to that method.");
     }
 
-    private static TemplateMatcher Matcher(RouteEndpoint door) => new(new RouteTemplate(door.RoutePattern), []);
+    /// <summary>An address with its method and what its parameters must be.</summary>
+    private sealed record Door(TemplateMatcher Pattern, string Method, IReadOnlyList<(string Name, IRouteConstraint Constraint)> Constraints)
+    {
+        public static Door Of(RouteEndpoint endpoint, string method, ParameterPolicyFactory policies) => new(
+            new TemplateMatcher(new RouteTemplate(endpoint.RoutePattern), []),
+            method,
+            [
+                .. endpoint.RoutePattern.Parameters.SelectMany(p => p.ParameterPolicies.Select(policy => policies.Create(p, policy)).OfType<IRouteConstraint>().Select(c => (p.Name, c))),
+            ]);
+
+        public bool Is(HttpContext context)
+        {
+            var values = new RouteValueDictionary();
+            return Pattern.TryMatch(context.Request.Path, values) && Constraints.All(c => c.Constraint.Match(context, null, c.Name, values, RouteDirection.IncomingRequest));
+        }
+    }
 }

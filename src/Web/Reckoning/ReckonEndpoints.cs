@@ -116,7 +116,9 @@ public static class ReckonEndpoints
     private static IReadOnlyList<ReckoningField> Fields(Type record)
     {
         var nullability = new NullabilityInfoContext();
-        return [.. record.GetProperties().Select(p =>
+        // What a record is made of; it may have more to itself that is not asked for here.
+        var named = record.GetConstructors()[0].GetParameters().Select(p => p.Name).ToHashSet();
+        return [.. record.GetProperties().Where(p => named.Contains(p.Name)).Select(p =>
         {
             var type = Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType;
             var of = type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>) ? type.GetGenericArguments()[0] : null;

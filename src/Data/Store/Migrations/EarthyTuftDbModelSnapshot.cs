@@ -671,6 +671,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
 
+                    b.Property<bool>("Believed")
+                        .HasColumnType("boolean")
+                        .HasColumnName("believed");
+
                     b.Property<Guid>("DryingId")
                         .HasColumnType("uuid")
                         .HasColumnName("drying_id");

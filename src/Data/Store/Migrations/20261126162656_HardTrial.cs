@@ -1,4 +1,4 @@
-using System;
+﻿using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace EarthyTuft.Data.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class OwnDemosAndSignIns : Migration
+    public partial class HardTrial : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -23,6 +23,13 @@ namespace EarthyTuft.Data.Store.Migrations
                 type: "integer",
                 nullable: false,
                 defaultValue: 0);
+
+            migrationBuilder.AddColumn<bool>(
+                name: "believed",
+                table: "drying_weights",
+                type: "boolean",
+                nullable: false,
+                defaultValue: false);
 
             migrationBuilder.CreateTable(
                 name: "password_resets",
@@ -160,6 +167,10 @@ namespace EarthyTuft.Data.Store.Migrations
             migrationBuilder.DropColumn(
                 name: "projected_with",
                 table: "workshops");
+
+            migrationBuilder.DropColumn(
+                name: "believed",
+                table: "drying_weights");
         }
     }
 }

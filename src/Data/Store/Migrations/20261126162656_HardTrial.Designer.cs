@@ -12,8 +12,8 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace EarthyTuft.Data.Store.Migrations
 {
     [DbContext(typeof(EarthyTuftDb))]
-    [Migration("20261126155206_OwnDemosAndSignIns")]
-    partial class OwnDemosAndSignIns
+    [Migration("20261126162656_HardTrial")]
+    partial class HardTrial
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -673,6 +673,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
+
+                    b.Property<bool>("Believed")
+                        .HasColumnType("boolean")
+                        .HasColumnName("believed");
 
                     b.Property<Guid>("DryingId")
                         .HasColumnType("uuid")

@@ -1,0 +1,33 @@
+namespace EarthyTuft.Web.Tests.Hostile;
+
+/// <summary>Fills a workshop with a little of everything: lots at every station, a running wash and rack, a draft, a sample, a recipe, an instrument.</summary>
+internal static class StockedWorkshop
+{
+    public static async Task Fill(Person person)
+    {
+        var (fleece, _) = await person.TakeIn(new { mass = "2400", breed = "Gotland", price = 30 });
+        var (skirted, _) = await person.Log(Requests.Skirt(fleece, "2180", ("skirtings", "200")));
+        var (wet, _) = await person.Log(Requests.Wash(skirted));
+        var (clean, code) = await person.Log(Requests.Dry(wet, "1500"));
+        var (top, _) = await person.Log(Requests.Comb(clean, "600", "480", "90"));
+        (await person.Post("/api/samples", new { lotId = top, wrapsPerInch = 14, plies = 2, twistAngleDegrees = 25, verdict = "Shines.", uses = new[] { "shawl" } })).Expect(200);
+        (await person.Post($"/api/lots/{clean}/locks", new { place = "shoulder", length = "118", crimps = 6, span = "50", wave = "curl" })).Expect(200);
+        (await person.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", new { judgements = new { handle = "kind", lustre = "bright" } }, Guid.NewGuid())).Expect(200);
+        // More than went in: a draft.
+        (await person.Post("/api/entries", Requests.Comb(clean, "100", "300"))).Expect(200);
+
+        var (down, _) = await person.TakeIn(new { mass = "260", breed = "Yak down" });
+        await person.Log(new { step = "dehair", from = new[] { new { lotId = (await person.Log(new { step = "wash", from = new[] { new { lotId = down } }, to = new[] { new { form = "clean", mass = "230" } }, losses = new[] { new { kind = "dirtAndSand" } } })).Id } }, to = new[] { new { form = "down", mass = "150" } }, losses = new[] { new { kind = "guardHair", mass = "76" } } });
+
+        var tub = (await person.Send(HttpMethod.Post, "/api/scouring/tubs", new { name = "zinc tub", litres = 40 })).Expect(200).GetProperty("id").GetGuid();
+        var rack = (await person.Send(HttpMethod.Post, "/api/scouring/racks", new { name = "loft", areaSquareMetres = 1.5 })).Expect(200).GetProperty("id").GetGuid();
+        (await person.Send(HttpMethod.Post, "/api/scouring/recipes", new { name = "Gently", wish = new { school = "handHot", minutes = 20 } })).Expect(200);
+        (await person.Send(HttpMethod.Post, "/api/instruments", new { kind = "probe", name = "probe", host = "127.0.0.1", port = 9, on = false })).Expect(200);
+        var (other, _) = await person.TakeIn(new { mass = "1900", breed = "Romney" });
+        var wash = (await person.Post("/api/scouring/washes", new { lotIds = new[] { other }, wish = new { school = "handHot" }, tubId = tub })).Expect(200).GetProperty("id").GetGuid();
+        (await person.Post($"/api/scouring/washes/{wash}/baths", new { batch = 1, place = 0, celsius = 58 })).Expect(200);
+        var (third, _) = await person.TakeIn(new { mass = "1700" });
+        var (damp, _) = await person.Log(Requests.Wash(third));
+        (await person.Post("/api/drying", new { lotIds = new[] { damp }, rackId = rack, mass = "1500" })).Expect(200);
+    }
+}

@@ -1,0 +1,112 @@
+using System.IO.Compression;
+using System.Text.Json;
+using EarthyTuft.Web.Tests.Hostile;
+using Npgsql;
+using Xunit;
+
+namespace EarthyTuft.Web.Tests.Upgrade;
+
+/// <summary>
+/// Every landed state's data starts under this one. tools/landed-database keeps a small database of each in the folder Landed: that state's own
+/// demo, and a person's workshop with a draft, and a running wash, a rack and a recipe as far as it had them.
+/// </summary>
+public class LandedDatabaseTests
+{
+    public static readonly TheoryData<string, bool> States = [.. Directory.GetFiles(Folder, "*.sql.gz").Order().SelectMany(f => new[] { (Path.GetFileName(f), true), (Path.GetFileName(f), false) })];
+
+    private static string Folder => Path.Combine(AppContext.BaseDirectory, "Landed");
+
+    [Theory]
+    [MemberData(nameof(States))]
+    public async Task It_starts_and_everything_works(string file, bool demo)
+    {
+        var connection = await Restore(file);
+        await using var house = House.Start(connection, ("Demo", demo ? "true" : "false"), ("Now", (await LastEntry(connection)).AddMinutes(2).ToString("O")));
+        var keeper = new Person(house.CreateClient());
+        (await keeper.Send(HttpMethod.Post, "/api/session", new { email = "keeper@example.org", password = "wool and water" })).Expect(204);
+        await keeper.Refresh();
+        Assert.Empty(await HostileRequestTests.BrokenPages(keeper, await HostileRequestTests.Things.Of(keeper)));
+
+        // What later states reckon with was filled for what was logged before: every entry with a balance has what it took and kept.
+        Assert.Equal(0L, await Count(connection, "select count(*) from entries where step in ('Skirt', 'Card', 'Comb', 'Dry') and voided_at is null and (taken_grams is null or kept_grams is null)"));
+
+        // The draft is still there and can be confirmed.
+        var draft = Assert.Single((await keeper.Get("/api/drafts")).EnumerateArray());
+        Assert.True((await keeper.Post($"/api/drafts/{draft.GetProperty("id").GetGuid()}/confirm", new { because = "The scale said so twice." })).Expect(200).GetProperty("kept").GetBoolean());
+
+        // A wash that was running runs on, and rings; a rack is still watched; a new weight goes in.
+        if (await Count(connection, "select count(*) from washes where ended_at is null") > 0)
+        {
+            var bath = Assert.Single((await keeper.Get("/api/scouring/washes")).EnumerateArray()).GetProperty("baths")[0];
+            Assert.NotEqual(JsonValueKind.Null, bath.GetProperty("alarmAt").ValueKind);
+            (await keeper.Post($"/api/scouring/baths/{bath.GetProperty("id").GetGuid()}/lift", new { })).Expect(200);
+            var rack = Assert.Single((await keeper.Get("/api/drying")).EnumerateArray());
+            (await keeper.Post($"/api/drying/{rack.GetProperty("id").GetGuid()}/weights", new { mass = "1070" })).Expect(200);
+            Assert.Single((await keeper.Get("/api/scouring")).GetProperty("recipes").EnumerateArray());
+        }
+
+        var taken = await keeper.Post("/api/fleeces", new { mass = "1234", breed = "Gotland" });
+        Assert.Equal(200, taken.Status);
+
+        // The one demo that all shared is gone; whoever walks in has one of their own.
+        await EarthyTuft.Web.Session.Sweeping.Sweep(house.Services, DateTimeOffset.UtcNow, TestContext.Current.CancellationToken);
+        Assert.Equal(0L, await Count(connection, "select count(*) from workshops where is_demo"));
+        var visitor = new Person(house.CreateClient());
+        (await visitor.Send(HttpMethod.Post, "/api/session/demo")).Expect(demo ? 204 : 404);
+    }
+
+    [Fact]
+    public async Task Who_had_joined_the_shared_demo_keeps_it_and_nobody_else_is_in_there()
+    {
+        var connection = await Restore(States.Select(s => s.Data.Item1).Last());
+        // As the shared demo left it in the trial: a real person made its owner, and its seeded owner a member of that person's own workshop.
+        await Run(connection, """
+            insert into memberships (workshop_id, user_id, role, joined_at)
+            select w.id, u.id, 'Preparer', now() from workshops w, users u where w.is_demo and u.email = 'keeper@example.org';
+            insert into memberships (workshop_id, user_id, role, joined_at)
+            select m.workshop_id, d.id, 'Owner', now() from memberships m join users u on u.id = m.user_id, users d
+            where u.email = 'keeper@example.org' and d.email = 'marrit@demo.invalid' and not exists (select 1 from workshops w where w.id = m.workshop_id and w.is_demo);
+            """);
+        await using var house = House.Start(connection, ("Demo", "true"));
+        var keeper = new Person(house.CreateClient());
+        (await keeper.Send(HttpMethod.Post, "/api/session", new { email = "keeper@example.org", password = "wool and water" })).Expect(204);
+        var session = await keeper.Refresh();
+        Assert.Equal(["owner", "owner"], session.GetProperty("workshops").EnumerateArray().Select(w => w.GetProperty("role").GetString()));
+        Assert.Equal(2L, await Count(connection, "select count(*) from memberships m join workshops w on w.id = m.workshop_id where not w.is_demo"));
+    }
+
+    private static async Task<string> Restore(string file)
+    {
+        var connection = await Postgres.Empty();
+        await using var packed = new GZipStream(File.OpenRead(Path.Combine(Folder, file)), CompressionMode.Decompress);
+        using var reader = new StreamReader(packed);
+        await Run(connection, await reader.ReadToEndAsync());
+        // The dump sets an empty search path for its session.
+        NpgsqlConnection.ClearAllPools();
+        return connection;
+    }
+
+    private static async Task<DateTimeOffset> LastEntry(string connection)
+    {
+        await using var db = new NpgsqlConnection(connection);
+        await db.OpenAsync();
+        await using var command = new NpgsqlCommand("select max(recorded_at) from entries", db);
+        return new DateTimeOffset((DateTime)(await command.ExecuteScalarAsync())!, TimeSpan.Zero);
+    }
+
+    private static async Task<long> Count(string connection, string sql)
+    {
+        await using var db = new NpgsqlConnection(connection);
+        await db.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, db);
+        return (long)(await command.ExecuteScalarAsync())!;
+    }
+
+    private static async Task Run(string connection, string sql)
+    {
+        await using var db = new NpgsqlConnection(connection);
+        await db.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, db);
+        await command.ExecuteNonQueryAsync();
+    }
+}
