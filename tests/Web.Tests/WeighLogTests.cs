@@ -137,6 +137,101 @@ public class WeighLogTests(House house) : IClassFixture<House>
         Assert.Contains("2 entry", Refused((await ada.Send(HttpMethod.Post, "/api/weigh-log/check", Csv(Header + "\"1,1\r\n"))).Expect(200)));
     }
 
+    [Fact]
+    public async Task A_strict_reader_finds_every_cell_where_it_belongs()
+    {
+        var ada = await house.Register();
+        string[] notes = ["first line\n=1+1", "a;=1+1", "tab\t=2", "quote \" and, comma", " spaces ", "=SUM(A1)", "'quoted", "\r\n"];
+        foreach (var note in notes)
+        {
+            await ada.TakeIn(new { mass = "500", colour = note });
+        }
+
+        var file = (await ada.Send(HttpMethod.Get, "/api/weigh-log")).Text;
+        var rows = StrictCsv.Read(file, ',');
+        Assert.All(rows, r => Assert.Equal(rows[0].Count, r.Count));
+        var colour = rows[0].IndexOf("colour");
+        Assert.Equal(notes.Select(n => n.Trim()).Order(StringComparer.Ordinal), rows.Skip(1).Select(r => Core.WeighLog.WeighLogRow.AsMeant(r[colour])).Order(StringComparer.Ordinal));
+        // A spreadsheet that parts cells by semicolons or tabs, and ends rows at each line feed, finds no formula either.
+        foreach (var separator in new[] { ';', '\t' })
+        {
+            Assert.All(file.Split('\n').SelectMany(line => line.Split(separator)).Select(c => c.Trim('"', '\r')).Where(c => c.Length > 0), cell => Assert.DoesNotContain(cell[0], "=+@"));
+        }
+    }
+
+    [Theory]
+    [InlineData(",", "\n", "", "1000.5", "2026-05-01T10:00:00Z")]
+    [InlineData(",", "\r", "", "1000.5", "2026-05-01T10:00:00Z")]
+    [InlineData(";", "\r\n", "\uFEFF", "1000,5", "01.05.2026 10:00")]
+    [InlineData(";", "\n", "\uFEFF", "1000.5", "2026-05-01 10:00")]
+    [InlineData("\t", "\r\n", "", "1000,5", "2026/05/01 10:00:00")]
+    [InlineData(",", "\r\n", "\uFEFF", "1000.5", "5/31/2026 10:00")]
+    public async Task A_file_that_went_through_a_spreadsheet_comes_in(string separator, string end, string mark, string mass, string at)
+    {
+        var ada = await house.Register();
+        await using var later = House.Start(house.Connection, ("Now", "2026-08-01T10:00:00Z"));
+        var ben = await Person.Register(later);
+        // In an order of its own, with capitals, and an empty column at the end.
+        var file = mark + string.Join(separator, "Lot", "MASS_G", "done_at", "entry", "line", "step", "flow", "form", "amount", "") + end + string.Join(separator, "G-07", mass, at, "1", "1", "take-in", "out", "raw", "weighed", "") + end;
+        var report = await Take(ben, file);
+        Assert.Empty(Refused(report));
+        Assert.Equal(1, report.GetProperty("takenRows").GetInt32());
+        Assert.Equal(1000.5, (await ben.Get("/api/lots")).GetProperty("lots")[0].GetProperty("left").GetProperty("grams").GetDouble(), 200.0);
+        Assert.Contains("1000.5", (await ben.Send(HttpMethod.Get, "/api/weigh-log")).Text);
+    }
+
+    [Theory]
+    [InlineData("1,1,take-in,03/04/2026,out,G-01,raw,weighed,,,400", "2 done_at")]
+    [InlineData("1,1,take-in,2999-05-01T10:00:00Z,out,G-01,raw,weighed,,,400", "2 done_at")]
+    [InlineData("1,1,take-in,2026-05-01T10:00:00Z,out,G-2147483647,raw,weighed,,,400", "2 lot")]
+    [InlineData("1,1,take-in,2026-05-01T10:00:00Z,out,a/b,raw,weighed,,,400", "2 lot")]
+    [InlineData("1,1,take-in,2026-05-01T10:00:00Z,out,..,raw,weighed,,,400", "2 lot")]
+    [InlineData("1,1,take-in,2026-05-01T10:00:00Z,out,G-01,raw,weighed,,,0.0000000001", "2 mass_g")]
+    public async Task What_reads_two_ways_or_cannot_be_is_refused_at_its_cell(string row, string refused) =>
+        Assert.Equal([refused], Refused(await Take(await house.Register(), Header + row + "\r\n")));
+
+    [Fact]
+    public async Task A_code_in_small_letters_is_the_same_code()
+    {
+        var ada = await house.Register();
+        await Take(ada, Header + "1,1,take-in,2026-05-01T10:00:00Z,out,Z-01,raw,weighed,,,400\r\n");
+        Assert.Equal(["2 lot"], Refused(await Take(ada, Header + "1,1,take-in,2026-05-01T10:00:00Z,out,z-01,raw,weighed,,,400\r\n")));
+    }
+
+    [Fact]
+    public async Task A_code_far_ahead_does_not_use_up_the_numbers_before_it()
+    {
+        var ada = await house.Register();
+        await Take(ada, Header + "1,1,take-in,2026-05-01T10:00:00Z,out,G-999999,raw,weighed,,,400\r\n2,1,take-in,2026-05-01T11:00:00Z,out,G-02,raw,weighed,,,400\r\n");
+        Assert.Equal("G-03", (await ada.TakeIn(new { mass = "500", breed = "Gotland" })).Code);
+    }
+
+    [Fact]
+    public async Task Of_a_bad_file_two_hundred_refusals_are_told_and_the_rest_counted()
+    {
+        var ada = await house.Register();
+        var rows = string.Concat(Enumerable.Range(1, 5000).Select(i => $"{i},1,boil,2026-05-01T10:00:00Z,out,G-{i:00},raw,weighed,,,400\r\n"));
+        var reply = await ada.Send(HttpMethod.Post, "/api/weigh-log/check", Csv(Header + rows));
+        Assert.Equal(5000, reply.Expect(200).GetProperty("refusedRows").GetInt32());
+        Assert.Equal(200, reply.Json.GetProperty("refused").GetArrayLength());
+        Assert.InRange(reply.Text.Length, 0, 60_000);
+    }
+
+    [Fact]
+    public async Task A_log_goes_on_from_lots_that_were_here_already()
+    {
+        var ada = await house.Register();
+        var (_, code) = await ada.TakeIn(new { mass = "1000", breed = "Gotland" });
+        var at = DateTimeOffset.UtcNow.AddMinutes(1).ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Empty(Refused(await Take(ada, Header
+            + $"1,1,skirt,{at},in,{code},,whole,yes,,\r\n1,2,skirt,{at},out,{code}.2,skirted,weighed,,,900\r\n1,3,skirt,{at},loss,,,weighed,,skirtings,90\r\n"
+            + $"2,1,skirt,{at},in,{code}.2,,weighed,no,,300\r\n2,2,skirt,{at},out,{code}.3,skirted,weighed,,,290\r\n")));
+        var page = await ada.Lot(code + ".2");
+        Assert.Equal(600, page.GetProperty("lot").GetProperty("left").GetProperty("grams").GetDouble(), 60.0);
+        Assert.Equal(3, page.GetProperty("entries").GetArrayLength());
+        Assert.Equal(0, (await ada.Lot(code)).GetProperty("lot").GetProperty("left").GetProperty("grams").GetDouble());
+    }
+
     private static string Root()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);

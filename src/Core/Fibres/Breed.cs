@@ -57,7 +57,7 @@ public sealed record Breed(
 {
     /// <summary>Checks a workshop's own values.</summary>
     /// <param name="breed">The values.</param>
-    /// <returns>The breed unchanged, or <c>empty</c>, <c>out-of-range</c>.</returns>
+    /// <returns>The breed unchanged, or <c>empty</c>, <c>out-of-range</c>, <c>too-long</c>.</returns>
     public static Result<Breed> Check(Breed breed)
     {
         var guard = new Guard().Need(breed.Name.Trim().Length is > 0 and <= 60 && !breed.Name.Contains('/'), "name", "empty", "is a name of up to 60 letters without a slash");
@@ -71,6 +71,11 @@ public sealed record Breed(
         })
         {
             guard.Need(span.Low >= low && span.High <= high && span.Low <= span.High, field, "out-of-range", FormattableString.Invariant($"is a range between {low} and {high}, the lower end first"));
+        }
+
+        foreach (var (words, field) in new[] { (breed.Uses, "uses"), (breed.AlsoKnownAs, "alsoKnownAs") })
+        {
+            guard.Need(words is null || (words.Count <= 20 && words.All(w => w.Trim().Length is > 0 and <= 60)), field, "too-long", "holds at most twenty names of up to 60 letters");
         }
 
         return guard.Then<Breed>(() => breed);

@@ -1,11 +1,56 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using EarthyTuft.Core.Quantities;
+
 namespace EarthyTuft.Core.Lots;
 
 /// <summary>
 /// Short codes people write on a bag. A fleece gets a letter from its breed and a running number, <c>G-03</c>;
 /// what is made of it keeps the code and counts on, <c>G-03.2</c>; fibre joined from several fleeces starts a code of its own, <c>J-01</c>.
+/// The grammar: one to four letters A to Z, a hyphen, a number from 1 to 999999 of two digits or more, and perhaps a point and a number from 2 to 9999.
 /// </summary>
-public static class LotCode
+public static partial class LotCode
 {
+    /// <summary>The largest running number of a root.</summary>
+    public const int LargestRoot = 999_999;
+
+    /// <summary>The largest running number within a root.</summary>
+    public const int LargestChild = 9999;
+
+    /// <summary>The letters of samples; no lot has them.</summary>
+    public const string Samples = "SM";
+
+    [GeneratedRegex("^(?<letters>[A-Z]{1,4})-(?<root>[0-9]{2,6})(?:[.](?<child>[1-9][0-9]{0,3}))?$", RegexOptions.CultureInvariant)]
+    private static partial Regex Grammar();
+
+    /// <summary>Reads a code.</summary>
+    /// <param name="text">As it is written on a bag; small letters are taken for capitals.</param>
+    /// <param name="field">The field to name in a refusal.</param>
+    /// <returns>The code as it is kept, or <c>not-a-code</c>.</returns>
+    public static Result<string> Read(string text, string field)
+    {
+        var code = text.Trim().ToUpperInvariant();
+        return Parts(code) is { } parts && parts.Letters != Samples
+            ? code
+            : new Refusal(field, "not-a-code", $"\u201C{(text.Length > 30 ? text[..30] : text)}\u201D is no code of a lot: write one like G-03, or G-03.2 for what was made of it.");
+    }
+
+    /// <summary>What a code is made of.</summary>
+    /// <param name="code">Any text.</param>
+    /// <returns>Its letters, its root's number and the number within the root; null for what is no code.</returns>
+    public static (string Letters, int Root, int? Child)? Parts(string code)
+    {
+        var match = Grammar().Match(code);
+        if (!match.Success)
+        {
+            return null;
+        }
+
+        var root = int.Parse(match.Groups["root"].Value, CultureInfo.InvariantCulture);
+        int? child = match.Groups["child"] is { Success: true } within ? int.Parse(within.Value, CultureInfo.InvariantCulture) : null;
+        return root >= 1 && (child is null or >= 2) ? (match.Groups["letters"].Value, root, child) : null;
+    }
+
     /// <summary>The letter of lots joined from several fleeces.</summary>
     public const string Joined = "J";
 

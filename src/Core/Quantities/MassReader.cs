@@ -9,6 +9,9 @@ public static partial class MassReader
     /// <summary>The largest weight any scale here is believed: 100 kg.</summary>
     public static readonly Mass Largest = Mass.From(100, MassUnit.Kilogram);
 
+    /// <summary>The smallest weight any scale here tells from nothing: a milligram.</summary>
+    public static readonly Mass Smallest = Mass.FromGrams(0.001);
+
     [GeneratedRegex(@"^(?<a>[0-9][0-9 \u00A0\u2009\u202F]*(?:[.,][0-9]+)?|[.,][0-9]+) ?(?<u>[a-z.]*)(?: ?(?<b>[0-9]+(?:[.,][0-9]+)?) ?(?<v>[a-z.]+))?$", RegexOptions.CultureInvariant)]
     private static partial Regex Pattern();
 
@@ -19,7 +22,7 @@ public static partial class MassReader
     /// <param name="text">What was typed. A comma or a point is the decimal mark; a space may part thousands.</param>
     /// <param name="bare">The unit of a number that stands alone: the workshop's unit.</param>
     /// <param name="field">The field to name in a refusal.</param>
-    /// <returns>The mass, or a refusal: <c>empty</c>, <c>not-a-weight</c>, <c>negative</c>, <c>unclear-decimal</c>, <c>too-heavy</c>.</returns>
+    /// <returns>The mass, or a refusal: <c>empty</c>, <c>not-a-weight</c>, <c>negative</c>, <c>unclear-decimal</c>, <c>too-heavy</c>, <c>too-light</c>.</returns>
     public static Result<Mass> Read(string? text, MassUnit bare, string field)
     {
         var typed = (text ?? "").Trim().ToLowerInvariant();
@@ -73,8 +76,8 @@ public static partial class MassReader
             grams += ounces.Value * Mass.GramsPerOunce;
         }
 
-        return grams <= Largest.Grams
-            ? Mass.FromGrams(grams)
+        return grams > 0 && grams < Smallest.Grams ? new Refusal(field, "too-light", "That is less than a milligram, which no scale here tells from nothing. Was the unit meant?")
+            : grams <= Largest.Grams ? Mass.FromGrams(grams)
             : new Refusal(field, "too-heavy", "That is over 100 kg, more than a bench scale weighs. Was the unit meant?");
     }
 

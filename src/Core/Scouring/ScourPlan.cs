@@ -88,24 +88,14 @@ public sealed record ScourPlan(
             .Within(water.ColdCelsius, 0, 100, "coldCelsius")
             .Need(!(water.HotCelsius < water.ColdCelsius), "hotCelsius", "cannot-be-reached", "is colder than the cold water")
             .Within(water.AirCelsius, -20, 45, "airCelsius")
-            .Within(water.FleeceCelsius ?? 15, -20, 60, "fleeceCelsius")
-            .Within(wish.LitresPerKilogram ?? 25, 1, 200, "litresPerKilogram")
-            .Within(wish.Batches ?? 1, 1, 500, "batches")
-            .Within(wish.Washes ?? 1, 0, 8, "washes")
-            .Within(wish.Rinses ?? 1, 0, 8, "rinses")
-            .Within(wish.Celsius ?? 50, 0, 95, "celsius")
-            .Within(wish.Minutes ?? 20, 0.5, 20_000, "minutes")
-            .Within(wish.FloorCelsius ?? 45, 0, 90, "floorCelsius")
-            .Within(wish.DoseGramsPerKilogram ?? 1, 0, 1000, "doseGramsPerKilogram");
-        foreach (var (i, bath) in wish.Baths ?? new Dictionary<int, BathWish>())
+            .Within(water.FleeceCelsius ?? 15, -20, 60, "fleeceCelsius");
+        var wished = ScourWish.Check(wish);
+        if (!guard.Passed || wished.IsRefused)
         {
-            guard.Within(bath.Celsius ?? 50, 0, 95, $"baths[{i}].celsius")
-                .Within(bath.Minutes ?? 20, 0.5, 20_000, $"baths[{i}].minutes")
-                .Within(bath.Litres ?? 10, 0.1, 5000, $"baths[{i}].litres")
-                .Within(bath.DoseGrams ?? 1, 0, 100_000, $"baths[{i}].doseGrams");
+            return Result<ScourPlan>.Refused([.. guard.Refusals, .. wished.Refusals]);
         }
 
-        return guard.Then<ScourPlan>(() => new Planner(subject, tub, water, wish, prices).Plan());
+        return new Planner(subject, tub, water, wish, prices).Plan();
     }
 
     /// <summary>What differs between two wishes, in words: an entry logs only the departures from its recipe.</summary>

@@ -25,6 +25,7 @@ public static class TakeInRules
         .Need(command.Raw > Mass.Zero, "mass", "empty-lot", "is nothing: weigh the fleece, or write what the seller wrote")
         .Need(command.Raw <= HeaviestFleece, "mass", "too-heavy", FormattableString.Invariant($"is {command.Raw.In(MassUnit.Kilogram):0.#} kg, and one fleece is at most 30 kg. Was the unit meant, or is it several fleeces?"))
         .Need(command.ShornOn is not { } shorn || shorn <= command.TakenInOn, "shornOn", "in-the-future", "is after the day it came in")
+        .Need(command.ShornOn is not { } day || day >= WorkTime.Earliest, "shornOn", "out-of-range", FormattableString.Invariant($"is before {WorkTime.Earliest.Year}"))
         .Need(command.Price is not { } price || price is >= 0 and <= 1_000_000, "price", "out-of-range", "must be between 0 and 1 000 000")
         .Then<TakeInCommand>(() => command);
 }

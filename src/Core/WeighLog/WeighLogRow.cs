@@ -168,10 +168,11 @@ public sealed record WeighLogRow
 
     /// <summary>Reads a row.</summary>
     /// <param name="cell">The cell of a column by name, empty where the file has no such column.</param>
+    /// <param name="commaParts">The file's cells are parted by commas, so a comma in a number is no decimal mark.</param>
     /// <returns>The row, or a refusal for each cell that does not read; the refusal's field is the column.</returns>
-    public static Result<WeighLogRow> FromCells(Func<string, string> cell)
+    public static Result<WeighLogRow> FromCells(Func<string, string> cell, bool commaParts = true)
     {
-        var reader = new CellReader(cell);
+        var reader = new CellReader(cell, commaParts);
         var flow = reader.Need<RowKind>("flow");
         var row = new WeighLogRow
         {
@@ -184,7 +185,7 @@ public sealed record WeighLogRow
             Notes = reader.Text("notes", 2000),
             ConfirmedBecause = reader.Text("confirmed_because", 500),
             Flow = flow,
-            Lot = reader.Text("lot", 24),
+            Lot = reader.Code("lot"),
             Form = reader.Maybe<LotForm>("form"),
             Fibre = reader.Maybe<Fibre>("fibre"),
             Breed = reader.Text("breed", 200),
@@ -197,7 +198,7 @@ public sealed record WeighLogRow
             Loss = flow == RowKind.Loss ? reader.Need<LossKind>("kind") : null,
             Gain = flow == RowKind.Gain ? reader.Need<GainKind>("kind") : null,
             Fate = reader.Maybe<Fate>("fate"),
-            MassGrams = reader.Number("mass_g", 0, MassReader.Largest.Grams),
+            MassGrams = reader.Number("mass_g", 0, MassReader.Largest.Grams, MassReader.Smallest.Grams),
             State = reader.Maybe<WeighingState>("state"),
             HumidityPercent = reader.Number("humidity_percent", 0, 100),
             ScaleStepGrams = reader.Number("scale_step_g", 0.0001, 1000),
@@ -215,17 +216,62 @@ public sealed record WeighLogRow
     }
 
     /// <summary>
-    /// Keeps a spreadsheet from taking a text for a formula: one that begins like a formula, or with an apostrophe, gets an apostrophe
-    /// in front. <see cref="AsMeant"/> takes exactly that one off again.
+    /// Keeps a spreadsheet from taking a text for a formula: where one begins like a formula, or with an apostrophe, it gets an apostrophe in
+    /// front; within it too, after a semicolon, a tab or a line break, where another spreadsheet than the one it was meant for begins a new cell.
+    /// <see cref="AsMeant"/> takes exactly those off again.
     /// </summary>
     /// <param name="text">Any text.</param>
-    public static string Harmless(string text) => text.Length > 0 && IsTelling(text[0]) ? "'" + text : text;
+    public static string Harmless(string text)
+    {
+        if (!text.Where((letter, i) => IsTelling(letter, BeginsCell(text, i), i)).Any())
+        {
+            return text;
+        }
+
+        var safe = new System.Text.StringBuilder(text.Length + 4);
+        for (var i = 0; i < text.Length; i++)
+        {
+            if (IsTelling(text[i], BeginsCell(text, i), i))
+            {
+                safe.Append('\'');
+            }
+
+            safe.Append(text[i]);
+        }
+
+        return safe.ToString();
+    }
 
     /// <summary>Undoes <see cref="Harmless"/>.</summary>
     /// <param name="cell">A cell.</param>
-    public static string AsMeant(string cell) => cell.Length > 1 && cell[0] == '\'' && IsTelling(cell[1]) ? cell[1..] : cell;
+    public static string AsMeant(string cell)
+    {
+        if (!cell.Contains('\''))
+        {
+            return cell;
+        }
 
-    private static bool IsTelling(char first) => first is '=' or '+' or '-' or '@' or '\t' or '\r' or '\n' or '\'';
+        var meant = new System.Text.StringBuilder(cell.Length);
+        var begins = true;
+        for (var i = 0; i < cell.Length; i++)
+        {
+            if (cell[i] == '\'' && begins && i + 1 < cell.Length && IsTelling(cell[i + 1], true, meant.Length))
+            {
+                i++;
+            }
+
+            meant.Append(cell[i]);
+            begins = EndsCell(cell[i]);
+        }
+
+        return meant.ToString();
+    }
+
+    private static bool BeginsCell(string text, int place) => place == 0 || EndsCell(text[place - 1]);
+
+    private static bool EndsCell(char letter) => letter is ';' or '\t' or '\r' or '\n';
+
+    private static bool IsTelling(char letter, bool begins, int place) => begins && (letter is '=' or '+' or '-' or '@' or '\'' || (place == 0 && letter is ('\t' or '\r' or '\n')));
 
     private static string Word<T>(T? value)
         where T : struct, Enum => value?.Hyphened() ?? "";
@@ -235,7 +281,14 @@ public sealed record WeighLogRow
 
     private static string Day(DateOnly? day) => day?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? "";
 
-    private sealed class CellReader(Func<string, string> cell)
+    /// <summary>An enum's members by their words in the file.</summary>
+    private static class Hyphenated<T>
+        where T : struct, Enum
+    {
+        public static readonly Dictionary<string, T> ByWord = Enum.GetValues<T>().ToDictionary(v => v.Hyphened(), StringComparer.OrdinalIgnoreCase);
+    }
+
+    private sealed class CellReader(Func<string, string> cell, bool commaParts)
     {
         private readonly List<Refusal> refusals = [];
 
@@ -263,9 +316,16 @@ public sealed record WeighLogRow
             {
                 Refuse(column, "too-long", $"is longer than {most} characters");
             }
+            else if (!PlainText.IsPlain(text))
+            {
+                Refuse(column, "not-text", "holds a sign that is no text (a control or direction character)");
+            }
 
             return text;
         }
+
+        // As it is kept. A lot that is there already may have a code from before there was a grammar; what is new is held to it where it is made.
+        public string Code(string column) => Text(column, 24).Trim().ToUpperInvariant();
 
         public T? Maybe<T>(string column)
             where T : struct, Enum
@@ -276,12 +336,9 @@ public sealed record WeighLogRow
                 return null;
             }
 
-            foreach (var value in Enum.GetValues<T>())
+            if (Hyphenated<T>.ByWord.TryGetValue(text, out var value))
             {
-                if (value.Hyphened() == text.ToLowerInvariant())
-                {
-                    return value;
-                }
+                return value;
             }
 
             Refuse(column, "not-a-word", $"says \u201C{(text.Length > 30 ? text[..30] : text)}\u201D, which is none of: {string.Join(", ", Enum.GetValues<T>().Select(v => v.Hyphened()))}");
@@ -291,7 +348,7 @@ public sealed record WeighLogRow
         public T Need<T>(string column)
             where T : struct, Enum => Maybe<T>(column) ?? Missing<T>(column);
 
-        public double? Number(string column, double low, double high)
+        public double? Number(string column, double low, double high, double smallest = 0)
         {
             var text = cell(column).Trim();
             if (text.Length == 0)
@@ -299,12 +356,26 @@ public sealed record WeighLogRow
                 return null;
             }
 
-            if (double.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowExponent, CultureInfo.InvariantCulture, out var value) && value >= low && value <= high)
+            // Where cells are not parted by commas a comma is the decimal mark; a point there may be one, or part thousands.
+            if (!commaParts && text.Contains(',') && text.Contains('.'))
+            {
+                Refuse(column, "unclear-decimal", "has a comma and a point: write it without parting thousands");
+                return null;
+            }
+
+            if (!commaParts && text.IndexOf('.') is > 0 and var point && text.Length - point == 4 && text[..point] != "0")
+            {
+                Refuse(column, "unclear-decimal", $"can be read as {text.Replace(".", "")} or as {text}: write it without the point, or with a comma");
+                return null;
+            }
+
+            var plain = commaParts ? text : text.Replace(',', '.');
+            if (double.TryParse(plain, NumberStyles.AllowDecimalPoint | NumberStyles.AllowExponent, CultureInfo.InvariantCulture, out var value) && value >= low && value <= high && (value == 0 || value >= smallest))
             {
                 return value;
             }
 
-            Refuse(column, "out-of-range", FormattableString.Invariant($"must be a number from {low} to {high}, with a point as the decimal mark"));
+            Refuse(column, "out-of-range", FormattableString.Invariant($"must be a number from {low} to {high}, with a point as the decimal mark{(commaParts ? "" : ", or a comma")}"));
             return null;
         }
 
@@ -333,24 +404,38 @@ public sealed record WeighLogRow
                 return null;
             }
 
-            if (DateOnly.TryParseExact(text, "yyyy-MM-dd", CultureInfo.InvariantCulture, DateTimeStyles.None, out var day))
+            var day = WeighLogDay.Read(text);
+            if (day.Why is { } why)
             {
-                return day;
+                Refuse(column, day.IsUnclear ? "unclear-day" : "not-a-day", why);
             }
 
-            Refuse(column, "not-a-day", "must be a day like 2026-05-14");
-            return null;
+            return day.Day;
         }
 
         public DateTimeOffset Time(string column)
         {
             var text = cell(column).Trim();
-            if (text.Length >= 10 && DateTimeOffset.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal, out var time) && time.Year is >= 1900 and <= 2200)
+            // A spreadsheet writes a day and a time of day with a space between; the day may be written its own way.
+            var space = text.IndexOf(' ');
+            if (space > 0 || text.Length is > 0 and <= 10)
+            {
+                var day = WeighLogDay.Read(space > 0 ? text[..space] : text);
+                if (day.Why is { } why)
+                {
+                    Refuse(column, day.IsUnclear ? "unclear-day" : "not-a-time", why);
+                    return default;
+                }
+
+                text = $"{day.Day:yyyy-MM-dd}{(space > 0 ? "T" + text[(space + 1)..].Trim() : "")}";
+            }
+
+            if (text.Length >= 10 && text[4] == '-' && DateTimeOffset.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal, out var time) && DateOnly.FromDateTime(time.UtcDateTime) >= WorkTime.Earliest && time.Year <= 2200)
             {
                 return time;
             }
 
-            Refuse(column, "not-a-time", "must be a time like 2026-05-14T09:30:00Z");
+            Refuse(column, "not-a-time", $"must be a time like 2026-05-14T09:30:00Z, from {WorkTime.Earliest.Year} on");
             return default;
         }
 

@@ -39,6 +39,19 @@ public sealed record FamilyFlow(
     int Ordinal,
     FamilyLot? Lot)
 {
+    /// <summary>The flows of a staged entry, as the family query would read them.</summary>
+    internal static IEnumerable<FamilyFlow> Of(EntryRow entry, IReadOnlyDictionary<Guid, FamilyLot> lots)
+    {
+        var told = new FamilyEntry(entry.Id, entry.Step, entry.DoneAt, entry.Who, entry.Minutes, entry.Notes, entry.ConfirmedBecause, entry.Spent, entry.RecordedAt);
+        return entry.Flows.OrderBy(f => f.Ordinal).Select(f =>
+        {
+            var weighing = f.Weighings.MaxBy(w => w.Revision);
+            return new FamilyFlow(
+                told, f.Id, f.Role, f.Amount, f.LotId, f.LossKind, f.Fate, f.GainKind, f.EmptiesLot, f.SettledGrams, f.SettledSigma, weighing?.Grams, weighing?.Typed, weighing?.State,
+                weighing?.HumidityPercent, weighing?.ScaleStepGrams, weighing?.Sitting, weighing?.Revision, f.Worth, f.Ordinal, f.LotId is { } lot ? lots[lot] : null);
+        });
+    }
+
     public Guid EntryId => Entry.Id;
 
     public StepKind Step => Entry.Step;
@@ -91,6 +104,12 @@ public sealed record FamilyLot(
 {
     /// <summary>The route it is on, null when none was chosen.</summary>
     public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
+
+    /// <summary>What a row tells.</summary>
+    internal static FamilyLot Of(LotRow row) => new(
+        row.Id, row.Code, row.Form, row.Fibre, row.Parentage, row.CleanYield, row.Animal, row.Colour, row.Notes, row.ShornOn, row.Price, row.MadeAt, row.ChangedAt, row.UsedUpAt,
+        row.MadeGrams, row.LeftGrams, row.LeftSigma, row.StapleMillimetres, row.MadeBy, row.WaitsAt, row.RouteAim, row.RoutePreparation, row.RouteSteps, row.ReservedGrams,
+        row.ReservedFor, row.ReadyMadePer100Grams, row.Content, row.Version);
 
     /// <summary>The lot as a row, as it was read.</summary>
     public LotRow ToRow(Guid workshop) => new()
@@ -231,6 +250,50 @@ public sealed class Family
 
     /// <summary>Every entry of the workshop.</summary>
     public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken stop) => new(await Read(db, EveryEntry, stop, null, db.Workshop));
+
+    /// <summary>The families of entries that are staged and not yet stored, each for itself; every lot that they name is at hand.</summary>
+    internal static IEnumerable<(Family Family, IReadOnlyList<EntryRow> Entries)> OfStaged(IReadOnlyList<EntryRow> entries, IReadOnlyDictionary<Guid, LotRow> lots)
+    {
+        var known = lots.Values.ToDictionary(l => l.Id, FamilyLot.Of);
+        foreach (var kin in Kin(entries))
+        {
+            var inOrder = kin.OrderBy(e => e.DoneAt).ThenBy(e => e.RecordedAt).ThenBy(e => e.Id).ToArray();
+            yield return (new Family([.. inOrder.SelectMany(e => FamilyFlow.Of(e, known))]), inOrder);
+        }
+    }
+
+    // Entries that name the same lot belong together, and so do those that they share other lots with.
+    private static IEnumerable<IReadOnlyList<EntryRow>> Kin(IReadOnlyList<EntryRow> entries)
+    {
+        var parent = Enumerable.Range(0, entries.Count).ToArray();
+        int Root(int i)
+        {
+            while (parent[i] != i)
+            {
+                i = parent[i] = parent[parent[i]];
+            }
+
+            return i;
+        }
+
+        var firstOf = new Dictionary<Guid, int>();
+        for (var i = 0; i < entries.Count; i++)
+        {
+            foreach (var lot in entries[i].Flows.Select(f => f.LotId).OfType<Guid>())
+            {
+                if (firstOf.TryGetValue(lot, out var other))
+                {
+                    parent[Root(i)] = Root(other);
+                }
+                else
+                {
+                    firstOf[lot] = i;
+                }
+            }
+        }
+
+        return Enumerable.Range(0, entries.Count).GroupBy(Root).Select(g => (IReadOnlyList<EntryRow>)[.. g.Select(i => entries[i])]);
+    }
 
     private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken stop, string? first, params object[] parameters)
     {

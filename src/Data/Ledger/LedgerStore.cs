@@ -13,7 +13,10 @@ public sealed record EntryFacts(Guid Key, DateTimeOffset DoneAt, DateTimeOffset 
 /// <summary>A weighing with what was typed: the row keeps both.</summary>
 public sealed record TypedWeighing(Weighing Weighing, string Typed);
 
-/// <summary>How lots are read for a step and an outcome is written: one transaction, the caller's.</summary>
+/// <summary>
+/// How lots are read for a step and an outcome is written: one transaction, the caller's. What is staged is added to the given database; a
+/// caller that stores the rows itself gives none.
+/// </summary>
 public static class LedgerStore
 {
     /// <summary>Reads the lots of a step and what is left of each; to write, locked until the caller's transaction ends, and tracked.</summary>
@@ -45,21 +48,21 @@ public static class LedgerStore
         : null;
 
     /// <summary>Stages a fleece that comes in.</summary>
-    public static EntryRow AddTakeIn(EarthyTuftDb db, LotRow lot, TypedWeighing raw, EntryFacts facts)
+    public static EntryRow AddTakeIn(EarthyTuftDb? db, LotRow lot, TypedWeighing raw, EntryFacts facts)
     {
         var entry = NewEntry(StepKind.TakeIn, facts);
         entry.Standing = Standing.Fits;
         var reference = ReferenceWeighing.Of(raw.Weighing, Nature.Of(lot.Fibre, lot.Form, lot.CleanYield));
         Make(lot, StepKind.TakeIn, reference is null ? null : LinearForm.Of(reference), facts.DoneAt);
-        db.Lots.Add(lot);
+        db?.Lots.Add(lot);
         AddFlow(entry, new FlowRow { Role = FlowRole.Out, Amount = Amount.Weighed, LotId = lot.Id }, raw, facts);
-        db.Entries.Add(entry);
+        db?.Entries.Add(entry);
         return entry;
     }
 
     /// <summary>Stages a step: the entry, its flows and weighings, the lots made and the lots taken from.</summary>
     public static EntryRow AddStep(
-        EarthyTuftDb db,
+        EarthyTuftDb? db,
         StepCommand command,
         StepOutcome outcome,
         IReadOnlyDictionary<Guid, LotRow> sources,
@@ -85,7 +88,7 @@ public static class LedgerStore
             var (flow, mass) = outcome.Flows[next++];
             // An unweighed only output of a step without losses by difference is settled when the family is.
             Make(made[i], command.Definition.Kind, mass, facts.DoneAt);
-            db.Lots.Add(made[i]);
+            db?.Lots.Add(made[i]);
             var row = Row(flow, mass, made[i].Id);
             row.Worth = command.To[i].Worth;
             AddFlow(entry, row, Typed(command.To[i].Weighing), facts);
@@ -115,12 +118,12 @@ public static class LedgerStore
             AddFlow(entry, row, Typed(gaining.Weighing), facts);
         }
 
-        db.Entries.Add(entry);
+        db?.Entries.Add(entry);
         return entry;
     }
 
     /// <summary>Stages fibre that leaves.</summary>
-    public static EntryRow AddLeaving(EarthyTuftDb db, LeavingCommand command, (Flow Flow, LinearForm? Mass) taken, LotRow lot, string? typed, decimal? worth, EntryFacts facts)
+    public static EntryRow AddLeaving(EarthyTuftDb? db, LeavingCommand command, (Flow Flow, LinearForm? Mass) taken, LotRow lot, string? typed, decimal? worth, EntryFacts facts)
     {
         var entry = NewEntry(command.Step, facts);
         entry.Standing = Standing.Fits;
@@ -128,19 +131,19 @@ public static class LedgerStore
         row.Worth = worth;
         AddFlow(entry, row, command.Taking.Weighing is { } weighing ? new TypedWeighing(weighing, typed!) : null, facts);
         TakeFrom(lot, command.Taking.Lot.Left, taken.Mass, command.Taking.All, facts.DoneAt);
-        db.Entries.Add(entry);
+        db?.Entries.Add(entry);
         return entry;
     }
 
     /// <summary>Stages a recount: from here on the lot holds what was counted.</summary>
-    public static EntryRow AddRecount(EarthyTuftDb db, (Flow Flow, LinearForm Mass, Balance Balance) counted, LotRow lot, TypedWeighing weighing, EntryFacts facts)
+    public static EntryRow AddRecount(EarthyTuftDb? db, (Flow Flow, LinearForm Mass, Balance Balance) counted, LotRow lot, TypedWeighing weighing, EntryFacts facts)
     {
         var entry = NewEntry(StepKind.Recount, facts);
         Judge(entry, counted.Balance);
         AddFlow(entry, Row(counted.Flow, counted.Mass, lot.Id), weighing, facts);
         var left = counted.Mass.Estimate;
         (lot.LeftGrams, lot.LeftSigma, lot.ChangedAt) = (left.Mass.Grams, left.Sigma, facts.DoneAt.ToStored());
-        db.Entries.Add(entry);
+        db?.Entries.Add(entry);
         return entry;
     }
 
@@ -185,6 +188,14 @@ public static class LedgerStore
         var lots = await db.Lots.Where(l => family.Lots.Keys.Contains(l.Id)).ToListAsync(stop);
         var entries = await db.Entries.Where(e => entryIds.Contains(e.Id)).Include(e => e.Flows).ToListAsync(stop);
 
+        Project(family, lots, entries);
+        await db.SaveChangesAsync(stop);
+        return lots;
+    }
+
+    /// <summary>Writes into rows what settling their family tells: what each lot was made with and holds, how each entry stands.</summary>
+    internal static void Project(Family family, IEnumerable<LotRow> lots, IEnumerable<EntryRow> entries)
+    {
         var made = family.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
         foreach (var lot in lots.Where(l => made.Contains(l.Id)))
         {
@@ -207,9 +218,6 @@ public static class LedgerStore
                 row.SettledSigma = mass?.Sigma;
             }
         }
-
-        await db.SaveChangesAsync(stop);
-        return lots;
     }
 
     private static EntryRow NewEntry(StepKind step, EntryFacts facts) => new()

@@ -13,6 +13,12 @@ public static class Storage
         // The same few dozen statements run all day: planning each once a connection is most of what a small query costs.
         var settings = new NpgsqlConnectionStringBuilder(connection);
         settings.MaxAutoPrepare = settings.MaxAutoPrepare == 0 ? 60 : settings.MaxAutoPrepare;
+        // PostgreSQL takes a hundred connections unless it is told otherwise; the news, the instruments and the operator need some too.
+        if (!settings.ContainsKey("Maximum Pool Size"))
+        {
+            settings.MaxPoolSize = 80;
+        }
+
         services.AddScoped<WorkshopScope>();
         services.AddDbContext<EarthyTuftDb>(options => options
             .UseNpgsql(settings.ConnectionString)

@@ -48,9 +48,29 @@ public static class Tables
             """)
         .ToListAsync(stop))[0];
 
-    public static async Task<string> NextRootCode(this EarthyTuftDb db, string letter, CancellationToken stop) =>
-        LotCode.Root(letter, await db.NextNumber(letter, stop));
+    /// <summary>The next free code of a fleece or a joined lot. Numbers that an imported log has taken already are passed over.</summary>
+    public static async Task<string> NextRootCode(this EarthyTuftDb db, string letter, CancellationToken stop)
+    {
+        while (true)
+        {
+            var code = LotCode.Root(letter, await db.NextNumber(letter, stop));
+            if (!await db.Lots.AnyAsync(l => l.Code == code, stop))
+            {
+                return code;
+            }
+        }
+    }
 
-    public static async Task<string> NextChildCode(this EarthyTuftDb db, string root, CancellationToken stop) =>
-        LotCode.Child(root, await db.NextNumber(root, stop) + 1);
+    /// <summary>The next free code within a root.</summary>
+    public static async Task<string> NextChildCode(this EarthyTuftDb db, string root, CancellationToken stop)
+    {
+        while (true)
+        {
+            var code = LotCode.Child(root, await db.NextNumber(root, stop) + 1);
+            if (!await db.Lots.AnyAsync(l => l.Code == code, stop))
+            {
+                return code;
+            }
+        }
+    }
 }

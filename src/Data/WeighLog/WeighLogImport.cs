@@ -18,7 +18,8 @@ namespace EarthyTuft.Data.WeighLog;
 public sealed record ImportFacts(Guid PersonId, string PersonName, DateTimeOffset Now, TimeZoneInfo Zone, double ScaleStepGrams);
 
 /// <summary>What became of a file.</summary>
-public sealed record ImportOutcome(int Rows, int TakenRows, int TakenEntries, IReadOnlyList<RefusedRow> Refused);
+/// <param name="Refused">The first of the refusals; <paramref name="RefusedRows"/> says of how many rows there are any.</param>
+public sealed record ImportOutcome(int Rows, int TakenRows, int TakenEntries, IReadOnlyList<RefusedRow> Refused, int RefusedRows);
 
 /// <summary>
 /// Brings a weigh log in by the same decisions that the stations use. Entries are staged in file order; one whose rows are not all good
@@ -26,12 +27,16 @@ public sealed record ImportOutcome(int Rows, int TakenRows, int TakenEntries, IR
 /// </summary>
 public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 {
-    private readonly List<RefusedRow> refused = [];
+    private RefusedRows refused = new();
     private readonly Dictionary<string, LotRow> lots = new(StringComparer.OrdinalIgnoreCase);
     private readonly Dictionary<Guid, LinearForm?> left = [];
     private readonly Dictionary<(int Entry, int Line), FlowRow> flows = [];
     private readonly HashSet<string> used = new(StringComparer.OrdinalIgnoreCase);
+    /// <summary>So far ahead a code from a file takes the running number along.</summary>
+    private const int MostAhead = 5000;
+
     private readonly HashSet<string> made = new(StringComparer.OrdinalIgnoreCase);
+    private readonly List<EntryRow> staged = [];
     private BreedBook breeds = new([], []);
     private int takenRows;
     private int takenEntries;
@@ -45,9 +50,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         // A row that did not read still belongs to an entry, if its number did: the rest of that entry cannot be taken either.
-        var (rows, unreadable, broken, count) = read.Value;
-        refused.AddRange(unreadable);
-        return await Stage(rows, broken, count, stop);
+        refused = read.Value.Refused;
+        return await Stage(read.Value.Rows, read.Value.Broken, read.Value.Count, stop);
     }
 
     /// <summary>Stages rows that are at hand already.</summary>
@@ -57,6 +61,14 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, IReadOnlyDictionary<int, int> broken, int count, CancellationToken stop)
     {
         breeds = await BreedReference.Book(db, stop);
+        foreach (var (number, row) in rows)
+        {
+            if (WorkTime.Check(row.DoneAt, facts.Now, "done_at") is { } never)
+            {
+                refused.Add(number, "done_at", never.Reason);
+            }
+        }
+
         await LoadLots([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], stop);
 
         // What was voided is told in the file, and nothing reckons with it here either: it is not taken in.
@@ -71,17 +83,61 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             Correct(number, row);
         }
 
-        return new ImportOutcome(count, takenRows, takenEntries, [.. refused.OrderBy(r => r.Row)]);
+        return new ImportOutcome(count, takenRows, takenEntries, refused.Told, refused.Count);
     }
 
-    /// <summary>Saves what was staged and settles it, within the caller's transaction.</summary>
+    /// <summary>
+    /// Settles what was staged and saves it, within the caller's transaction. Families that are in the file from their beginning are settled
+    /// before they are stored; those that go on from lots that were here already, afterwards with all that is known of them.
+    /// </summary>
     public async Task Save(CancellationToken stop)
     {
-        await db.SaveChangesAsync(stop);
-        await KeepCountersAhead(stop);
-        if (made.Count > 0)
+        var byId = lots.Values.ToDictionary(l => l.Id);
+        var here = byId.Values.Where(l => !made.Contains(l.Code)).Select(l => l.Id).ToHashSet();
+        var goingOn = new HashSet<Guid>();
+        foreach (var (family, entries) in Family.OfStaged(staged, byId))
         {
-            await LedgerStore.Refresh(db, [.. made.Select(code => lots[code].Id)], stop);
+            if (family.Lots.Keys.Any(here.Contains))
+            {
+                goingOn.UnionWith(family.Lots.Keys);
+            }
+            else
+            {
+                LedgerStore.Project(family, family.Lots.Keys.Select(id => byId[id]), entries);
+            }
+        }
+
+        // What was taken from lots that were here already is a change of theirs; everything new goes in by the thousand.
+        var newLots = made.Select(code => lots[code]).ToArray();
+        var flows = staged.SelectMany(Linked).ToArray();
+        var weighings = flows.SelectMany(Linked).ToArray();
+        await db.SaveChangesAsync(stop);
+        await db.CopyIn(newLots, stop);
+        await db.CopyIn(staged, stop);
+        await db.CopyIn(flows, stop);
+        await db.CopyIn(weighings, stop);
+        await KeepCountersAhead(stop);
+        if (goingOn.Count > 0)
+        {
+            await LedgerStore.Refresh(db, [.. goingOn], stop);
+        }
+    }
+
+    private static IEnumerable<FlowRow> Linked(EntryRow entry)
+    {
+        foreach (var flow in entry.Flows)
+        {
+            flow.EntryId = entry.Id;
+            yield return flow;
+        }
+    }
+
+    private static IEnumerable<WeighingRow> Linked(FlowRow flow)
+    {
+        foreach (var weighing in flow.Weighings)
+        {
+            weighing.FlowId = flow.Id;
+            yield return weighing;
         }
     }
 
@@ -103,21 +159,22 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
     private void Take(IReadOnlyList<(int Number, WeighLogRow Row)> rows, int brokenBy)
     {
-        if (brokenBy > 0)
+        if (brokenBy > 0 || rows.Any(r => refused.Has(r.Number)))
         {
-            RefuseRest(rows, brokenBy);
+            RefuseRest(rows, brokenBy > 0 ? brokenBy : rows.First(r => refused.Has(r.Number)).Number);
             return;
         }
 
-        var before = refused.Count;
+        var before = refused.Refusals;
         var step = rows[0].Row.Step;
         var entry = step == StepKind.TakeIn ? TakeIn(rows) : step == StepKind.Recount ? Recount(rows) : step.IsLeaving() ? Leave(rows) : Step(rows);
-        if (refused.Count > before)
+        if (refused.Refusals > before)
         {
-            RefuseRest(rows, refused[before].Row);
+            RefuseRest(rows, rows.First(r => refused.Has(r.Number)).Number);
             return;
         }
 
+        staged.Add(entry!);
         foreach (var (row, flow) in rows.Zip(entry!.Flows))
         {
             flows[(row.Row.Entry, row.Row.Line)] = flow;
@@ -129,8 +186,10 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
     private void RefuseRest(IReadOnlyList<(int Number, WeighLogRow Row)> rows, int because)
     {
-        var named = refused.Select(r => r.Row).ToHashSet();
-        refused.AddRange(rows.Where(r => !named.Contains(r.Number)).Select(r => new RefusedRow(r.Number, "entry", $"Its entry cannot be taken because of row {because}.")));
+        foreach (var (number, _) in rows.Where(r => !refused.Has(r.Number)))
+        {
+            refused.Add(number, "entry", $"Its entry cannot be taken because of row {because}.");
+        }
     }
 
     private EntryRow? TakeIn(IReadOnlyList<(int Number, WeighLogRow Row)> rows)
@@ -174,7 +233,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             ShornOn = row.ShornOn,
             Price = row.Price,
         });
-        var entry = LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
+        var entry = LedgerStore.AddTakeIn(null, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
         var reference = ReferenceWeighing.Of(weighing, Nature.Of(fibre, LotForm.Raw, clean));
         left[lot.Id] = reference is null ? null : LinearForm.Of(reference);
         return entry;
@@ -206,7 +265,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             }
         }
 
-        if (refused.Any(r => rows.Any(x => x.Number == r.Row)))
+        if (rows.Any(r => refused.Has(r.Number)))
         {
             return null;
         }
@@ -260,7 +319,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         left[lot.Id] = row.EmptiesLot ? LinearForm.Nothing : left.GetValueOrDefault(lot.Id) is { } before && taken.Value.Mass is { } mass ? before - mass : null;
-        return LedgerStore.AddLeaving(db, command, taken.Value, lot, weighing is null ? null : Typed(weighing), row.Worth, Facts(row));
+        return LedgerStore.AddLeaving(null, command, taken.Value, lot, weighing is null ? null : Typed(weighing), row.Worth, Facts(row));
     }
 
     private EntryRow? Recount(IReadOnlyList<(int Number, WeighLogRow Row)> rows)
@@ -284,14 +343,14 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         left[lot.Id] = counted.Value.Mass;
-        return LedgerStore.AddRecount(db, counted.Value, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
+        return LedgerStore.AddRecount(null, counted.Value, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
     }
 
     private EntryRow Stage(StepCommand command, StepOutcome outcome, (int Number, WeighLogRow Row)[] outs, WeighLogRow head)
     {
         var sources = command.From.Select(t => lots[t.Lot.Code]).ToArray();
         var newLots = outs.Select(r => Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome, sources, ""))).ToArray();
-        var entry = LedgerStore.AddStep(db, command, outcome, sources.ToDictionary(s => s.Id), newLots, Typed, Facts(head));
+        var entry = LedgerStore.AddStep(null, command, outcome, sources.ToDictionary(s => s.Id), newLots, Typed, Facts(head));
         for (var i = 0; i < command.From.Count; i++)
         {
             var (lot, _, all) = command.From[i];
@@ -349,6 +408,12 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return false;
         }
 
+        if (LotCode.Read(code, "lot") is { IsRefused: true } odd)
+        {
+            Refuse(number, "lot", odd.Refusals[0].Reason);
+            return false;
+        }
+
         // The code of a voided lot stays on its bag too.
         if (lots.ContainsKey(code) || used.Contains(code))
         {
@@ -361,7 +426,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
     private EntryRow? Refuse(int number, string column, string reason)
     {
-        refused.Add(new RefusedRow(number, column, reason));
+        refused.Add(number, column, reason);
         return null;
     }
 
@@ -402,23 +467,22 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         var highest = new Dictionary<string, int>();
         foreach (var code in made)
         {
-            var dot = code.IndexOf('.', StringComparison.Ordinal);
-            var cut = dot >= 0 ? dot : code.IndexOf('-', StringComparison.Ordinal);
-            if (cut > 0 && int.TryParse(code[(cut + 1)..], NumberStyles.None, CultureInfo.InvariantCulture, out var number))
+            // A number far ahead of all others leaves those between to be given out: the counter passes over it when it comes there.
+            var (letters, root, child) = LotCode.Parts(code)!.Value;
+            var prefix = child is null ? letters : LotCode.RootOf(code);
+            if (child is null ? root <= MostAhead : child <= MostAhead)
             {
-                var prefix = code[..cut];
-                highest[prefix] = Math.Max(highest.GetValueOrDefault(prefix), dot >= 0 ? number - 1 : number);
+                highest[prefix] = Math.Max(highest.GetValueOrDefault(prefix), (child - 1) ?? root);
             }
         }
 
-        foreach (var (prefix, last) in highest)
-        {
-            await db.Database.ExecuteSqlAsync(
-                $"""
-                insert into code_counters (workshop_id, prefix, last) values ({db.Workshop}, {prefix}, {last})
-                on conflict (workshop_id, prefix) do update set last = greatest(code_counters.last, {last})
-                """,
-                stop);
-        }
+        string[] prefixes = [.. highest.Keys.Order(StringComparer.Ordinal)];
+        int[] numbers = [.. prefixes.Select(p => highest[p])];
+        await db.Database.ExecuteSqlAsync(
+            $"""
+            insert into code_counters (workshop_id, prefix, last) select {db.Workshop}, p.prefix, p.last from unnest({prefixes}, {numbers}) p(prefix, last)
+            on conflict (workshop_id, prefix) do update set last = greatest(code_counters.last, excluded.last)
+            """,
+            stop);
     }
 }

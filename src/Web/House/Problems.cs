@@ -50,7 +50,7 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
             BadHttpRequestException bad => Problems.Details(bad.StatusCode, "not-readable", "The request does not read. Nothing was stored."),
             DbUpdateConcurrencyException => Problems.Details(409, "changed-meanwhile", "Somebody changed this while you were at it. Look at it again; nothing of yours was stored."),
             _ when IsDatabaseAway(exception) =>
-                Problems.Details(503, "database-away", "The database cannot be reached just now. Send the same entry again with the same key: it is stored once."),
+                Problems.Details(503, "database-away", "The database cannot take this just now. Send the same entry again with the same key: it is stored once."),
             OperationCanceledException when context.RequestAborted.IsCancellationRequested => null,
             // Whether it broke before or after it was stored is not known here, so neither is claimed.
             _ => Problems.Details(500, "broken", HttpMethods.IsGet(context.Request.Method)
@@ -60,6 +60,11 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
         if (problem is null)
         {
             return true;
+        }
+
+        if (problem.Status == StatusCodes.Status503ServiceUnavailable)
+        {
+            context.Response.Headers.RetryAfter = "2";
         }
 
         if (problem.Status >= 500)
@@ -75,8 +80,9 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
     internal static bool IsDatabaseAway(Exception? e) => e switch
     {
         null => false,
-        // Class 57 is the server going down or coming up; everything else PostgreSQL says is an answer, not an absence.
-        PostgresException p => p.SqlState.StartsWith("57P", StringComparison.Ordinal),
+        // Class 57 is the server going down or coming up, class 53 one that has no connection, memory or disk left; everything else PostgreSQL says
+        // is an answer, not an absence.
+        PostgresException p => p.SqlState.StartsWith("57P", StringComparison.Ordinal) || p.SqlState.StartsWith("53", StringComparison.Ordinal),
         NpgsqlException or System.Net.Sockets.SocketException => true,
         _ => IsDatabaseAway(e.InnerException),
     };

@@ -14,6 +14,9 @@ public static class RequestTextGuard
 {
     private const int MostNamed = 20;
 
+    /// <summary>Longer than any field here takes: whatever it is, nobody typed it.</summary>
+    private const int LongestText = 4000;
+
     public static IApplicationBuilder UseRequestTextGuard(this IApplicationBuilder app) => app.Use(async (context, next) =>
     {
         IReadOnlyList<Refusal> refusals = InAddress(context.Request);
@@ -73,6 +76,9 @@ public static class RequestTextGuard
                 {
                     case JsonTokenType.StartObject or JsonTokenType.StartArray:
                         path.Push(new Place(reader.TokenType == JsonTokenType.StartArray, "", -1));
+                        break;
+                    case JsonTokenType.String when reader.ValueSpan.Length > 6 * LongestText || (reader.ValueSpan.Length > LongestText && reader.GetString()!.Length > LongestText):
+                        refusals.Add(new Refusal(Field(path), "too-long", $"That is longer than {LongestText} letters."));
                         break;
                     case JsonTokenType.String when !IsText(ref reader):
                         refusals.Add(NotText(Field(path)));

@@ -29,6 +29,11 @@ public static class LedgerEndpoints
 
     private static async Task<IResult> WeighUp(StepRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
+        if (WorkTime.Check(request.DoneAt ?? bench.Now, bench.Now, "doneAt") is { } never)
+        {
+            return Problems.Refused([never]);
+        }
+
         var (_, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite: false, stop);
         var reader = new StepReader(bench.Facts, request, bench.DayOf(request.DoneAt ?? bench.Now));
         var command = reader.Read(lots);
@@ -79,9 +84,9 @@ public static class LedgerEndpoints
         }
 
         var doneAt = request.DoneAt ?? bench.Now;
-        if (doneAt > bench.Now.AddDays(1))
+        if (WorkTime.Check(doneAt, bench.Now, "doneAt") is { } never)
         {
-            return Problems.Refused("doneAt", "in-the-future", "doneAt is in the future.");
+            return Problems.Refused([never]);
         }
 
         await using var transaction = await db.Database.BeginTransactionAsync(stop);

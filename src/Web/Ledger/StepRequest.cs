@@ -33,10 +33,10 @@ public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] 
 /// <param name="WatchedId">The wash or the rack under watch that this entry logs: it ends with it.</param>
 public sealed record StepRequest(
     StepKind Step,
-    IReadOnlyList<TakingRequest> From,
-    IReadOnlyList<GivingRequest> To,
-    IReadOnlyList<LosingRequest>? Losses = null,
-    IReadOnlyList<GainingRequest>? Gains = null,
+    [property: MaxLength(60)] IReadOnlyList<TakingRequest> From,
+    [property: MaxLength(60)] IReadOnlyList<GivingRequest> To,
+    [property: MaxLength(60)] IReadOnlyList<LosingRequest>? Losses = null,
+    [property: MaxLength(20)] IReadOnlyList<GainingRequest>? Gains = null,
     DateTimeOffset? DoneAt = null,
     [property: StringLength(60)] string? Who = null,
     [property: Range(0, 10080)] int? Minutes = null,

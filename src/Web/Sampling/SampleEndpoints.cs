@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Store;
@@ -46,9 +47,10 @@ public static class SampleEndpoints
 
         var uses = (request.Uses ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase).ToArray();
         var check = Sample.Check(new Sample(lot.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses));
-        if (check.IsRefused)
+        var never = WorkTime.Check(request.MadeAt ?? bench.Now, bench.Now, "madeAt");
+        if (check.IsRefused || never is not null)
         {
-            return Problems.Refused(check.Refusals);
+            return Problems.Refused([.. check.Refusals, .. new[] { never }.OfType<Refusal>()]);
         }
 
         try
@@ -60,7 +62,7 @@ public static class SampleEndpoints
                 {
                     LotId = lot.Id,
                     Key = key,
-                    Code = FormattableString.Invariant($"SM-{await db.NextNumber("SM-", stop):00}"),
+                    Code = FormattableString.Invariant($"{LotCode.Samples}-{await db.NextNumber(LotCode.Samples + "-", stop):00}"),
                     Form = lot.Form,
                     Draw = request.Draw,
                     WrapsPerInch = request.WrapsPerInch,

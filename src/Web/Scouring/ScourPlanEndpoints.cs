@@ -151,6 +151,11 @@ public static class ScourPlanEndpoints
         var water = new ScourWater(request.HotCelsius ?? shop.HotWaterCelsius, request.ColdCelsius ?? shop.ColdWaterCelsius, air, request.FleeceCelsius);
         var at = new ScourTub(tub?.Litres ?? request.TubLitres ?? 30, tub?.LitresEquivalent ?? (request.TubLitres ?? 30) * TubWarmth.TypicalPerLitre, rate);
         var recipe = request.RecipeId is { } known ? await db.ScourRecipes.AsNoTracking().SingleOrDefaultAsync(r => r.Id == known, stop) : null;
+        if (request.RecipeId is not null && recipe is null)
+        {
+            return new Refusal("recipeId", "not-here", "There is no such recipe in this workshop.");
+        }
+
         return ScourPlan.Of(subject, at, water, request.Wish, new ScourPrices(shop.WaterPerCubicMetre, shop.PerKilowattHour)).Then<PlanView>(plan => new PlanView(
             new PlanFooting(
                 [.. lots.Select(l => new PlanLot(l.Id, l.Code, l.Parentage))],
@@ -193,6 +198,12 @@ public static class ScourPlanEndpoints
         if (name.Length == 0)
         {
             return Problems.Refused("name", "missing", "A recipe needs a name.");
+        }
+
+        var wish = ScourWish.Check(request.Wish);
+        if (wish.IsRefused)
+        {
+            return Problems.Refused(wish.Refusals);
         }
 
         await db.ScourRecipes.Where(r => r.Name == name && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop);

@@ -142,9 +142,9 @@ public static class StockEndpoints
     private static async Task<IResult> Once(
         EarthyTuftDb db, Bench bench, Guid id, Guid key, DateTimeOffset? doneAt, CancellationToken stop, Func<LotRow, SourceLot, Result<EntryRow>> decide)
     {
-        if (doneAt > bench.Now.AddDays(1))
+        if (WorkTime.Check(doneAt ?? bench.Now, bench.Now, "doneAt") is { } never)
         {
-            return Problems.Refused("doneAt", "in-the-future", "doneAt is in the future.");
+            return Problems.Refused([never]);
         }
 
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
@@ -184,7 +184,9 @@ public static class StockEndpoints
             return lot.UsedUpAt is not null ? $"Nothing is left of {lot.Code}." : $"{Mass.FromGrams(lot.LeftGrams ?? 0).Write(unit)} of {lot.Code} are left.";
         }
 
-        return entry.GapGrams is not { } gap ? $"{lot.Code} holds {Mass.FromGrams(lot.LeftGrams!.Value).Write(unit)}."
+        return entry.GapGrams is not { } gap ? lot.LeftGrams is { } left
+                ? $"{lot.Code} holds {Mass.FromGrams(left).Write(unit)}."
+                : $"It is noted. What {lot.Code} holds now is not known: something was taken from it since and not weighed."
             : entry.Standing == Standing.Fits ? $"{lot.Code} holds what the log said, within what the weighings explain."
             : gap < 0 ? $"{Mass.FromGrams(-gap).Write(unit)} more than the log said were found."
             : $"{Mass.FromGrams(gap).Write(unit)} less than the log said are there.";

@@ -66,9 +66,9 @@ public static class TakeInEndpoints
         var mass = MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
         var parentage = Parentage.Read(request.Breed, "breed");
         var refusals = mass.Refusals.Concat(parentage.Refusals).ToList();
-        if (doneAt > bench.Now.AddDays(1))
+        if (WorkTime.Check(doneAt, bench.Now, "doneAt") is { } never)
         {
-            refusals.Add(new Refusal("doneAt", "in-the-future", "doneAt is in the future."));
+            refusals.Add(never);
         }
 
         if (refusals.Count > 0)

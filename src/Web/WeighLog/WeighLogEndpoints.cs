@@ -6,7 +6,9 @@ using Microsoft.AspNetCore.Mvc;
 namespace EarthyTuft.Web.WeighLog;
 
 /// <summary>What a file holds and what of it can be taken.</summary>
-public sealed record ImportReport(bool Stored, int Rows, int TakenRows, int TakenEntries, IReadOnlyList<RefusedRow> Refused);
+/// <param name="Refused">The first two hundred refusals in full.</param>
+/// <param name="RefusedRows">How many rows are refused in all.</param>
+public sealed record ImportReport(bool Stored, int Rows, int TakenRows, int TakenEntries, IReadOnlyList<RefusedRow> Refused, int RefusedRows);
 
 public static class WeighLogEndpoints
 {
@@ -45,9 +47,9 @@ public static class WeighLogEndpoints
         }
 
         var outcome = staged.Value;
-        if (all == true && outcome.Refused.Count > 0)
+        if (all == true && outcome.RefusedRows > 0)
         {
-            return Problems.Of(409, "not-all-good", $"{outcome.Refused.Count} rows are refused, so none was taken.", ("refused", outcome.Refused));
+            return Problems.Of(409, "not-all-good", $"{outcome.RefusedRows} rows are refused, so none was taken.", ("refused", outcome.Refused));
         }
 
         if (all is not null)
@@ -56,6 +58,6 @@ public static class WeighLogEndpoints
             await transaction.CommitAsync(stop);
         }
 
-        return TypedResults.Ok(new ImportReport(all is not null, outcome.Rows, outcome.TakenRows, outcome.TakenEntries, outcome.Refused));
+        return TypedResults.Ok(new ImportReport(all is not null, outcome.Rows, outcome.TakenRows, outcome.TakenEntries, outcome.Refused, outcome.RefusedRows));
     }
 }

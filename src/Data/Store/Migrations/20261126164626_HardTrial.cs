@@ -142,6 +142,18 @@ namespace EarthyTuft.Data.Store.Migrations
                     select c.user_id from memberships c where c.workshop_id = m.workshop_id
                     order by (c.role = 'Looker'), c.joined_at, c.user_id limit 1);
                 """);
+            // Codes that an imported log had beyond all bounds no longer hold up the running numbers.
+            migrationBuilder.Sql(
+                """
+                update code_counters c set last = coalesce((
+                    select max(substring(l.code from length(c.prefix) + 2)::bigint)::int from lots l
+                    where l.workshop_id = c.workshop_id and l.code ~ ('^' || replace(c.prefix, '.', '[.]') || '-[0-9]{2,5}$')), 0)
+                where c.prefix ~ '^[A-Z]{1,4}$' and (c.last < 0 or c.last > 99999);
+                update code_counters c set last = coalesce((
+                    select max(substring(l.code from length(c.prefix) + 2)::bigint)::int from lots l
+                    where l.workshop_id = c.workshop_id and left(l.code, length(c.prefix) + 1) = c.prefix || '.' and substring(l.code from length(c.prefix) + 2) ~ '^[0-9]{1,4}$'), 0)
+                where c.prefix like '%-%' and c.prefix <> 'SM-' and (c.last < 0 or c.last > 9999);
+                """);
         }
 
         /// <inheritdoc />

@@ -12,7 +12,7 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace EarthyTuft.Data.Store.Migrations
 {
     [DbContext(typeof(EarthyTuftDb))]
-    [Migration("20261126162656_HardTrial")]
+    [Migration("20261126164626_HardTrial")]
     partial class HardTrial
     {
         /// <inheritdoc />
