@@ -20,7 +20,7 @@ public static partial class LotCode
     /// <summary>The letters of samples; no lot has them.</summary>
     public const string Samples = "SM";
 
-    [GeneratedRegex("^(?<letters>[A-Z]{1,4})-(?<root>[0-9]{2,6})(?:[.](?<child>[1-9][0-9]{0,3}))?$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex("^(?<letters>[A-Z]{1,4})-(?<root>[0-9]{2,6})(?:[.](?<child>[1-9][0-9]{0,3}))?\\z", RegexOptions.CultureInvariant)]
     private static partial Regex Grammar();
 
     /// <summary>Reads a code.</summary>

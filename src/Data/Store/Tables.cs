@@ -37,6 +37,19 @@ public static class Tables
     public static Task HoldBath(this EarthyTuftDb db, Guid bath, CancellationToken stop) =>
         db.Database.ExecuteSqlAsync($"select 1 from baths where id = {bath} and workshop_id = {db.Workshop} for update", stop);
 
+    /// <summary>Notes something by the way that nobody waits for: when the database takes no writes just now (a full disk), reading goes on without it.</summary>
+    public static async Task NoteByTheWay(Func<Task> write)
+    {
+        try
+        {
+            await write();
+        }
+        catch (PostgresException e) when (e.SqlState.StartsWith("53", StringComparison.Ordinal) || e.SqlState == PostgresErrorCodes.ReadOnlySqlTransaction)
+        {
+            // Noted the next time.
+        }
+    }
+
     public static bool IsDuplicate(this DbUpdateException e) => e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation };
 
     /// <summary>The next running number of a prefix. The row stays locked until the transaction ends, so two never get the same.</summary>

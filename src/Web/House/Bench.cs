@@ -96,7 +96,7 @@ public static class BenchDoor
     private static Task MarkUsed(EarthyTuftDb db, Guid demo, DateTimeOffset now, CancellationToken stop)
     {
         var lately = now - DemoUseNoted;
-        return db.Workshops.Where(w => w.Id == demo && (w.DemoUsedAt == null || w.DemoUsedAt < lately)).ExecuteUpdateAsync(set => set.SetProperty(w => w.DemoUsedAt, now), stop);
+        return Tables.NoteByTheWay(() => db.Workshops.Where(w => w.Id == demo && (w.DemoUsedAt == null || w.DemoUsedAt < lately)).ExecuteUpdateAsync(set => set.SetProperty(w => w.DemoUsedAt, now), stop));
     }
 
     public static void Forget(IMemoryCache cache, Guid person, Guid workshop) => cache.Remove(Key(person, workshop));

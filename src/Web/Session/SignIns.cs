@@ -94,7 +94,7 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
             var now = clock.GetUtcNow().ToStored();
             if (seen < now.AddDays(-1))
             {
-                await db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), stop);
+                await Tables.NoteByTheWay(() => db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), stop));
             }
 
             cache.Set(Key(id), live, Believed);

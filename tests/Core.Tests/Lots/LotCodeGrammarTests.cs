@@ -27,8 +27,10 @@ public class LotCodeGrammarTests
     [InlineData("ABCDE-01")]
     [InlineData("\u0393-01")]
     [InlineData("SM-01")]
-    [InlineData("G-01\n")]
     public void Anything_else_is_refused(string text) => Assert.Equal("not-a-code", Assert.Single(LotCode.Read(text, "lot").Refusals).Code);
+
+    [Fact]
+    public void A_line_break_is_no_part_of_a_code() => Assert.Null(LotCode.Parts("G-01\n"));
 
     [Fact]
     public void What_is_made_here_reads_up_to_the_bounds()

@@ -15,7 +15,7 @@ public class WeighLogRowTests
     private static readonly Gen<WeighLogRow> Rows = Gen.Select(
         Gen.Select(Gen.Enum<RowKind>(), Gen.Enum<StepKind>(), Gen.Enum<LossKind>(), Gen.Enum<GainKind>(), Pick.Maybe(Gen.Enum<Fate>()), Pick.Maybe(Gen.Enum<LotForm>()), Pick.Maybe(Gen.Enum<Fibre>())),
         Gen.Select(Text, Text, Text, Text, Text, Text),
-        Gen.Select(Gen.Int[1, 9999], Gen.Int[1, 60], Pick.Maybe(Gen.Int[0, 600]), Gen.Double[0, 90_000], Pick.Maybe(Gen.Double[0, 100]), Gen.Long[0, 40_000_000], Gen.Bool),
+        Gen.Select(Gen.Int[1, 9999], Gen.Int[1, 60], Pick.Maybe(Gen.Int[0, 600]), Gen.Double[0.001, 90_000], Pick.Maybe(Gen.Double[0, 100]), Gen.Long[0, 40_000_000], Gen.Bool),
         (kinds, texts, numbers) => new WeighLogRow
         {
             Flow = kinds.Item1,
