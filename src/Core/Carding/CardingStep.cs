@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 
@@ -22,5 +23,7 @@ public static class CardingStep
         new(
             "Teeth stab; a drum draws in fingers, hair and sleeves; the dust harms lungs.",
             "Tie back hair and sleeves, keep the other hand behind, switch off before clearing, wear a mask or go outdoors.",
-            "The maker's sheet for the machine comes first; for a stab or a cough see a doctor."));
+            "The maker's sheet for the machine comes first; for a stab or a cough see a doctor."),
+        // Very short fine fibre never goes over the drum (handbook section 9).
+        UsualGives: (form, fibre) => form == LotForm.Down || fibre == Fibre.Cotton ? [LotForm.Puni, LotForm.Cloud] : []);
 }

@@ -78,7 +78,7 @@ public static class Stations
             LotForm.Raw when fibre == Fibre.Cotton => StepKind.Gin,
             LotForm.Raw when fibre == Fibre.Silk => StepKind.PartCaps,
             LotForm.Raw => StepKind.Skirt,
-            LotForm.Skirted => StepKind.Wash,
+            LotForm.Skirted or LotForm.OpenedGreasy => StepKind.Wash,
             LotForm.Washed => StepKind.Dry,
             LotForm.Clean or LotForm.Opened => meanStapleMillimetres > CardingStep.LongestMillimetres ? StepKind.Comb : StepKind.Card,
             LotForm.Down or LotForm.Noil => StepKind.Card,

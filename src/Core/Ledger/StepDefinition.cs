@@ -22,6 +22,7 @@ public sealed record Caution(string Hazard, string Care, string DefersTo);
 /// <param name="YieldByClass">Where the class decides the yield: typical range by class.</param>
 /// <param name="Fibres">The fibres it is for, null for all.</param>
 /// <param name="UsualGain">What it adds, null when nothing.</param>
+/// <param name="UsualGives">Where what is usually made depends on what goes in: the forms to offer first.</param>
 /// <param name="KeepsForm">True where what comes out is what went in, only parted or put together.</param>
 public sealed record StepDefinition(
     StepKind Kind,
@@ -36,8 +37,20 @@ public sealed record StepDefinition(
     Func<FleeceClass?, Span>? YieldByClass = null,
     bool KeepsForm = false,
     IReadOnlyList<Fibre>? Fibres = null,
-    GainKind? UsualGain = null)
+    GainKind? UsualGain = null,
+    Func<LotForm, Fibre, IReadOnlyList<LotForm>>? UsualGives = null)
 {
+    /// <summary>Forms that can be made of a lot, the usual first.</summary>
+    /// <param name="form">What the lot is.</param>
+    /// <param name="fibre">Its fibre.</param>
+    public IReadOnlyList<LotForm> GivesOf(LotForm form, Fibre fibre) => KeepsForm ? [form]
+        : [.. (UsualGives?.Invoke(form, fibre) ?? []).Concat(Gives).Distinct().Where(f => Gives.Contains(f) && KeepsGrease(form, f, fibre))];
+
+    // What is in the grease stays in the grease until it is washed. Steps that can make both, such as opening, make what goes in; cotton and silk have none.
+    private bool KeepsGrease(LotForm from, LotForm to, Fibre fibre) =>
+        !Gives.Any(g => g.IsGreasy()) || to.IsGreasy() == (from.IsGreasy() && fibre is not (Fibre.Cotton or Fibre.Silk or Fibre.Flax or Fibre.Hemp or Fibre.Ramie or Fibre.Jute));
+
+
     /// <summary>Whether it takes a lot.</summary>
     /// <param name="form">What the lot is.</param>
     /// <param name="fibre">Its fibre.</param>

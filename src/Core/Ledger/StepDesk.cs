@@ -127,8 +127,11 @@ public static class StepDesk
     {
         for (var i = 0; i < command.To.Count; i++)
         {
-            var gives = command.Definition.KeepsForm ? command.To[i].Form == command.From[0].Lot.Form : command.Definition.Gives.Contains(command.To[i].Form);
-            guard.Need(gives, $"to[{i}].form", "wrong-form", "is not something this step makes")
+            var made = command.To[i].Form;
+            var gives = command.From.All(t => command.Definition.GivesOf(t.Lot.Form, t.Lot.Fibre).Contains(made));
+            guard.Need(gives, $"to[{i}].form", "wrong-form", command.Definition.Gives.Contains(made) && !command.Definition.KeepsForm
+                    ? "does not go with what went in: what is in the grease stays in the grease until it is washed"
+                    : "is not something this step makes")
                 .Need(command.To[i].Weighing is not { } w || w.Logged > Mass.Zero, $"to[{i}].mass", "empty-lot", "is nothing: leave the lot out, or weigh it");
         }
 

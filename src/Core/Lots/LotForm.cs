@@ -18,6 +18,9 @@ public enum LotForm
     /// <summary>Clean and opened: picked, teased or willowed.</summary>
     Opened,
 
+    /// <summary>Opened and still in the grease: it waits for the wash as a whole fleece does.</summary>
+    OpenedGreasy,
+
     /// <summary>Down, parted from its guard hair.</summary>
     Down,
 
@@ -48,11 +51,11 @@ public static class LotForms
 {
     /// <summary>Still in the grease, so that only its clean part takes up moisture.</summary>
     /// <param name="form">The form.</param>
-    public static bool IsGreasy(this LotForm form) => form is LotForm.Raw or LotForm.Skirted;
+    public static bool IsGreasy(this LotForm form) => form is LotForm.Raw or LotForm.Skirted or LotForm.OpenedGreasy;
 
     /// <summary>Ready to be drafted and spun.</summary>
     /// <param name="form">The form.</param>
-    public static bool IsPrepared(this LotForm form) => form >= LotForm.Cloud && form != LotForm.Noil;
+    public static bool IsPrepared(this LotForm form) => form.IsCarded() || form == LotForm.Top;
 
     /// <summary>A preparation made on cards.</summary>
     /// <param name="form">The form.</param>

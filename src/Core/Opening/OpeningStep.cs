@@ -6,11 +6,11 @@ namespace EarthyTuft.Core.Opening;
 /// <summary>Opening: picking, teasing, willowing, so that dirt falls and cards are not overloaded.</summary>
 public static class OpeningStep
 {
-    /// <summary>What is particular to opening. Fibre opened in the grease stays what it was.</summary>
+    /// <summary>What is particular to opening. What is opened in the grease stays in the grease.</summary>
     public static readonly StepDefinition Definition = new(
         StepKind.Open,
-        [LotForm.Clean, LotForm.Skirted, LotForm.Raw, LotForm.Noil],
-        [LotForm.Opened, LotForm.Skirted],
+        [LotForm.Clean, LotForm.Skirted, LotForm.Raw, LotForm.OpenedGreasy, LotForm.Noil],
+        [LotForm.Opened, LotForm.OpenedGreasy, LotForm.Skirted],
         [LossKind.VegetableMatter, LossKind.SecondCuts, LossKind.WeatheredTips, LossKind.DirtAndSand, LossKind.Dust, LossKind.Kemp],
         ByDifference: null,
         MayFindByDifference: true,

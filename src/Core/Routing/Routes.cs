@@ -96,6 +96,7 @@ public static class Routes
 
     internal static int StageOf(LotForm form, StepKind? madeBy) => form switch
     {
+        LotForm.OpenedGreasy => OpeningGreasy,
         LotForm.Raw or LotForm.Skirted when madeBy == StepKind.Open => OpeningGreasy,
         LotForm.Raw or LotForm.Skirted when madeBy == StepKind.Divide => Sorting,
         LotForm.Raw => 0,

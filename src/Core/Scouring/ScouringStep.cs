@@ -10,7 +10,7 @@ public static class ScouringStep
     /// <summary>What is particular to scouring.</summary>
     public static readonly StepDefinition Definition = new(
         StepKind.Wash,
-        [LotForm.Raw, LotForm.Skirted, LotForm.Clean],
+        [LotForm.Raw, LotForm.Skirted, LotForm.OpenedGreasy, LotForm.Clean],
         [LotForm.Washed, LotForm.Clean],
         [LossKind.WaxAndSuint, LossKind.DirtAndSand, LossKind.VegetableMatter, LossKind.SecondCuts, LossKind.ReferenceLocks],
         ByDifference: LossKind.WaxAndSuint,

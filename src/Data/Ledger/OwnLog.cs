@@ -13,10 +13,11 @@ public static class OwnLog
     private const int MostEntries = 600;
 
     /// <summary>Reads the log's lessons: only entries that close, so that a slip teaches nothing.</summary>
-    public static async Task<OwnExperience> Read(EarthyTuftDb db, BreedBook book, decimal? hourlyRate, CancellationToken stop)
+    /// <param name="without">An entry that is itself judged by the log: it does not count among the usual ones.</param>
+    public static async Task<OwnExperience> Read(EarthyTuftDb db, BreedBook book, decimal? hourlyRate, CancellationToken stop, Guid? without = null)
     {
         var rows = await db.Entries.AsNoTracking()
-            .Where(e => e.VoidedAt == null && e.Standing == Standing.Fits && e.TakenGrams > 0 && e.KeptGrams > 0 && e.Step != StepKind.Recount)
+            .Where(e => e.VoidedAt == null && e.Standing == Standing.Fits && e.TakenGrams > 0 && e.KeptGrams > 0 && e.Step != StepKind.Recount && e.Id != without)
             .OrderByDescending(e => e.DoneAt).Take(MostEntries)
             .Select(e => new
             {

@@ -36,7 +36,7 @@ public static class Voiding
         return new Hanging(
             [.. entries.Select(e => new Dependant(e.EntryId, Enum.Parse<StepKind>(e.Step), e.DoneAt, e.Who, e.Lots))],
             await db.Locks.CountAsync(l => lots.Contains(l.LotId) && l.WithdrawnAt == null, stop),
-            await db.Samples.CountAsync(s => lots.Contains(s.LotId), stop),
+            await db.Samples.CountAsync(s => s.WithdrawnAt == null && lots.Contains(s.LotId), stop),
             await db.LookOvers.CountAsync(l => lots.Contains(l.LotId), stop));
     }
 

@@ -177,6 +177,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(s => new { s.WorkshopId, s.Key }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.Code }).IsUnique();
             e.HasOne(s => s.Lot).WithMany().HasForeignKey(s => s.LotId).OnDelete(DeleteBehavior.Restrict);
+            e.Property(s => s.Version).IsRowVersion();
             e.Ignore(s => s.Sample);
         });
         model.Entity<ChangeRow>(e =>
@@ -184,6 +185,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("changes");
             e.HasIndex(c => c.LotId);
             e.HasIndex(c => c.EntryId);
+            e.HasIndex(c => c.SampleId);
             e.HasIndex(c => new { c.WorkshopId, c.At });
         });
         model.Entity<LookOverRow>(e =>

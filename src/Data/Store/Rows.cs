@@ -246,6 +246,7 @@ public sealed class ChangeRow : IWorkshopOwned
     public Guid WorkshopId { get; set; }
     public Guid? LotId { get; set; }
     public Guid? EntryId { get; set; }
+    public Guid? SampleId { get; set; }
     public required string What { get; set; }
     public required string From { get; set; }
     public required string To { get; set; }
@@ -398,6 +399,10 @@ public sealed class SampleRow : IWorkshopOwned
     public string[] Uses { get; set; } = [];
     public DateTimeOffset MadeAt { get; set; }
     public required string Who { get; set; }
+
+    /// <summary>It was kept by mistake; it stays and hangs on no wall.</summary>
+    public DateTimeOffset? WithdrawnAt { get; set; }
+    public uint Version { get; set; }
 
     public Sample Sample => new(Form, Draw, WrapsPerInch, Plies, TwistAngleDegrees, Verdict, Uses);
 }

@@ -112,7 +112,7 @@ public static class CourseEndpoints
             [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), l.WaitsAt, Math.Max(0, bench.Today.DayNumber - bench.DayOf(l.ChangedAt).DayNumber)))],
             [.. suspicious.Select(e => new LookAt(e.Id, e.Step, e.DoneAt, e.Code, e.Standing, Figures.ToFigure(e.GapGrams ?? 0, e.GapSigma, unit, Provenance.Reckoned)!, e.ConfirmedBecause is not null))],
             await db.Drafts.CountAsync(d => d.State == DraftState.Open, stop),
-            await db.Samples.CountAsync(s => s.Lot!.VoidedAt == null, stop),
+            await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null, stop),
             await Month(db, bench, stop));
     }
 

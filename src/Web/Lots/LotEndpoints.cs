@@ -76,7 +76,7 @@ public static class LotEndpoints
 
         var rows = await lots.OrderBy(l => l.ChangedAt).ThenBy(l => l.Id).Take(PageSize + 1).ToListAsync(stop);
         var page = rows.Take(PageSize).ToArray();
-        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, bench.Facts.Unit))], rows.Count > PageSize ? Cursor(page[^1]) : null));
+        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, bench.Facts.Unit) with { Gives = station is { } gives ? Stations.Find(gives)?.GivesOf(l.Form, l.Fibre) : null })], rows.Count > PageSize ? Cursor(page[^1]) : null));
     }
 
     public static LotLine Line(LotRow lot, MassUnit unit) => new(
@@ -112,7 +112,7 @@ public static class LotEndpoints
             .Where(l => l.VoidedAt == null && (EF.Functions.ILike(l.Code, like) || EF.Functions.ILike(l.Parentage, like) || EF.Functions.ILike(l.Animal, like) || EF.Functions.ILike(l.Notes, like)))
             .OrderBy(l => l.UsedUpAt != null).ThenByDescending(l => l.ChangedAt).Take(8).ToListAsync(stop);
         var samples = await db.Samples.AsNoTracking()
-            .Where(s => EF.Functions.ILike(s.Code, like) || EF.Functions.ILike(s.Verdict, like) || EF.Functions.ILike(s.Lot!.Parentage, like))
+            .Where(s => s.WithdrawnAt == null && (EF.Functions.ILike(s.Code, like) || EF.Functions.ILike(s.Verdict, like) || EF.Functions.ILike(s.Lot!.Parentage, like)))
             .OrderByDescending(s => s.MadeAt).Take(6).Select(s => new { s.Id, s.Code, s.Verdict, s.Lot!.Parentage }).ToListAsync(stop);
         return
         [

@@ -136,7 +136,7 @@ public static class RouteEndpoints
 
     private static string Words(RoutePlan? plan) => plan is null ? "none" : $"{plan.Aim.Words()}: {plan.Preparation.Words()}";
 
-    private static async Task<IResult> Needed(string code, [StringLength(40)] string wanted, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<IResult> Needed(string code, [StringLength(40)] string wanted, Aim? aim, PreparedAs? preparation, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
         {
@@ -151,8 +151,10 @@ public static class RouteEndpoints
 
         var book = await books.Here(stop);
         var (facts, _) = FactsOf.Lot(dossier, book);
-        var aim = dossier.Lot.RouteAim ?? Aim.WoollenSoft;
-        var route = dossier.Lot.RoutePreparation is { } chosen ? Routes.Of(chosen, facts, aim, bench.Facts.Schools) : Routes.For(facts, aim, bench.Facts.Schools)[0];
+        // The end that is asked for; else the one that was chosen for the lot; else the best.
+        var end = aim ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft;
+        var by = preparation ?? (aim is null || aim == dossier.Lot.RouteAim ? dossier.Lot.RoutePreparation : null);
+        var route = by is { } chosen ? Routes.Of(chosen, facts, end, bench.Facts.Schools) : Routes.For(facts, end, bench.Facts.Schools)[0];
         var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
         var forecast = RouteForecast.Of(
             route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy), null, facts.Class, dossier.Lot.Parentage, own, bench.Facts.Schools, null, Stations.Typical);

@@ -25,6 +25,17 @@ public sealed record SampleRequest(
     DateTimeOffset? MadeAt = null,
     [property: StringLength(60)] string? Who = null);
 
+/// <summary>A sample noted otherwise: all of it as it is now.</summary>
+/// <param name="Version">As the person saw it; another one meanwhile answers 409.</param>
+public sealed record SampleCorrection(
+    uint Version,
+    Draw? Draw = null,
+    double? WrapsPerInch = null,
+    int? Plies = null,
+    double? TwistAngleDegrees = null,
+    [property: StringLength(2000)] string? Verdict = null,
+    IReadOnlyList<string>? Uses = null);
+
 public static class SampleEndpoints
 {
     private const int WallSize = 60;
@@ -33,6 +44,8 @@ public static class SampleEndpoints
     {
         var group = app.MapGroup("/api/samples").WithTags("sampling").ForMembers();
         group.MapPost("", Keep).Changes().Produces<SampleView>().ProducesProblem(404);
+        group.MapPut("/{id:guid}", Change).Changes().Produces<SampleView>().ProducesProblem(404).ProducesProblem(409);
+        group.MapDelete("/{id:guid}", Withdraw).Changes().ProducesProblem(404);
         group.MapGet("", Wall);
         group.MapGet("/{code}", Card).Produces<SampleCard>().ProducesProblem(404);
     }
@@ -45,7 +58,7 @@ public static class SampleEndpoints
             return Problems.NotHere("lot");
         }
 
-        var uses = (request.Uses ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase).ToArray();
+        var uses = Uses(request.Uses);
         var check = Sample.Check(new Sample(lot.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses));
         var never = WorkTime.Check(request.MadeAt ?? bench.Now, bench.Now, "madeAt");
         if (check.IsRefused || never is not null)
@@ -86,9 +99,54 @@ public static class SampleEndpoints
         return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre));
     }
 
+    /// <summary>Notes a sample otherwise; what it was before stays readable on its card.</summary>
+    private static async Task<IResult> Change(Guid id, SampleCorrection request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    {
+        if (await db.Samples.Include(s => s.Lot).SingleOrDefaultAsync(s => s.Id == id && s.WithdrawnAt == null, stop) is not { Lot: { } lot } row)
+        {
+            return Problems.NotHere("sample");
+        }
+
+        db.Entry(row).Property(s => s.Version).OriginalValue = request.Version;
+        var uses = Uses(request.Uses);
+        var check = Sample.Check(new Sample(row.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses));
+        if (check.IsRefused)
+        {
+            return Problems.Refused(check.Refusals);
+        }
+
+        Note("draw", row.Draw?.Words(), request.Draw?.Words());
+        Note("wraps per inch", Figure(row.WrapsPerInch), Figure(request.WrapsPerInch));
+        Note("plies", Figure(row.Plies), Figure(request.Plies));
+        Note("twist angle", Figure(row.TwistAngleDegrees), Figure(request.TwistAngleDegrees));
+        Note("verdict", row.Verdict, check.Value.Verdict);
+        Note("uses", string.Join(", ", row.Uses), string.Join(", ", uses));
+        (row.Draw, row.WrapsPerInch, row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses) =
+            (request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, check.Value.Verdict, uses);
+        await db.SaveChangesAsync(stop);
+        return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre));
+
+        static string? Figure(double? value) => value?.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
+
+        void Note(string what, string? from, string? to)
+        {
+            if ((from ?? "") != (to ?? ""))
+            {
+                db.Changes.Add(new ChangeRow { SampleId = id, What = what, From = from is { Length: > 0 } ? from : "not noted", To = to is { Length: > 0 } ? to : "not noted", Who = bench.Facts.PersonName, At = bench.Now });
+            }
+        }
+    }
+
+    /// <summary>A sample that was kept by mistake: it stays in its table, and hangs on no wall.</summary>
+    private static async Task<IResult> Withdraw(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
+        await db.Samples.Where(s => s.Id == id && s.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.WithdrawnAt, bench.Now), stop) > 0
+            ? TypedResults.NoContent() : Problems.NotHere("sample");
+
+    private static string[] Uses(IReadOnlyList<string>? typed) => [.. (typed ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];
+
     private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, BreedBooks books, CancellationToken stop)
     {
-        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.Lot!.VoidedAt == null).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(stop);
+        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(stop);
         if (samples.Count == 0)
         {
             return [];
@@ -109,7 +167,7 @@ public static class SampleEndpoints
 
     private static async Task<IResult> Card(string code, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
-        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.ToUpperInvariant(), stop) is not { Lot: { } lot } sample
+        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.ToUpperInvariant() && s.WithdrawnAt == null, stop) is not { Lot: { } lot } sample
             || await LotPages.Of(db, bench, await books.Here(stop), lot.Code, stop) is not { } page)
         {
             return Problems.NotHere("sample");
@@ -117,6 +175,7 @@ public static class SampleEndpoints
 
         var raw = page.Origins.Count == 0 ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new SampleCard(
-            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made));
+            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
+            await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(stop)));
     }
 }

@@ -26,15 +26,19 @@ public sealed record SampleView(
     string Verdict,
     IReadOnlyList<string> Uses,
     DateTimeOffset MadeAt,
-    string Who)
+    string Who,
+    uint Version)
 {
     public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre) => new(
         row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
-        row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who);
+        row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who, row.Version);
 }
 
 /// <summary>A sample on the wall with the lock it hangs by.</summary>
 public sealed record HungSample(SampleView Sample, StapleView Staple);
 
 /// <summary>The whole card: sample, lock and the way back to the raw fleece.</summary>
-public sealed record SampleCard(SampleView Sample, StapleView Staple, RibbonView Ribbon, IReadOnlyList<OriginView> Origins, NumberFigure? TotalYield, MassFigure? Raw, MassFigure? Prepared);
+public sealed record SampleCard(SampleView Sample, StapleView Staple, RibbonView Ribbon, IReadOnlyList<OriginView> Origins, NumberFigure? TotalYield, MassFigure? Raw, MassFigure? Prepared, IReadOnlyList<SampleChange> Changes);
+
+/// <summary>Something of a sample that was noted otherwise before.</summary>
+public sealed record SampleChange(string What, string From, string To, string Who, DateTimeOffset At);

@@ -106,7 +106,7 @@ internal static class AfterWashEndpoints
         }
 
         var book = await books.Here(stop);
-        var own = await OwnLog.Read(db, book, null, stop);
+        var own = await OwnLog.Read(db, book, null, stop, without: wash.Id);
         var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
         var forecast = YieldForecast.Of(Stations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
         // Of several lots out of one wash each is held against its part of what went in.
@@ -118,7 +118,7 @@ internal static class AfterWashEndpoints
                     judged.Value,
                     Mass.FromGrams(greasy).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
                     Mass.FromGrams(now).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
-                    forecast.Own == 0 ? "typical for its kind" : $"from {forecast.Own} of your own washes"),
+                    forecast.Own == 0 ? "typical for its kind" : forecast.Own == 1 ? "from one other of your own washes" : $"from {forecast.Own} others of your own washes"),
                 wash.Id,
                 lot.Id,
                 later?.Value.Grams), null);

@@ -92,6 +92,7 @@ public static class ScourPlanEndpoints
         group.MapPost("/racks", AddRack).Changes().Produces<RackView>();
         group.MapDelete("/racks/{id:guid}", RetireRack).Changes().ProducesProblem(404);
         AfterWashEndpoints.Map(group);
+        FinishedWashEndpoints.Map(group);
         WashEndpoints.Map(group);
     }
 

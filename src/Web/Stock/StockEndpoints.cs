@@ -1,9 +1,12 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stock;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.TakingIn;
@@ -40,12 +43,16 @@ public sealed record RecountRequest(
 public sealed record ReserveRequest([property: StringLength(60)] string? Mass, [property: StringLength(120)] string? For = null);
 
 /// <summary>What may be changed of a lot beside its weights. Left out: unchanged.</summary>
+/// <param name="Breed">What it is said to be; empty for unknown. What was made of it changes with it.</param>
+/// <param name="BreedAsWritten">The breed is not in the book, and is meant as it is written.</param>
 public sealed record LotFactsRequest(
     [property: StringLength(80)] string? Animal = null,
     [property: StringLength(60)] string? Colour = null,
     [property: StringLength(2000)] string? Notes = null,
     [property: Range(0, 100_000)] decimal? ReadyMadePer100Grams = null,
-    [property: StringLength(500)] string? Because = null);
+    [property: StringLength(500)] string? Because = null,
+    [property: StringLength(200)] string? Breed = null,
+    bool BreedAsWritten = false);
 
 /// <summary>What became of it.</summary>
 public sealed record StockAnswer(Guid? EntryId, MassFigure? Left, string Sentence);
@@ -108,8 +115,9 @@ public static class StockEndpoints
         return TypedResults.Ok(Answer(null, lot, bench, reserve.Value is { } kept ? $"{kept.Mass.Write(bench.Facts.Unit)} of {lot.Code} are kept for {kept.For}." : $"Nothing of {lot.Code} is kept any more."));
     }
 
-    private static async Task<IResult> ChangeFacts(Guid id, LotFactsRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<IResult> ChangeFacts(Guid id, LotFactsRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
         if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id && l.VoidedAt == null, stop) is not { } lot)
         {
             return Problems.NotHere("lot");
@@ -128,6 +136,21 @@ public static class StockEndpoints
         Set("animal", request.Animal, lot.Animal, v => lot.Animal = v);
         Set("colour", request.Colour, lot.Colour, v => lot.Colour = v);
         Set("notes", request.Notes, lot.Notes, v => lot.Notes = v);
+        if (request.Breed is { } typed)
+        {
+            var book = await books.Here(stop);
+            var parentage = Parentage.Read(typed, "breed").Then<Parentage>(p => BreedQuestions.Ask(p, book, request.BreedAsWritten, "breed") is { } asked ? asked : p);
+            if (parentage.IsRefused)
+            {
+                return Problems.Refused(parentage.Refusals);
+            }
+
+            if (parentage.Value.Write() != lot.Parentage)
+            {
+                await BreedChange.Of(db, lot, parentage.Value, book, (changed, from) => Note(db, bench, changed.Id, "breed", from, changed.Parentage, because), stop);
+            }
+        }
+
         if (request.ReadyMadePer100Grams is { } price && price != lot.ReadyMadePer100Grams)
         {
             Note(db, bench, id, "ready-made price of 100 g", lot.ReadyMadePer100Grams is { } was ? LotCosts.Money(was, bench.Facts.Currency) : "none", LotCosts.Money(price, bench.Facts.Currency), because);
@@ -135,6 +158,7 @@ public static class StockEndpoints
         }
 
         await db.SaveChangesAsync(stop);
+        await transaction.CommitAsync(stop);
         return TypedResults.NoContent();
     }
 

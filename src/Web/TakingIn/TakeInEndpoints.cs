@@ -17,6 +17,7 @@ namespace EarthyTuft.Web.TakingIn;
 /// <param name="Mass">As typed, any unit.</param>
 /// <param name="Breed">A breed, a cross such as <c>Gotland 50 / Wensleydale 50</c>, or nothing for unknown.</param>
 /// <param name="Fibre">Taken from the breed when not given, else wool.</param>
+/// <param name="BreedAsWritten">The breed is not in the book, and is meant as it is written; else it is asked about.</param>
 public sealed record TakeInRequest(
     [property: StringLength(60)] string Mass,
     WeighingState State = WeighingState.Rested,
@@ -32,7 +33,8 @@ public sealed record TakeInRequest(
     [property: StringLength(2000)] string? Notes = null,
     DateTimeOffset? DoneAt = null,
     [property: StringLength(60)] string? Who = null,
-    [property: Range(0, 10080)] int? Minutes = null);
+    [property: Range(0, 10080)] int? Minutes = null,
+    bool BreedAsWritten = false);
 
 public sealed record TakenIn(Guid EntryId, Guid LotId, string Code, MassFigure Logged);
 
@@ -77,6 +79,11 @@ public static class TakeInEndpoints
         }
 
         var book = await books.Here(stop);
+        if (BreedQuestions.Ask(parentage.Value, book, request.BreedAsWritten, "breed") is { } asked)
+        {
+            return Problems.Refused([asked]);
+        }
+
         var fibre = request.Fibre ?? parentage.Value.Shares.Select(s => book.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
         var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, bench.DayOf(doneAt), request.Price));
         if (check.IsRefused)

@@ -1,5 +1,6 @@
 import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
+import { unreadable } from '../ui/figures';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -11,6 +12,8 @@ export interface Refusal {
   field: string;
   code: string;
   reason: string;
+  /** Where it is a question: what the field could be set to instead. */
+  choices?: string[] | null;
 }
 
 /** What went wrong, as the server said it; `type` is stable, `refusals` names each field. */
@@ -29,8 +32,14 @@ export class Problem extends Error {
     return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
   }
 
+  /** What is wrong with a field: itself, a part of it, or the same field of a part of the request (`wish.celsius` for `celsius`). */
   at(field: string) {
-    return this.refusals.find((r) => r.field === field)?.reason;
+    const of = (fits: (name: string) => boolean) => this.refusals.find((r) => fits(r.field))?.reason;
+    return (
+      of((name) => name === field) ??
+      of((name) => name.startsWith(`${field}.`)) ??
+      of((name) => name.endsWith(`.${field}`) && !name.includes('['))
+    );
   }
 }
 
@@ -63,7 +72,20 @@ export async function problemOf(response: Response): Promise<Problem> {
   );
 }
 
-export const api = createClient<paths>({ baseUrl: '/' });
+/** A request as it goes out. One with a figure that did not read does not go out: JSON would turn it into nothing, and nobody would notice. */
+export function requestBody(body: unknown): string {
+  const fields = unreadable(body);
+  if (fields.length === 0) return JSON.stringify(body);
+  const reason = 'This does not read as a number: write one such as 13.5. Nothing was sent.';
+  throw new Problem(
+    422,
+    'refused',
+    reason,
+    fields.map((field) => ({ field, code: 'not-a-number', reason })),
+  );
+}
+
+export const api = createClient<paths>({ baseUrl: '/', bodySerializer: requestBody });
 api.use(middleware);
 
 /** Sends a file, which the typed client does not do. */
@@ -82,11 +104,16 @@ export async function sendText(path: string, text: Blob): Promise<unknown> {
   return response.json();
 }
 
+/** After an error nothing is asked again by itself for so many milliseconds; a tap on "again" asks at once. */
+const errorRests = 5_000;
+
 export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 5_000,
       retry: (count, error) => error instanceof Problem && error.isAway && count < 3,
+      // A page that shows an error takes its parts away, and brings them back when it asks again: each of them would ask anew at once.
+      retryOnMount: (query) => Date.now() - query.state.errorUpdatedAt > errorRests,
     },
   },
 });
@@ -195,6 +222,21 @@ export const useWashHouse = () => useQuery({ queryKey: ['wash-house'], queryFn: 
 
 export const useDryings = () =>
   useQuery({ queryKey: ['drying'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/drying')) });
+
+/** The wash behind a lot as it was done; nothing where it was not watched. */
+export const useFinishedWash = (code: string, on: boolean) =>
+  useQuery({
+    queryKey: ['lot', code, 'washed'],
+    enabled: on,
+    queryFn: async () => {
+      try {
+        return await need(api.GET('/api/scouring/washed/{code}', { params: { path: { code } } }));
+      } catch (e) {
+        if (e instanceof Problem && e.status === 404) return null;
+        throw e;
+      }
+    },
+  });
 
 export const useDehairing = (code: string, use: Schema['DownUse']) =>
   useQuery({

@@ -163,6 +163,73 @@ export interface paths {
             'application/problem+json': components['schemas']['ProblemDetails'];
           };
         };
+        /** @description Too Many Requests */
+        429: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Service Unavailable */
+        503: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/reset': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Sets a new password with a code: every browser is signed out, and this one can sign in. */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['PasswordReset'];
+        };
+      };
+      responses: {
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Too Many Requests */
+        429: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
       };
     };
     delete?: never;
@@ -234,6 +301,117 @@ export interface paths {
       responses: {
         /** @description Not Found */
         404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/password': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Changes one's own password: every other browser is signed out. */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['PasswordChange'];
+        };
+      };
+      responses: {
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Too Many Requests */
+        429: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/demo/afresh': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path?: never;
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Too Many Requests */
+        429: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Service Unavailable */
+        503: {
           headers: {
             [name: string]: unknown;
           };
@@ -547,6 +725,92 @@ export interface paths {
         };
       };
     };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/workshop/people/{id}/reset-code': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /**
+     * A code for a member who has forgotten the password. Only for one who is an owner nowhere and works in no other owner's workshop: the
+     *     code opens all that the member may enter.
+     */
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['ResetCode'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -2338,6 +2602,8 @@ export interface paths {
       parameters: {
         query: {
           wanted: string;
+          aim?: components['schemas']['Aim'];
+          preparation?: components['schemas']['PreparedAs'];
         };
         header?: never;
         path: {
@@ -2859,6 +3125,158 @@ export interface paths {
       };
     };
     delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/samples/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody: {
+        content: {
+          'application/json': components['schemas']['SampleCorrection'];
+        };
+      };
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['SampleView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Conflict */
+        409: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    post?: never;
+    delete: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
     options?: never;
     head?: never;
     patch?: never;
@@ -3961,6 +4379,52 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/scouring/washed/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          code: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['FinishedWash'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/scouring/washes': {
     parameters: {
       query?: never;
@@ -4930,6 +5394,88 @@ export interface paths {
         };
       };
     };
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drying/{id}/weights/last/believe': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post: {
+      parameters: {
+        query?: never;
+        header?: never;
+        path: {
+          id: string;
+        };
+        cookie?: never;
+      };
+      requestBody?: never;
+      responses: {
+        /** @description OK */
+        200: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/json': components['schemas']['DryingView'];
+          };
+        };
+        /** @description Bad Request */
+        400: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unauthorized */
+        401: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Forbidden */
+        403: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Not Found */
+        404: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+        /** @description Unprocessable Entity */
+        422: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content: {
+            'application/problem+json': components['schemas']['ProblemDetails'];
+          };
+        };
+      };
+    };
+    delete?: never;
     options?: never;
     head?: never;
     patch?: never;
@@ -6282,6 +6828,8 @@ export interface components {
       /** @description What it would be logged as now: final when two weighings agree, provisional before. */
       weightState: components['schemas']['WeighingState'];
       sentence: string;
+      /** @description The question that the last weight raises, null when it is believed. */
+      doubt: null | string;
       working: components['schemas']['Working'];
       /** @description What its picture counts in; dots and curve are in grams. */
       axis: components['schemas']['MassAxis'];
@@ -6384,6 +6932,45 @@ export interface components {
      * @enum {unknown}
      */
     FineSockSchool: 'withStrongFibre' | 'notAtAll';
+    /** @description A bath that a batch has been through. */
+    FinishedBath: {
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      kind: components['schemas']['BathKind'];
+      /** Format: double */
+      litres: number;
+      /**
+       * Format: double
+       * @description As it was first read; where it was to settle when nobody read it.
+       */
+      firstCelsius: number;
+      firstRead: boolean;
+      /**
+       * Format: double
+       * @description As it was read last before it was lifted; null when it was read once or never.
+       */
+      lastCelsius: null | number;
+      /** Format: date-time */
+      startedAt: string;
+      /**
+       * Format: double
+       * @description How long the wool lay in it.
+       */
+      minutes: number;
+    };
+    /** @description The wash behind a lot, as it was done. */
+    FinishedWash: {
+      /** Format: date-time */
+      startedAt: string;
+      tub: null | string;
+      recipe: null | string;
+      /** @description With its dose; null when none was noted. */
+      agent: null | string;
+      who: string;
+      baths: components['schemas']['FinishedBath'][];
+    };
     /**
      * @description The classes of handbook section 13.
      * @enum {unknown}
@@ -6521,7 +7108,13 @@ export interface components {
       takenRows: number;
       /** Format: int32 */
       takenEntries: number;
+      /** @description The first two hundred refusals in full. */
       refused: components['schemas']['RefusedRow'][];
+      /**
+       * Format: int32
+       * @description How many rows are refused in all.
+       */
+      refusedRows: number;
     };
     /** @enum {unknown} */
     InstrumentKey: 'tare' | 'unit';
@@ -6809,6 +7402,13 @@ export interface components {
       /** Format: double */
       readyMadePer100Grams?: null | number;
       because?: null | string;
+      /** @description What it is said to be; empty for unknown. What was made of it changes with it. */
+      breed?: null | string;
+      /**
+       * @description The breed is not in the book, and is meant as it is written.
+       * @default false
+       */
+      breedAsWritten: boolean;
     };
     /**
      * @description What a lot is at the moment.
@@ -6820,6 +7420,7 @@ export interface components {
       | 'washed'
       | 'clean'
       | 'opened'
+      | 'openedGreasy'
       | 'down'
       | 'cloud'
       | 'rolag'
@@ -6878,6 +7479,8 @@ export interface components {
       stapleMillimetres: null | number;
       next: null | components['schemas']['StepKind'];
       reserved: null | string;
+      /** @description Where it stands in a station's list: what that station makes of it, the usual first. */
+      gives?: null | components['schemas']['LotForm'][];
     };
     /** @description A page of lots; the cursor fetches the next one. */
     LotList: {
@@ -7009,6 +7612,17 @@ export interface components {
        * @description Null where nobody counted.
        */
       hairsPerGram: null | number;
+    };
+    /** @description A new password by somebody who knows the old one. */
+    PasswordChange: {
+      current: string;
+      password: string;
+    };
+    /** @description A new password by somebody who has a code from the workshop's owner, or from the server. */
+    PasswordReset: {
+      email: string;
+      code: string;
+      password: string;
     };
     PlaceView: {
       place: components['schemas']['FleecePlace'];
@@ -7256,6 +7870,12 @@ export interface components {
       /** @description What else may be taken without a word. */
       free: null | string;
     };
+    /** @description A one-time code; it is shown this once. */
+    ResetCode: {
+      code: string;
+      /** Format: date-time */
+      expiresAt: string;
+    };
     RibbonBandView: {
       /** Format: uuid */
       lotId: string;
@@ -7359,6 +7979,33 @@ export interface components {
       totalYield: null | components['schemas']['NumberFigure'];
       raw: null | components['schemas']['MassFigure'];
       prepared: null | components['schemas']['MassFigure'];
+      changes: components['schemas']['SampleChange'][];
+    };
+    /** @description Something of a sample that was noted otherwise before. */
+    SampleChange: {
+      what: string;
+      from: string;
+      to: string;
+      who: string;
+      /** Format: date-time */
+      at: string;
+    };
+    /** @description A sample noted otherwise: all of it as it is now. */
+    SampleCorrection: {
+      /**
+       * Format: uint32
+       * @description As the person saw it; another one meanwhile answers 409.
+       */
+      version: number;
+      draw?: null | components['schemas']['Draw'];
+      /** Format: double */
+      wrapsPerInch?: null | number;
+      /** Format: int32 */
+      plies?: null | number;
+      /** Format: double */
+      twistAngleDegrees?: null | number;
+      verdict?: null | string;
+      uses?: null | string[];
     };
     /** @description What came of a prepared lot. Only the lot is needed. */
     SampleRequest: {
@@ -7403,6 +8050,8 @@ export interface components {
       /** Format: date-time */
       madeAt: string;
       who: string;
+      /** Format: uint32 */
+      version: number;
     };
     /** @description A question where people disagree, with the sides explained. */
     SchoolQuestion: {
@@ -7835,6 +8484,11 @@ export interface components {
       who?: null | string;
       /** Format: int32 */
       minutes?: null | number;
+      /**
+       * @description The breed is not in the book, and is meant as it is written; else it is asked about.
+       * @default false
+       */
+      breedAsWritten: boolean;
     };
     TakenIn: {
       /** Format: uuid */

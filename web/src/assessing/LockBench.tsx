@@ -9,6 +9,7 @@ import { api, refreshLog, useLot, useSession, type Schema } from '../api/client'
 import { LockRuler } from '../drawings/Lock';
 import { Choice } from '../ui/Choice';
 import { NumberOf } from '../ui/Figure';
+import { number } from '../ui/figures';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { parentage, placeWord, waveWord } from '../ui/words';
@@ -33,7 +34,7 @@ export function LockBench() {
   const { code = '' } = useParams();
   const lot = useLot(code);
   const session = useSession();
-  const [form, change, clear] = useKept(`locks ${code}`, fresh);
+  const [form, keep, clear] = useKept(`locks ${code}`, fresh);
   const [error, setError] = useState<unknown>(null);
   const sent = useSend(
     async (body: Schema['LockRequest'], key: string) =>
@@ -46,11 +47,15 @@ export function LockBench() {
     () => {
       const place = nextPlace[form.place] ?? form.place;
       clear();
-      change({ place, wave: form.wave });
+      keep({ place, wave: form.wave });
       document.getElementById('lock-length')?.focus();
       void refreshLog();
     },
   );
+  const change = (part: Partial<typeof form>) => {
+    sent.clearError();
+    keep(part);
+  };
   if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
   if (!lot.data) return null;
   const { lot: head, staple } = lot.data;
@@ -60,7 +65,7 @@ export function LockBench() {
       {
         length: form.length,
         place: form.place,
-        crimps: form.crimps.trim() === '' ? null : Number(form.crimps),
+        crimps: number(form.crimps),
         span: form.span.trim() || null,
         wave: form.wave || null,
       },

@@ -5,10 +5,11 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import { api, queryClient, useJudgementKinds, useLookOver, useSession, type Schema } from '../api/client';
+import { api, Problem, queryClient, useJudgementKinds, useLookOver, useSession, type Schema } from '../api/client';
 import { LockRuler } from '../drawings/Lock';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
+import { number } from '../ui/figures';
 import { newKey } from '../ui/keep';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { WordChips } from '../ui/WordChips';
@@ -193,8 +194,12 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
           label="Measured fineness, µm"
           value={micron}
           onChange={(e) => setMicron(e.target.value)}
-          onBlur={() => keep({ measuredMicron: micron.trim() === '' ? null : Number(micron.replace(',', '.')) })}
-          helperText="only if it was measured; otherwise the breed’s range stands in"
+          onBlur={() => keep({ measuredMicron: number(micron) })}
+          error={error instanceof Problem && !!error.at('measuredMicron')}
+          helperText={
+            (error instanceof Problem && error.at('measuredMicron')) ||
+            'only if it was measured; otherwise the breed’s range stands in'
+          }
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
         <Choice

@@ -8,6 +8,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, Problem, queryClient, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
+import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Slips';
 import { classWord, waveWord } from '../ui/words';
 
@@ -55,8 +56,8 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
   const save = async () => {
     setError(null);
     const span = (key: string, scale: number) => {
-      const [low, high] = text[key]!.split(/[-–]/).map((t) => Number(t.trim().replace(',', '.')) / scale);
-      return text[key]!.trim() === '' ? null : { low: low ?? NaN, high: high ?? NaN };
+      const [low, high, ...more] = text[key]!.split(/[-–]/).map((t) => (number(t) ?? NaN) / scale);
+      return text[key]!.trim() === '' ? null : { low: low!, high: more.length > 0 ? NaN : (high ?? NaN) };
     };
     try {
       await api.PUT('/api/breeds', {

@@ -70,6 +70,17 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
   const weigh = (typed: string) => {
     if (typed.trim() !== '') void weighing.go({ mass: typed, at: tappedAt() }, key);
   };
+  const answer = (so: boolean) => {
+    setError(null);
+    const params = { path: { id: d.id } };
+    return (
+      so
+        ? api.POST('/api/drying/{id}/weights/last/believe', { params })
+        : api.DELETE('/api/drying/{id}/weights/last', { params })
+    )
+      .then(again)
+      .catch(setError);
+  };
   const dry = d.state === 'dry';
   return (
     <Box
@@ -144,6 +155,19 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
           )}
         </Box>
         <Typography>{d.sentence}</Typography>
+        {d.doubt && (
+          <Notice tone="watch">
+            {d.doubt}
+            <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+              <Button variant="outlined" onClick={() => void answer(false)}>
+                It was a slip
+              </Button>
+              <Button variant="outlined" onClick={() => void answer(true)}>
+                It is so
+              </Button>
+            </Box>
+          </Notice>
+        )}
         {d.crowded && <Notice tone="watch">This rack carries more than it has room for: it will dry unevenly.</Notice>}
         <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
           {d.lastWeight && <MassOf mass={d.lastWeight} label="weighs" />}
@@ -159,7 +183,16 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
           }}
           sx={{ display: 'grid', gap: 1 }}
         >
-          <WeightField label="It weighs now" value={mass} onChange={setMass} placeholder="any unit" />
+          <WeightField
+            label="It weighs now"
+            value={mass}
+            onChange={(text) => {
+              weighing.clearError();
+              setMass(text);
+            }}
+            error={weighing.error?.at('mass')}
+            placeholder="any unit"
+          />
           <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
             <Button type="submit" variant={dry ? 'outlined' : 'contained'} disabled={mass.trim() === ''}>
               Note it
@@ -170,7 +203,7 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
         {weighing.away && (
           <Typography>The server is away: the weight is kept here, with its time, and goes in by itself.</Typography>
         )}
-        <ProblemNotice error={error ?? weighing.error} />
+        <ProblemNotice error={error ?? (weighing.error?.at('mass') ? null : weighing.error)} />
         <Button
           variant={dry ? 'contained' : 'outlined'}
           disabled={!d.lastWeight}
@@ -178,17 +211,8 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
         >
           {dry ? 'Log it as dried' : 'Log it now, as provisional'}
         </Button>
-        {d.dots.length > 0 && (
-          <Button
-            onClick={() =>
-              void api
-                .DELETE('/api/drying/{id}/weights/last', { params: { path: { id: d.id } } })
-                .then(again)
-                .catch(setError)
-            }
-          >
-            The last weight was a slip
-          </Button>
+        {d.dots.length > 0 && !d.doubt && (
+          <Button onClick={() => void answer(false)}>The last weight was a slip</Button>
         )}
         <TwiceButton
           label="Take it off the rack"

@@ -9,6 +9,7 @@ import { Trace } from '../drawings/Trace';
 import { TraceMs, useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
+import { number } from '../ui/figures';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { Hand } from './Hand';
 
@@ -138,7 +139,7 @@ export function InstrumentsPage() {
           })}
       </Box>
       {page.data.standIns && <Hand />}
-      {owner && <AddOne failed={setError} />}
+      {owner && !session.data?.isDemo && <AddOne failed={setError} />}
     </Box>
   );
 }
@@ -151,7 +152,7 @@ function AddOne({ failed }: { failed: (e: unknown) => void }) {
   const add = async () => {
     failed(null);
     try {
-      await api.POST('/api/instruments', { body: { kind, name, host, port: Number(port), on: true } });
+      await api.POST('/api/instruments', { body: { kind, name, host, port: number(port) ?? NaN, on: true } });
       setName('');
       setHost('');
       setPort('');
@@ -181,11 +182,7 @@ function AddOne({ failed }: { failed: (e: unknown) => void }) {
           onChange={(e) => setPort(e.target.value)}
           slotProps={{ htmlInput: { inputMode: 'numeric' } }}
         />
-        <Button
-          variant="outlined"
-          onClick={() => void add()}
-          disabled={!name.trim() || !host.trim() || !(Number(port) > 0)}
-        >
+        <Button variant="outlined" onClick={() => void add()} disabled={!name.trim() || !host.trim() || !port.trim()}>
           Add
         </Button>
       </Box>

@@ -4,8 +4,11 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, Problem, refreshLog, useSession, type Schema } from '../api/client';
+import { BreedField } from '../ui/BreedField';
+import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Slips';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */
@@ -14,12 +17,17 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
   const [form, setForm] = useState({
     animal: lot.animal,
     colour: lot.colour,
+    breed: lot.parentage,
+    breedAsWritten: false,
     notes: lot.notes,
     price: '',
     because: '',
   });
   const [error, setError] = useState<unknown>(null);
-  const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
+  const set = (part: Partial<typeof form>) => {
+    setError(null);
+    setForm({ ...form, ...part });
+  };
   const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
   const save = async () => {
     setError(null);
@@ -29,8 +37,10 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         body: {
           animal: form.animal,
           colour: form.colour,
+          breed: form.breed === lot.parentage ? null : form.breed,
+          breedAsWritten: form.breedAsWritten,
           notes: form.notes,
-          readyMadePer100Grams: form.price.trim() === '' ? null : Number(form.price.replace(',', '.')),
+          readyMadePer100Grams: number(form.price),
           because: form.because || null,
         },
       });
@@ -44,7 +54,13 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>What is noted of {lot.code}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <TextField label="Animal" value={form.animal} onChange={(e) => set({ animal: e.target.value })} autoFocus />
+        <BreedField
+          value={form.breed}
+          onChange={(breed) => set({ breed, breedAsWritten: false })}
+          error={error instanceof Problem ? error : null}
+          asWritten={() => set({ breedAsWritten: true })}
+        />
+        <TextField label="Animal" value={form.animal} onChange={(e) => set({ animal: e.target.value })} />
         <TextField label="Colour" value={form.colour} onChange={(e) => set({ colour: e.target.value })} />
         <TextField label="Notes" value={form.notes} onChange={(e) => set({ notes: e.target.value })} multiline />
         <TextField
@@ -60,6 +76,11 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           }
           slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
+        {form.breed !== lot.parentage && (
+          <Typography color="text.secondary">
+            What was made of it is of that breed too; its balances are struck anew.
+          </Typography>
+        )}
         <TextField label="Because" value={form.because} onChange={(e) => set({ because: e.target.value })} />
         <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
       </DialogContent>

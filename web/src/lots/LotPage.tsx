@@ -10,6 +10,7 @@ import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { isStockAct, StockDialog, type StockAct } from '../stock/StockDialog';
+import { FinishedWash } from '../scouring/FinishedWash';
 import { formOf, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
@@ -107,6 +108,7 @@ export function LotPage() {
         >
           <WhatItIs page={lot.data} />
           {lot.data.washed && <Washed washed={lot.data.washed} />}
+          {lot.data.washed && <FinishedWash code={head.code} />}
           {session.data?.workshop?.role !== 'looker' && (
             <Button size="small" sx={{ ml: -0.5 }} onClick={() => setNoting(true)}>
               Change what is noted

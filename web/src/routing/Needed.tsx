@@ -2,26 +2,40 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
-import { api, Problem } from '../api/client';
+import { api, Problem, type Schema } from '../api/client';
 import { MassOf } from '../ui/Figure';
 import { Section } from '../ui/Slips';
+import { preparedAsWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 
 /** The forecast the other way round: how much has to go in for so much to come out. */
-export function Needed({ code, what }: { code: string; what: string }) {
+interface NeededProps {
+  code: string;
+  what: string;
+  /** The end that is looked at, and the way to it. */
+  aim: Schema['Aim'];
+  preparation: Schema['PreparedAs'];
+}
+
+export function Needed({ code, what, aim, preparation }: NeededProps) {
   const [wanted, setWanted] = useState('');
   const asked = useDeferredValue(wanted.trim());
   const needed = useQuery({
-    queryKey: ['lot', code, 'needed', asked],
+    queryKey: ['lot', code, 'needed', asked, aim, preparation],
+    placeholderData: (old) => old,
     enabled: asked !== '',
     retry: false,
     queryFn: async () =>
-      (await api.GET('/api/lots/{code}/needed', { params: { path: { code }, query: { wanted: asked } } })).data!,
+      (
+        await api.GET('/api/lots/{code}/needed', {
+          params: { path: { code }, query: { wanted: asked, aim, preparation } },
+        })
+      ).data!,
   });
   return (
     <Section title="How much goes in?">
       <WeightField
-        label="Wanted at the end of the route"
+        label={`Wanted, ${preparedAsWord[preparation].toLowerCase()}`}
         value={wanted}
         onChange={setWanted}
         error={needed.error instanceof Problem ? needed.error.at('wanted') : null}

@@ -100,7 +100,14 @@ export function RoutesPage() {
             </Typography>
           )}
         </Section>
-        <Needed code={page.code} what={formOf(page.form, page.fibre)} />
+        {page.routes[0] && (
+          <Needed
+            code={page.code}
+            what={formOf(page.form, page.fibre)}
+            aim={page.aim}
+            preparation={(page.routes.find((r) => r.chosen) ?? page.routes[0]).preparation}
+          />
+        )}
       </Box>
     </Box>
   );

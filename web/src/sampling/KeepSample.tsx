@@ -1,49 +1,33 @@
-import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { FormEvent } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, refreshLog, useLot, useSession, type Schema } from '../api/client';
 import { LockRuler } from '../drawings/Lock';
-import { Choice } from '../ui/Choice';
+import { number } from '../ui/figures';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
-import { drawWord, formOf, parentage } from '../ui/words';
+import { formOf, parentage } from '../ui/words';
+import { SampleFields, type SampleForm } from './SampleFields';
 
-const fresh = () => ({
+const fresh = (): SampleForm & { key: string } => ({
   key: newKey(),
-  draw: '' as Schema['Draw'] | '',
+  draw: '',
   wpi: '',
   plies: '',
   angle: '',
   verdict: '',
-  uses: [] as string[],
+  uses: [],
 });
-const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
-const usualUses = [
-  'next to skin',
-  'jumper',
-  'socks',
-  'lace',
-  'shawl',
-  'hat',
-  'mittens',
-  'blanket',
-  'rug',
-  'weaving',
-  'felt',
-];
-
 /** Keeping the outcome of one preparation and one spin. */
 export function KeepSample() {
   const { code = '' } = useParams();
   const lot = useLot(code);
   const session = useSession();
   const navigate = useNavigate();
-  const [form, change, clear] = useKept(`sample ${code}`, fresh);
-  const { go, error, busy, away } = useSend(
+  const [form, keep, clear] = useKept(`sample ${code}`, fresh);
+  const { go, error, busy, away, clearError } = useSend(
     async (body: Schema['SampleRequest'], key: string) =>
       (await api.POST('/api/samples', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
     (sample) => {
@@ -52,6 +36,10 @@ export function KeepSample() {
       void navigate(`/samples/${sample.code}`);
     },
   );
+  const change = (part: Partial<typeof form>) => {
+    clearError();
+    keep(part);
+  };
   if (lot.error) return <ProblemNotice error={lot.error} />;
   if (!lot.data) return null;
   const head = lot.data.lot;
@@ -65,21 +53,11 @@ export function KeepSample() {
         plies: number(form.plies),
         twistAngleDegrees: number(form.angle),
         verdict: form.verdict,
-        uses: form.uses,
+        uses: [...form.uses],
       },
       form.key,
     );
   };
-  const field = (name: string, label: string, value: string, set: (text: string) => void, hint: string) => (
-    <TextField
-      label={label}
-      value={value}
-      onChange={(e) => set(e.target.value)}
-      error={!!error?.at(name)}
-      helperText={error?.at(name) ?? hint}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-    />
-  );
   return (
     <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2.5, maxWidth: 900 }}>
       <Typography variant="h1">
@@ -87,48 +65,7 @@ export function KeepSample() {
       </Typography>
       <LockRuler staple={lot.data.staple} most={3} />
       <Typography>Prepared as {formOf(head.form, head.fibre)}.</Typography>
-      <TextField
-        autoFocus
-        label="Verdict, in your words"
-        multiline
-        minRows={2}
-        value={form.verdict}
-        onChange={(e) => change({ verdict: e.target.value })}
-        error={!!error?.at('verdict')}
-        helperText={error?.at('verdict') ?? 'how it drafted, how it feels, whether you would do it again'}
-      />
-      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1.6fr 1fr 1fr 1fr' } }}>
-        <Choice
-          label="Draw"
-          value={form.draw}
-          onChange={(draw) => change({ draw })}
-          words={{ '': 'not noted', ...drawWord }}
-        />
-        {field('wrapsPerInch', 'Wraps per inch', form.wpi, (wpi) => change({ wpi }), 'of the finished yarn')}
-        {field('plies', 'Plies', form.plies, (plies) => change({ plies }), '1 for singles')}
-        {field(
-          'twistAngleDegrees',
-          'Twist angle, degrees',
-          form.angle,
-          (angle) => change({ angle }),
-          'of the plies to the axis',
-        )}
-      </Box>
-      <Autocomplete
-        multiple
-        freeSolo
-        options={usualUses}
-        value={form.uses}
-        onChange={(_, uses) => change({ uses })}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            label="What you would use it for"
-            error={!!error?.at('uses')}
-            helperText={error?.at('uses') ?? 'choose, or type and press Enter'}
-          />
-        )}
-      />
+      <SampleFields form={form} change={change} error={error} autoFocus />
       <ProblemNotice error={error?.refusals.some((r) => r.field !== 'lotId') ? null : error} />
       {away && (
         <Notice tone="watch">

@@ -2,8 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
-import { useSampleCard } from '../api/client';
+import { useSampleCard, useSession } from '../api/client';
 import { tone } from '../app/theme';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
@@ -11,12 +12,15 @@ import { Yarn } from '../drawings/Yarn';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { drawWord, formOf, kindWord, onFullDay, parentage } from '../ui/words';
+import { EditSample } from './EditSample';
 
 /** The card: the lock to scale, the yarn, the verdict, and the way back to the raw fleece. */
 export function SampleCard() {
   const { code = '' } = useParams();
   const card = useSampleCard(code);
   const navigate = useNavigate();
+  const session = useSession();
+  const [editing, setEditing] = useState(false);
   if (card.error) return <ProblemNotice error={card.error} again={() => void card.refetch()} />;
   if (!card.data) return null;
   const { sample, staple, ribbon, origins, totalYield, raw, prepared } = card.data;
@@ -119,9 +123,24 @@ export function SampleCard() {
             .join('')}
         </Typography>
       </Section>
-      <Button sx={{ justifySelf: 'start', '@media print': { display: 'none' } }} onClick={() => window.print()}>
-        Print the card
-      </Button>
+      {card.data.changes.length > 0 && (
+        <Section title="Noted otherwise before">
+          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+            {card.data.changes.map((c) => (
+              <li key={`${c.what} ${c.at}`}>
+                {c.what}: {c.from}, then {c.to}; {c.who}, {onFullDay(c.at)}
+              </li>
+            ))}
+          </Box>
+        </Section>
+      )}
+      <Box sx={{ display: 'flex', gap: 1, '@media print': { display: 'none' } }}>
+        <Button onClick={() => window.print()}>Print the card</Button>
+        {session.data?.workshop?.role !== 'looker' && (
+          <Button onClick={() => setEditing(true)}>Change what is noted</Button>
+        )}
+      </Box>
+      {editing && <EditSample sample={sample} close={() => setEditing(false)} gone={() => void navigate('/samples')} />}
     </Box>
   );
 }

@@ -13,7 +13,7 @@ import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
 import { newKey, useSend } from '../ui/keep';
 import { ProblemNotice } from '../ui/Slips';
-import { number } from './planState';
+import { number } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
@@ -126,7 +126,12 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
           <TextField
             label="It is now, °C"
             value={celsius}
-            onChange={(e) => setCelsius(e.target.value)}
+            onChange={(e) => {
+              noting.clearError();
+              setCelsius(e.target.value);
+            }}
+            error={!!noting.error?.at('celsius')}
+            helperText={noting.error?.at('celsius')}
             slotProps={{ htmlInput: { inputMode: 'decimal', autoComplete: 'off' }, inputLabel: { shrink: true } }}
             sx={{ flex: 1 }}
           />

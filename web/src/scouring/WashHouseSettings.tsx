@@ -6,7 +6,7 @@ import { useState, type ReactNode } from 'react';
 import { api, queryClient, useWashHouse, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { ProblemNotice, Section } from '../ui/Slips';
-import { number } from './planState';
+import { number } from '../ui/figures';
 import { materialWord } from './words';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['wash-house'] });

@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, queryClient, useSession, useWaiting, useWashes, useWashHouse, type Schema } from '../api/client';
+import { frozen, thawed } from '../ui/figures';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { LotChips } from './LotChips';
@@ -15,33 +16,38 @@ import { PlannedWash } from './PlannedWash';
 import { PlanSheet } from './PlanSheet';
 import { RecipeBar } from './RecipeBar';
 
-/** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. */
+/** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. What is typed belongs to the lot it is for. */
 export function WashPlan() {
-  const session = useSession();
   const [search] = useSearchParams();
+  const lot = search.get('lot') ?? '';
+  return <Plan key={lot} of={lot} />;
+}
+
+function Plan({ of }: { of: string }) {
+  const session = useSession();
   const navigate = useNavigate();
   const house = useWashHouse();
   const waiting = useWaiting('wash');
-  const [state, change, clear] = useKept('wash plan', freshPlan);
+  const [state, change, clear] = useKept(`wash plan ${of}`, freshPlan);
   const [message, setMessage] = useState('');
 
   const washes = useWashes();
   // What lies in a bath is not planned a second time.
   const inBath = (washes.data ?? []).flatMap((w) => w.on.lots);
   const lots = (waiting.data?.lots ?? []).filter((l) => !inBath.some((b) => b.id === l.id));
-  const asWell = inBath.find((l) => l.code === search.get('lot'));
-  const wanted = lots.find((l) => l.code === search.get('lot')) ?? lots.find((l) => l.next === 'wash') ?? lots[0];
+  const asWell = inBath.find((l) => l.code === of);
+  const wanted = lots.find((l) => l.code === of) ?? lots.find((l) => l.next === 'wash') ?? lots[0];
   const chosen = (state.lotIds ?? (wanted ? [wanted.id] : [])).filter((id) => lots.some((l) => l.id === id));
   const tubId = state.tubId || house.data?.tubs.at(-1)?.id || 'other';
   const request = house.data && chosen.length > 0 ? toPlanRequest(state, chosen, house.data, tubId) : null;
-  const asked = useDeferredValue(request ? JSON.stringify(request) : '');
+  const asked = useDeferredValue(request ? frozen(request) : '');
   const plan = useQuery({
     queryKey: ['wash-plan', asked],
     enabled: asked !== '',
     retry: false,
     placeholderData: (old) => old,
     queryFn: async () =>
-      (await api.POST('/api/scouring/plan', { body: JSON.parse(asked) as Schema['ScourPlanRequest'] })).data!,
+      (await api.POST('/api/scouring/plan', { body: thawed<Schema['ScourPlanRequest']>(asked) })).data!,
   });
   // What is refused must still be there to be set right: the fields stay as the last plan had them.
   const [last, setLast] = useState(plan.data);
@@ -80,7 +86,16 @@ export function WashPlan() {
           </Notice>
         )}
         {lots.length === 0 && <Typography>Nothing waits to be washed.</Typography>}
-        <LotChips lots={lots} chosen={chosen} onChange={(lotIds) => change({ lotIds })} first="wash" />
+        <LotChips
+          lots={lots}
+          chosen={chosen}
+          onChange={(lotIds) => {
+            // Other wool altogether: what was typed for the first says nothing of it.
+            if (!lotIds.some((id) => chosen.includes(id))) clear();
+            change({ lotIds });
+          }}
+          first="wash"
+        />
         {shown && (
           <PlannedWash shown={shown}>
             <Button

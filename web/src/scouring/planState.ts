@@ -1,4 +1,5 @@
 import type { Schema } from '../api/client';
+import { number } from '../ui/figures';
 import { newKey } from '../ui/keep';
 
 type Wish = Schema['ScourWish'];
@@ -61,12 +62,6 @@ export const freshPlan = (): PlanState => ({
   grams: '',
   baths: {},
 });
-
-/** A typed number; empty is "as it follows", and so is what does not read as a number. */
-export const number = (text: string | undefined): number | null => {
-  const n = Number((text ?? '').trim().replace(',', '.'));
-  return (text ?? '').trim() === '' || !Number.isFinite(n) ? null : n;
-};
 
 export function toWish(state: PlanState, usual: Schema['ScourSchool']): Wish {
   const baths = Object.fromEntries(

@@ -6,7 +6,8 @@ import { runningWords } from '../live/running';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { dryingState, washState } from '../station/fromWatch';
 import { runningThings } from '../today/Running';
-import { freshPlan, fromRecipe, number, toPlanRequest, toWish } from './planState';
+import { freshPlan, fromRecipe, toPlanRequest, toWish } from './planState';
+import { number } from '../ui/figures';
 import { pourWords } from './words';
 
 const house: Schema['WashHouse'] = {
@@ -39,8 +40,8 @@ describe('a plan as it is typed', () => {
     });
   });
 
-  it('reads a comma as a point and leaves out what is no number', () => {
-    expect([number('49,5'), number(' 12 '), number(''), number('hot')]).toEqual([49.5, 12, null, null]);
+  it('reads a comma as a point and passes on what is no number to be refused', () => {
+    expect([number('49,5'), number(' 12 '), number(''), number('hot')]).toEqual([49.5, 12, null, NaN]);
   });
 
   it('sends only baths that were touched', () => {

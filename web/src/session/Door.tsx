@@ -10,11 +10,14 @@ import { tone } from '../app/theme';
 import { ProblemNotice } from '../ui/Slips';
 import { FleeceLine } from './FleeceLine';
 
+const title = { in: 'Your own workshop', new: 'A new workshop', reset: 'A new password' };
+const act = { in: 'Sign in', new: 'Open the workshop', reset: 'Set it and sign in' };
+
 /** Where one comes in: the demo in one tap, a workshop of one's own, or signing in. */
 export function Door() {
   const session = useSession();
   const navigate = useNavigate();
-  const [way, setWay] = useState<'in' | 'new'>('in');
+  const [way, setWay] = useState<'in' | 'new' | 'reset'>('in');
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   // Whether there is a demo decides the layout: nothing is shown that would move under the finger.
@@ -38,6 +41,13 @@ export function Door() {
     e.preventDefault();
     const field = (name: string) => String(new FormData(e.currentTarget).get(name) ?? '').trim();
     const [email, password] = [field('email'), field('password')];
+    if (way === 'reset') {
+      void enter(async () => {
+        await api.POST('/api/session/reset', { body: { email, password, code: field('code') } });
+        await api.POST('/api/session', { body: { email, password } });
+      });
+      return;
+    }
     void enter(() =>
       way === 'in'
         ? api.POST('/api/session', { body: { email, password } })
@@ -52,6 +62,10 @@ export function Door() {
             },
           }),
     );
+  };
+  const go = (to: typeof way) => {
+    setError(null);
+    setWay(to);
   };
   const at = (name: string) => (error instanceof Problem ? error.at(name) : undefined);
 
@@ -77,8 +91,8 @@ export function Door() {
           <section>
             <Typography variant="h2">Look around first</Typography>
             <Typography sx={{ my: 1.5 }}>
-              The demo is an invented shed with ten fleeces at every stage. Log in it what you like; nobody is waiting
-              for that wool.
+              The demo is an invented shed with ten fleeces at every stage, made for this browser alone. Log in it what
+              you like; nobody is waiting for that wool, and after a week without a visit it is gone.
             </Typography>
             <Button
               variant="contained"
@@ -98,7 +112,7 @@ export function Door() {
             maxWidth: 460,
           }}
         >
-          <Typography variant="h2">{way === 'in' ? 'Your own workshop' : 'A new workshop'}</Typography>
+          <Typography variant="h2">{title[way]}</Typography>
           <Box component="form" onSubmit={submit} key={way} sx={{ display: 'grid', gap: 2, mt: 1.5 }}>
             {way === 'new' && (
               <TextField
@@ -119,14 +133,24 @@ export function Door() {
               error={!!at('email')}
               helperText={at('email')}
             />
+            {way === 'reset' && (
+              <TextField
+                name="code"
+                label="Code"
+                required
+                autoComplete="one-time-code"
+                error={!!at('code')}
+                helperText={at('code') ?? 'from the owner of your workshop, or from whoever runs the server'}
+              />
+            )}
             <TextField
               name="password"
               type="password"
-              label="Password"
+              label={way === 'reset' ? 'New password' : 'Password'}
               required
               autoComplete={way === 'in' ? 'current-password' : 'new-password'}
               error={!!at('password')}
-              helperText={at('password') ?? (way === 'new' ? 'Ten characters or more; any will do.' : undefined)}
+              helperText={at('password') ?? (way === 'in' ? undefined : 'Ten characters or more; any will do.')}
             />
             {way === 'new' && (
               <>
@@ -146,11 +170,16 @@ export function Door() {
             <ProblemNotice error={error} />
             <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
               <Button type="submit" variant={session.data?.demoOffered ? 'outlined' : 'contained'} disabled={busy}>
-                {way === 'in' ? 'Sign in' : 'Open the workshop'}
+                {act[way]}
               </Button>
-              <Link component="button" type="button" onClick={() => setWay(way === 'in' ? 'new' : 'in')}>
+              <Link component="button" type="button" onClick={() => go(way === 'in' ? 'new' : 'in')}>
                 {way === 'in' ? 'I am new here' : 'I have been here before'}
               </Link>
+              {way === 'in' && (
+                <Link component="button" type="button" onClick={() => go('reset')}>
+                  I forgot my password
+                </Link>
+              )}
             </Box>
           </Box>
         </Box>

@@ -10,6 +10,7 @@ import { Link as RouterLink } from 'react-router';
 import { api, Problem, queryClient, refreshLog, useAir, useSession, type Schema } from '../api/client';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
+import { frozen, thawed } from '../ui/figures';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
 import { airWords, formOf, stepDone } from '../ui/words';
@@ -42,21 +43,30 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
     () => (draft ? () => fromDraft(draft, station) : () => ({ ...freshState(station)(), ...filled })),
     [draft, station, filled],
   );
-  const [state, change, clear] = useKept(`station ${station.step} ${draft?.id ?? watch?.id ?? ''}`, fresh);
+  const [state, change, clear] = useKept(
+    `station ${station.step} ${draft?.id ?? watch?.id ?? ''} ${wanted ?? ''}`,
+    fresh,
+  );
   /** Why it became a draft. */
   const [drafted, setDrafted] = useState<Schema['EntryAnswer'] | null>(null);
 
   // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already.
   const usual = lots.find((l) => l.code === wanted) ?? lots.find((l) => l.next === station.step);
+  // What was typed while another lot was the one on the bench says nothing of this one.
+  const forAnother = state.from === null && state.for !== null && usual !== undefined && state.for !== usual.id;
+  useEffect(() => {
+    if (forAnother) clear();
+  }, [forAnother, clear]);
+  const type = (part: Partial<typeof state>) => change({ for: usual?.id ?? null, ...part });
   const chosen = state.from ?? (usual ? [{ lotId: usual.id, all: true, mass: '' }] : []);
   // A lot that somebody else used up meanwhile is no longer there.
   const there = chosen.filter((t) => lots.some((l) => l.id === t.lotId));
-  // Fibre that is only divided or joined stays what it is.
-  const kept = station.keepsForm ? lots.find((l) => l.id === there[0]?.lotId)?.form : undefined;
+  const gives = lots.find((l) => l.id === there[0]?.lotId)?.gives ?? station.gives;
   const onBench: OnBench = {
     ...state,
     from: there,
-    to: kept ? state.to.map((t) => ({ ...t, form: kept })) : state.to,
+    // The form that is usually made of what lies here, until another is chosen.
+    to: state.to.map((t) => ({ ...t, form: t.form && gives.includes(t.form) ? t.form : gives[0]! })),
   };
 
   const request = toRequest(
@@ -66,14 +76,14 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
     air.data?.humidityPercent ?? null,
     watch?.id ?? draft?.request.watchedId ?? null,
   );
-  const asked = useDeferredValue(JSON.stringify(request));
+  const asked = useDeferredValue(frozen(request));
   const weighUp = useQuery({
     queryKey: ['weigh-up', asked],
     enabled: there.length > 0,
     retry: false,
     placeholderData: (old) => old,
     queryFn: async () =>
-      (await api.POST('/api/entries/weigh-up', { body: JSON.parse(asked) as Schema['StepRequest'] })).data!,
+      (await api.POST('/api/entries/weigh-up', { body: thawed<Schema['StepRequest']>(asked) })).data!,
   });
   const weighed = weighUp.error ? undefined : weighUp.data;
   const refused = weighUp.error instanceof Problem && !weighUp.error.isAway ? weighUp.error : null;
@@ -125,7 +135,8 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
         chosen={there}
         onChange={(from) => {
           clearError();
-          change({ from });
+          if (from.length === 0) clear();
+          type({ from });
         }}
         refusals={error ?? refused}
         understood={weighed?.understood ?? []}
@@ -173,11 +184,12 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
           <StationFields
             station={station}
             fibre={lots.find((l) => l.id === there[0]?.lotId)?.fibre ?? 'wool'}
+            gives={gives}
             quiet={quiet}
             state={onBench}
             change={(part) => {
               clearError();
-              change(part);
+              type(part);
             }}
             at={(field) => error?.at(field) ?? refused?.at(field)}
             air={airWords(air.data)}

@@ -8,7 +8,7 @@ import { Choice } from '../ui/Choice';
 import { fateWord, formWords, lossWord, stateWord } from '../ui/words';
 import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
-import type { Giving, Losing, StationState } from './stationState';
+import { sentHeaps, type Giving, type Losing, type OnBench, type StationState } from './stationState';
 
 interface Props {
   /** Something else on the page comes first: the weight field does not take the focus. */
@@ -16,7 +16,9 @@ interface Props {
   station: Schema['StationView'];
   /** Of what is on the bench. */
   fibre: Schema['Fibre'];
-  state: StationState;
+  /** What can be made of it, the usual first. */
+  gives: readonly Schema['LotForm'][];
+  state: OnBench;
   change: (part: Partial<StationState>) => void;
   at: (field: string) => string | undefined;
   understood: (field: string) => string | undefined;
@@ -32,6 +34,7 @@ interface Props {
 export function StationFields({
   station,
   fibre,
+  gives,
   state,
   change,
   at,
@@ -50,6 +53,10 @@ export function StationFields({
   // Refusals name the losses that were sent; the empty rows in between were not.
   const sentIndex = (i: number) =>
     state.losses.slice(0, i).filter((l) => l.byDifference || l.mass.trim() !== '').length;
+  const isNew = (kind: Schema['LossKind']) => !state.losses.some((l) => l.kind === kind);
+  // Refusals name the heaps that were sent.
+  const sent = sentHeaps(state);
+  const heap = (t: (typeof state.to)[number]) => `to[${sent.indexOf(t)}]`;
   const difference = state.losses.findIndex((l) => l.byDifference);
   const damp = station.usualState === 'damp';
 
@@ -74,8 +81,8 @@ export function StationFields({
             label={i === 0 ? 'What it weighs now' : 'And this heap weighs'}
             value={t.mass}
             onChange={(mass) => giving(i, { mass })}
-            error={at(`to[${i}].mass`)}
-            understood={understood(`to[${i}].mass`)}
+            error={at(`${heap(t)}.mass`)}
+            understood={understood(`${heap(t)}.mass`)}
             placeholder={damp ? 'leave empty: it is weighed when it is dry' : 'any unit: 540, 0.54 kg, 1 lb 3 oz'}
           />
           <Choice
@@ -83,9 +90,9 @@ export function StationFields({
             value={t.form}
             onChange={(form) => giving(i, { form })}
             words={formWords(fibre)}
-            of={station.keepsForm ? [t.form] : station.gives}
-            error={!!at(`to[${i}].form`)}
-            helperText={at(`to[${i}].form`)}
+            of={gives}
+            error={!!at(`${heap(t)}.form`)}
+            helperText={at(`${heap(t)}.form`)}
           />
           <Choice
             label="Weighed"
@@ -173,7 +180,7 @@ export function StationFields({
               losses: [
                 ...state.losses,
                 {
-                  kind: station.usualLosses.find((k) => !state.losses.some((l) => l.kind === k)) ?? 'other',
+                  kind: station.usualLosses.find(isNew) ?? 'other',
                   mass: '',
                   fate: '',
                   byDifference: false,
@@ -191,7 +198,13 @@ export function StationFields({
               change({
                 losses: [
                   ...state.losses,
-                  { kind: station.byDifference ?? 'other', mass: '', fate: '', byDifference: true, worth: '' },
+                  {
+                    kind: station.byDifference ?? station.usualLosses.find(isNew) ?? station.usualLosses[0] ?? 'other',
+                    mass: '',
+                    fate: '',
+                    byDifference: true,
+                    worth: '',
+                  },
                 ],
               })
             }
@@ -200,9 +213,7 @@ export function StationFields({
           </Button>
         )}
         <Button
-          onClick={() =>
-            change({ to: [...state.to, { form: station.gives[0]!, mass: '', state: station.usualState, worth: '' }] })
-          }
+          onClick={() => change({ to: [...state.to, { form: null, mass: '', state: station.usualState, worth: '' }] })}
         >
           Add another heap
         </Button>
@@ -259,8 +270,8 @@ export function StationFields({
               label={`Second grade${state.to.length > 1 ? ` ${i + 1}` : ''}, worth ${currency}`}
               value={t.worth ?? ''}
               onChange={(e) => giving(i, { worth: e.target.value })}
-              error={!!at(`to[${i}].worth`)}
-              helperText={at(`to[${i}].worth`) ?? 'a credit to the rest; empty for the main fibre'}
+              error={!!at(`${heap(t)}.worth`)}
+              helperText={at(`${heap(t)}.worth`) ?? 'a credit to the rest; empty for the main fibre'}
               slotProps={{ htmlInput: { inputMode: 'decimal' } }}
             />
           ))}

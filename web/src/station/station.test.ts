@@ -34,6 +34,7 @@ const lot: Schema['LotLine'] = {
 
 const bench = (more: Partial<OnBench> = {}): OnBench => ({
   ...freshState(wash)(),
+  to: [{ form: 'washed', mass: '', state: 'damp', worth: '' }],
   from: [{ lotId: 'lot-1', all: true, mass: '' }],
   ...more,
 });
@@ -41,7 +42,7 @@ const bench = (more: Partial<OnBench> = {}): OnBench => ({
 describe('a station', () => {
   it('starts with the usual output and the loss that is found by difference', () => {
     const state = freshState(wash)();
-    expect(state.to).toEqual([{ form: 'washed', mass: '', state: 'damp', worth: '' }]);
+    expect(state.to).toEqual([{ form: null, mass: '', state: 'damp', worth: '' }]);
     expect(sentLosses(state)).toEqual([{ kind: 'waxAndSuint', mass: '', fate: '', byDifference: true, worth: '' }]);
     expect(freshState(wash)().key).not.toBe(state.key);
   });

@@ -1,4 +1,5 @@
 import type { Schema } from '../api/client';
+import { number } from '../ui/figures';
 import { newKey } from '../ui/keep';
 
 export interface Taking {
@@ -7,10 +8,15 @@ export interface Taking {
   mass: string;
 }
 
-export type OnBench = StationState & { from: Taking[] };
+/** A station with what is really on it: lots that are there, and forms that can be made of them. */
+export type OnBench = Omit<StationState, 'from' | 'to'> & {
+  from: Taking[];
+  to: (Giving & { form: Schema['LotForm'] })[];
+};
 
 export interface Giving {
-  form: Schema['LotForm'];
+  /** Null until one is chosen: then it is what is usually made of the lot. */
+  form: Schema['LotForm'] | null;
   mass: string;
   state: Schema['WeighingState'];
   worth: string;
@@ -28,6 +34,8 @@ export interface StationState {
   key: string;
   /** Null until somebody chooses: then the lot one came for, or the one that waits longest, is on the bench. */
   from: Taking[] | null;
+  /** The lot that lay on the bench by itself when this was typed; null while nothing was. */
+  for: string | null;
   to: Giving[];
   losses: Losing[];
   humidity: string;
@@ -49,8 +57,9 @@ export interface StationState {
 export const freshState = (station: Schema['StationView']) => (): StationState => ({
   key: newKey(),
   from: null,
+  for: null,
   to: Array.from({ length: station.step === 'divide' ? 2 : 1 }, () => ({
-    form: station.gives[0]!,
+    form: null,
     mass: '',
     state: station.usualState,
     worth: '',
@@ -72,9 +81,6 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   draftId: null,
 });
 
-/** What a browser kept from an older version may lack a field. */
-const number = (text = '') => (text.trim() === '' ? null : Number(text.replace(',', '.')));
-
 /** The typed station as a request; `lots` brings the versions the person saw. Losses without a weight are left out unless they are to be found. */
 export function toRequest(
   step: Schema['StepKind'],
@@ -91,7 +97,7 @@ export function toRequest(
       mass: t.all && t.mass.trim() === '' ? null : t.mass,
       all: t.all,
     })),
-    to: state.to.map((t) => ({
+    to: sentHeaps(state).map((t) => ({
       form: t.form,
       mass: t.mass.trim() || null,
       state: t.state,
@@ -119,7 +125,12 @@ export function toRequest(
   };
 }
 
-export const sentLosses = (state: StationState) => state.losses.filter((l) => l.byDifference || l.mass.trim() !== '');
+/** Of several heaps one that was left empty is not there; a single one may wait to be weighed. */
+export const sentHeaps = (state: OnBench) =>
+  state.to.some((t) => t.mass.trim() !== '') ? state.to.filter((t) => t.mass.trim() !== '') : state.to.slice(0, 1);
+
+export const sentLosses = (state: Pick<StationState, 'losses'>) =>
+  state.losses.filter((l) => l.byDifference || l.mass.trim() !== '');
 
 /** A stored draft back on the bench. */
 export function fromDraft(draft: Schema['DraftView'], station: Schema['StationView']): StationState {

@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client';
-import { sentLosses, type OnBench, type StationState } from './stationState';
+import { sentHeaps, sentLosses, type OnBench } from './stationState';
 
 const here = 'this step';
 
@@ -62,7 +62,7 @@ export function stepView(
         band(lot.id, lot.code, lot.form, lot.fibre, `from ${lot.id}`, here, mass, false),
       ),
       ...(sources.length > 0
-        ? state.to.map((t, i) =>
+        ? sentHeaps(state).map((t, i) =>
             band(
               `to ${i}`,
               'new',
@@ -92,8 +92,8 @@ export function stepView(
 }
 
 /** A single output that was not weighed has a mass only when the server could tell it. */
-const onlyRest = (state: StationState, answer: Schema['WeighedUp'] | undefined) =>
-  state.to.length === 1 ? (answer?.balance.kept ?? null) : null;
+const onlyRest = (state: OnBench, answer: Schema['WeighedUp'] | undefined) =>
+  sentHeaps(state).length === 1 ? (answer?.balance.kept ?? null) : null;
 
 const madeBy: Record<Schema['LotForm'], Schema['StepKind']> = {
   raw: 'takeIn',
@@ -101,6 +101,7 @@ const madeBy: Record<Schema['LotForm'], Schema['StepKind']> = {
   washed: 'wash',
   clean: 'dry',
   opened: 'open',
+  openedGreasy: 'open',
   down: 'dehair',
   cloud: 'card',
   rolag: 'card',

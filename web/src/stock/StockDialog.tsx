@@ -10,6 +10,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, Problem, refreshLog, useAir, useSession, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
+import { number } from '../ui/figures';
 import { newKey } from '../ui/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
 import { airWords, stepWord } from '../ui/words';
@@ -57,7 +58,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
         all,
         humidityPercent,
         notes: text || null,
-        worth: worth.trim() === '' ? null : Number(worth.replace(',', '.')),
+        worth: number(worth),
         intoReserve,
       },
     });
@@ -86,19 +87,24 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
               autoFocus
               label={kind === 'recount' ? 'What is there now' : kind === 'reserve' ? 'How much is kept' : 'How much'}
               value={mass}
-              onChange={setMass}
+              onChange={(text) => {
+                setError(null);
+                setMass(text);
+              }}
               error={
                 problem?.at('mass') ?? problem?.at('from.mass') ?? problem?.at('lot') ?? problem?.at('state') ?? null
               }
               placeholder={
                 kind === 'reserve'
                   ? 'empty takes the reserve off'
-                  : leaving
-                    ? 'empty: all that is left, not weighed again'
-                    : airWords(air.data)
+                  : kind === 'keepAsReference'
+                    ? 'a few grams: weigh the locks'
+                    : leaving
+                      ? 'empty: all that is left, not weighed again'
+                      : airWords(air.data)
               }
             />
-            {leaving && (
+            {leaving && kind !== 'keepAsReference' && (
               <FormControlLabel
                 control={
                   <Checkbox
@@ -115,6 +121,8 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
                 label={`Paid for it, ${session.data?.currency ?? ''}`}
                 value={worth}
                 onChange={(e) => setWorth(e.target.value)}
+                error={!!problem?.at('worth')}
+                helperText={problem?.at('worth')}
                 slotProps={{ htmlInput: { inputMode: 'decimal' } }}
               />
             )}
@@ -136,14 +144,24 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
                 label="Take from the reserve all the same"
               />
             )}
-            <ProblemNotice error={problem && problem.refusals.length > 0 ? null : error} />
+            <ProblemNotice
+              error={
+                problem && problem.refusals.every((r) => told.includes(r.field)) && problem.refusals.length > 0
+                  ? null
+                  : error
+              }
+            />
           </>
         )}
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>{said ? 'Close' : 'Leave it'}</Button>
         {!said && (
-          <Button variant="contained" onClick={() => void save()} disabled={kind === 'recount' && mass.trim() === ''}>
+          <Button
+            variant="contained"
+            onClick={() => void save()}
+            disabled={(kind === 'recount' || kind === 'keepAsReference') && mass.trim() === ''}
+          >
             {kind === 'reserve' ? (mass.trim() === '' ? 'Take the reserve off' : 'Keep it') : 'Log it'}
           </Button>
         )}
@@ -151,6 +169,9 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
     </Dialog>
   );
 }
+
+/** Fields at which a refusal is shown; whatever else is refused is said below. */
+const told = ['mass', 'from.mass', 'lot', 'state', 'for', 'worth'];
 
 const title = (kind: StockAct, code: string) =>
   kind === 'recount'

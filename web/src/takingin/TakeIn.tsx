@@ -1,4 +1,3 @@
-import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
@@ -16,7 +15,9 @@ import {
   useSession,
   type Schema,
 } from '../api/client';
+import { BreedField } from '../ui/BreedField';
 import { Choice } from '../ui/Choice';
+import { number } from '../ui/figures';
 import { newKey, useKept, useSend } from '../ui/keep';
 import { CautionSlip, Notice, ProblemNotice } from '../ui/Slips';
 import { airWords, contentWord, stateWord } from '../ui/words';
@@ -29,6 +30,7 @@ const fresh = () => ({
   state: 'rested' as Schema['WeighingState'],
   humidity: '',
   breed: '',
+  breedAsWritten: false,
   animal: '',
   colour: '',
   shornOn: '',
@@ -38,15 +40,13 @@ const fresh = () => ({
   notes: '',
 });
 
-const number = (text: string) => (text.trim() === '' ? null : Number(text.replace(',', '.')));
-
 /** Taking in: the weight is all that is needed. */
 export function TakeIn() {
   const navigate = useNavigate();
   const session = useSession();
   const caution = useDoorCaution();
   const air = useAir();
-  const [form, change, clear] = useKept('take-in', fresh);
+  const [form, keep, clear] = useKept('take-in', fresh);
   const breeds = useBreedSearch(useDeferredValue(form.breed.split('/').at(-1)!.trim()));
   const mass = useDeferredValue(form.mass);
   const understood = useQuery({
@@ -55,7 +55,7 @@ export function TakeIn() {
     retry: false,
     queryFn: async () => (await api.GET('/api/read-mass', { params: { query: { text: mass } } })).data!,
   });
-  const { go, error, busy, away } = useSend(
+  const { go, error, busy, away, clearError } = useSend(
     async (body: Schema['TakeInRequest'], key: string) =>
       (await api.POST('/api/fleeces', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
     (answer) => {
@@ -64,6 +64,10 @@ export function TakeIn() {
       void navigate(`/lots/${answer.code}`);
     },
   );
+  const change = (part: Partial<typeof form>) => {
+    clearError();
+    keep(part);
+  };
   const breed = breeds.data?.find((b) => b.breed.name.toLowerCase() === form.breed.trim().toLowerCase())?.breed;
   const submit = (e: FormEvent) => {
     e.preventDefault();
@@ -73,6 +77,7 @@ export function TakeIn() {
         state: form.state,
         humidityPercent: form.humidity.trim() === '' ? (air.data?.humidityPercent ?? null) : number(form.humidity),
         breed: form.breed || null,
+        breedAsWritten: form.breedAsWritten,
         animal: form.animal || null,
         colour: form.colour || null,
         shornOn: form.shornOn || null,
@@ -128,20 +133,11 @@ export function TakeIn() {
           What is known of it
         </Typography>
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(3, 1fr)' } }}>
-          <Autocomplete
-            freeSolo
-            options={breeds.data?.map((b) => b.breed.name) ?? []}
-            filterOptions={(all) => all}
-            inputValue={form.breed}
-            onInputChange={(_, value) => change({ breed: value })}
-            renderInput={(params) => (
-              <TextField
-                {...params}
-                label="Breed"
-                error={!!error?.at('breed')}
-                helperText={error?.at('breed') ?? 'or a cross: Gotland 50 / Romney 50; empty for unknown'}
-              />
-            )}
+          <BreedField
+            value={form.breed}
+            onChange={(breed) => change({ breed, breedAsWritten: false })}
+            error={error}
+            asWritten={() => change({ breedAsWritten: true })}
           />
           <TextField label="Animal" value={form.animal} onChange={(e) => change({ animal: e.target.value })} />
           <TextField label="Colour" value={form.colour} onChange={(e) => change({ colour: e.target.value })} />

@@ -60,7 +60,8 @@ export function WeighLog() {
       </Section>
       <Section title="In">
         <Typography sx={{ mb: 1 }}>
-          Choose a file in the same format. Nothing is stored before you have seen what would be.{' '}
+          Choose a file in the same format, or one that went through a spreadsheet. Nothing is stored before you have
+          seen what would be.{' '}
           <Link href="/example-weigh-log.csv" download>
             An example file
           </Link>{' '}
@@ -84,10 +85,10 @@ export function WeighLog() {
         <Box sx={{ mt: 2, display: 'grid', gap: 2 }} aria-live="polite">
           <ProblemNotice error={error} />
           {look && (
-            <Notice tone={look.refused.length > 0 ? 'watch' : 'kept'}>
+            <Notice tone={look.refusedRows > 0 ? 'watch' : 'kept'}>
               {look.stored
                 ? `${look.takenEntries} entries with ${look.takenRows} rows are in the log.`
-                : `${file?.name ?? 'The file'}: ${look.takenRows} rows in ${look.takenEntries} entries can be taken, ${look.refused.length} are refused. Nothing is stored yet.`}
+                : `${file?.name ?? 'The file'}: ${look.takenRows} rows in ${look.takenEntries} entries can be taken, ${look.refusedRows} are refused. Nothing is stored yet.`}
               {look.stored && (
                 <>
                   {' '}
@@ -109,6 +110,11 @@ export function WeighLog() {
                 </Button>
               )}
             </Box>
+          )}
+          {look && look.refusedRows > new Set(look.refused.map((r) => r.row)).size && (
+            <Typography>
+              The first {look.refused.length} reasons are told; {look.refusedRows} rows are refused in all.
+            </Typography>
           )}
           {look && look.refused.length > 0 && (
             <Box
@@ -133,8 +139,8 @@ export function WeighLog() {
                 </tr>
               </thead>
               <tbody>
-                {look.refused.slice(0, 200).map((r) => (
-                  <tr key={`${r.row} ${r.column}`}>
+                {look.refused.map((r) => (
+                  <tr key={`${r.row} ${r.column} ${r.reason}`}>
                     <td>{r.row}</td>
                     <td>{r.column}</td>
                     <td>{r.reason}</td>
@@ -152,14 +158,16 @@ export function WeighLog() {
 /** The file at a glance: one mark a row, refused ones standing out by shape and tone. */
 function RowsPicture({ report }: { report: Schema['ImportReport'] }) {
   const refused = new Set(report.refused.map((r) => r.row));
-  const rows = Math.min(report.rows, 1200);
+  // Of a bad file only the first refusals are told: what stands after them is not drawn as good.
+  const told = report.refusedRows > refused.size ? Math.max(...refused) - 1 : report.rows;
+  const rows = Math.min(told, 1200);
   const perLine = 60;
   return (
     <svg
       width="100%"
       viewBox={`0 0 ${perLine * 14} ${Math.ceil(rows / perLine) * 22 + 4}`}
       role="img"
-      aria-label={`${report.rows} rows, ${refused.size} refused`}
+      aria-label={`${report.rows} rows, ${report.refusedRows} refused`}
     >
       {Array.from({ length: rows }, (_, i) => {
         const [x, y] = [(i % perLine) * 14 + 3, Math.floor(i / perLine) * 22 + 3];

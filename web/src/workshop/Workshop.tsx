@@ -7,10 +7,13 @@ import { useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, Problem, queryClient, refreshLog, useWorkshop, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
+import { number } from '../ui/figures';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
-import { roleWord, unitWord } from '../ui/words';
+import { unitWord } from '../ui/words';
 import { WashHouseSettings } from '../scouring/WashHouseSettings';
 import { Calibrate } from './Calibrate';
+import { Password } from './Password';
+import { People } from './People';
 
 export function Workshop() {
   const shop = useWorkshop();
@@ -27,6 +30,7 @@ export function Workshop() {
         <Settings key={shop.data.version} shop={shop.data} saved={saved} setSaved={setSaved} />
         <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
           <People shop={shop.data} />
+          <Password />
           <WashHouseSettings owner={shop.data.yourRole === 'owner'} />
           <Section title="Instruments">
             <Typography>
@@ -73,6 +77,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
   const owner = shop.yourRole === 'owner';
   const set = (part: Partial<typeof form>) => {
     setSaved(false);
+    setError(null);
     setForm({ ...form, ...part });
   };
   const save = async (e: FormEvent) => {
@@ -85,9 +90,9 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           unit: form.unit,
           timeZone: form.timeZone,
           currency: form.currency,
-          scaleStepGrams: Number(form.scaleStep.replace(',', '.')),
+          scaleStepGrams: number(form.scaleStep) ?? NaN,
           usualBowl: form.usualBowl || null,
-          hourlyRate: form.hourlyRate.trim() === '' ? null : Number(form.hourlyRate.replace(',', '.')),
+          hourlyRate: number(form.hourlyRate),
           schools: form.schools,
           version: shop.version,
         },
@@ -196,87 +201,6 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           </Button>
         )}
       </Box>
-    </Section>
-  );
-}
-
-function People({ shop }: { shop: Schema['WorkshopPage'] }) {
-  const [role, setRole] = useState<Schema['MemberRole']>('preparer');
-  const [invitation, setInvitation] = useState<Schema['Invitation'] | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  const owner = shop.yourRole === 'owner';
-  const act = async (what: () => Promise<unknown>) => {
-    setError(null);
-    try {
-      await what();
-      await queryClient.invalidateQueries({ queryKey: ['workshop'] });
-    } catch (e) {
-      setError(e);
-    }
-  };
-  return (
-    <Section title="People">
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1.5 }}>
-        {shop.people.map((p) => (
-          <Box component="li" key={p.id} sx={{ display: 'flex', gap: 2, alignItems: 'center' }}>
-            <Box component="span" sx={{ minWidth: 130 }}>
-              {p.name}
-              {p.you ? ' (you)' : ''}
-            </Box>
-            {owner && !p.you ? (
-              <>
-                <Choice
-                  label={`Role of ${p.name}`}
-                  value={p.role}
-                  words={roleWord}
-                  onChange={(next) =>
-                    void act(() =>
-                      api.PUT('/api/workshop/people/{id}', { params: { path: { id: p.id } }, body: { role: next } }),
-                    )
-                  }
-                />
-                <Button
-                  color="error"
-                  onClick={() =>
-                    void act(() => api.DELETE('/api/workshop/people/{id}', { params: { path: { id: p.id } } }))
-                  }
-                >
-                  Remove
-                </Button>
-              </>
-            ) : (
-              <span>{roleWord[p.role]}</span>
-            )}
-          </Box>
-        ))}
-      </Box>
-      <ProblemNotice error={error} />
-      {owner && (
-        <Box sx={{ display: 'flex', gap: 2, mt: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-          <Choice
-            label="Invite somebody who"
-            sx={{ minWidth: 200 }}
-            value={role}
-            onChange={setRole}
-            words={{ preparer: 'prepares', looker: 'only looks', owner: 'owns it too' }}
-          />
-          <Button
-            variant="outlined"
-            onClick={() =>
-              void act(async () =>
-                setInvitation((await api.POST('/api/workshop/invitations', { body: { role } })).data!),
-              )
-            }
-          >
-            Make an invitation
-          </Button>
-        </Box>
-      )}
-      {invitation && (
-        <Notice tone="kept">
-          Code <strong>{invitation.code}</strong>. It opens the door once, within seven days, and is not shown again.
-        </Notice>
-      )}
     </Section>
   );
 }

@@ -431,6 +431,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("lot_id");
 
+                    b.Property<Guid?>("SampleId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("sample_id");
+
                     b.Property<string>("To")
                         .IsRequired()
                         .HasColumnType("text")
@@ -458,6 +462,9 @@ namespace EarthyTuft.Data.Store.Migrations
 
                     b.HasIndex("LotId")
                         .HasDatabaseName("ix_changes_lot_id");
+
+                    b.HasIndex("SampleId")
+                        .HasDatabaseName("ix_changes_sample_id");
 
                     b.HasIndex("WorkshopId", "At")
                         .HasDatabaseName("ix_changes_workshop_id_at");
@@ -1519,10 +1526,20 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("text")
                         .HasColumnName("verdict");
 
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
                     b.Property<string>("Who")
                         .IsRequired()
                         .HasColumnType("text")
                         .HasColumnName("who");
+
+                    b.Property<DateTimeOffset?>("WithdrawnAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("withdrawn_at");
 
                     b.Property<Guid>("WorkshopId")
                         .HasColumnType("uuid")

@@ -24,12 +24,32 @@ namespace EarthyTuft.Data.Store.Migrations
                 nullable: false,
                 defaultValue: 0);
 
+            migrationBuilder.AddColumn<DateTimeOffset>(
+                name: "withdrawn_at",
+                table: "samples",
+                type: "timestamp with time zone",
+                nullable: true);
+
+            migrationBuilder.AddColumn<uint>(
+                name: "xmin",
+                table: "samples",
+                type: "xid",
+                rowVersion: true,
+                nullable: false,
+                defaultValue: 0u);
+
             migrationBuilder.AddColumn<bool>(
                 name: "believed",
                 table: "drying_weights",
                 type: "boolean",
                 nullable: false,
                 defaultValue: false);
+
+            migrationBuilder.AddColumn<Guid>(
+                name: "sample_id",
+                table: "changes",
+                type: "uuid",
+                nullable: true);
 
             migrationBuilder.CreateTable(
                 name: "password_resets",
@@ -94,6 +114,11 @@ namespace EarthyTuft.Data.Store.Migrations
                 filter: "is_demo");
 
             migrationBuilder.CreateIndex(
+                name: "ix_changes_sample_id",
+                table: "changes",
+                column: "sample_id");
+
+            migrationBuilder.CreateIndex(
                 name: "ix_password_resets_code_hash",
                 table: "password_resets",
                 column: "code_hash",
@@ -154,6 +179,16 @@ namespace EarthyTuft.Data.Store.Migrations
                     where l.workshop_id = c.workshop_id and left(l.code, length(c.prefix) + 1) = c.prefix || '.' and substring(l.code from length(c.prefix) + 2) ~ '^[0-9]{1,4}$'), 0)
                 where c.prefix like '%-%' and c.prefix <> 'SM-' and (c.last < 0 or c.last > 9999);
                 """);
+            // What was opened in the grease was taken for clean: it waits for the wash again, as long as nothing else was made of it.
+            migrationBuilder.Sql(
+                """
+                update lots l set form = 'OpenedGreasy'
+                where l.form = 'Opened' and l.made_by = 'Open' and l.fibre not in ('Cotton', 'Silk', 'Flax', 'Hemp', 'Ramie', 'Jute')
+                  and not exists (select 1 from flows t where t.lot_id = l.id and t.role = 'In' and not t.voided)
+                  and exists (
+                    select 1 from flows o join flows i on i.entry_id = o.entry_id and i.role = 'In' join lots s on s.id = i.lot_id
+                    where o.lot_id = l.id and o.role = 'Out' and s.form in ('Raw', 'Skirted'));
+                """);
         }
 
         /// <inheritdoc />
@@ -172,6 +207,10 @@ namespace EarthyTuft.Data.Store.Migrations
                 name: "ix_workshops_demo_used_at",
                 table: "workshops");
 
+            migrationBuilder.DropIndex(
+                name: "ix_changes_sample_id",
+                table: "changes");
+
             migrationBuilder.DropColumn(
                 name: "demo_used_at",
                 table: "workshops");
@@ -181,8 +220,20 @@ namespace EarthyTuft.Data.Store.Migrations
                 table: "workshops");
 
             migrationBuilder.DropColumn(
+                name: "withdrawn_at",
+                table: "samples");
+
+            migrationBuilder.DropColumn(
+                name: "xmin",
+                table: "samples");
+
+            migrationBuilder.DropColumn(
                 name: "believed",
                 table: "drying_weights");
+
+            migrationBuilder.DropColumn(
+                name: "sample_id",
+                table: "changes");
         }
     }
 }

@@ -1,0 +1,41 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Data.Lots;
+
+/// <summary>
+/// What a fleece is said to be, told otherwise later. Everything that was made of it alone is of that breed too; what it was joined into keeps
+/// what it was said to be. The clean part that is expected of greasy wool changes with the breed, and with it the balances: they are struck anew.
+/// </summary>
+public static class BreedChange
+{
+    /// <summary>Changes a lot and what was made of it, within the caller's transaction.</summary>
+    /// <param name="noted">Told of every lot that changed and what it was before, to be kept in its history.</param>
+    public static async Task Of(EarthyTuftDb db, LotRow lot, Parentage parentage, BreedBook book, Action<LotRow, string> noted, CancellationToken stop)
+    {
+        var family = await Family.Of(db, [lot.Id], stop);
+        var same = new HashSet<Guid> { lot.Id };
+        foreach (var entry in family.Entries)
+        {
+            var sources = entry.Flows.Where(f => f.Role == FlowRole.In).Select(f => f.LotId!.Value).ToArray();
+            if (sources.Length > 0 && sources.All(same.Contains))
+            {
+                same.UnionWith(entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value));
+            }
+        }
+
+        var before = lot.Parentage;
+        var clean = parentage.CleanYield(book.Find);
+        foreach (var row in await db.Lots.Where(l => same.Contains(l.Id) && l.Parentage == before).ToListAsync(stop))
+        {
+            (row.Parentage, row.CleanYieldLow, row.CleanYieldHigh) = (parentage.Write(), clean.Low, clean.High);
+            noted(row, before);
+        }
+
+        await db.SaveChangesAsync(stop);
+        await LedgerStore.Refresh(db, [lot.Id], stop);
+    }
+}

@@ -1,0 +1,87 @@
+import Button from '@mui/material/Button';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import { useState } from 'react';
+import { api, Problem, refreshLog, type Schema } from '../api/client';
+import { number } from '../ui/figures';
+import { ProblemNotice } from '../ui/Slips';
+import { TwiceButton } from '../ui/TwiceButton';
+import { SampleFields, type SampleForm } from './SampleFields';
+
+/** A sample noted otherwise, or taken off the wall; what it was before stays readable on its card. */
+export function EditSample({
+  sample,
+  close,
+  gone,
+}: {
+  sample: Schema['SampleView'];
+  close: () => void;
+  gone: () => void;
+}) {
+  const [form, setForm] = useState<SampleForm>({
+    draw: sample.draw ?? '',
+    wpi: sample.wrapsPerInch?.toString() ?? '',
+    plies: sample.plies?.toString() ?? '',
+    angle: sample.twistAngleDegrees?.toString() ?? '',
+    verdict: sample.verdict,
+    uses: sample.uses,
+  });
+  const [error, setError] = useState<unknown>(null);
+  const does = async (work: () => Promise<unknown>, then: () => void) => {
+    setError(null);
+    try {
+      await work();
+      await refreshLog();
+      then();
+    } catch (e) {
+      setError(e);
+    }
+  };
+  const params = { path: { id: sample.id } };
+  const save = () =>
+    does(
+      () =>
+        api.PUT('/api/samples/{id}', {
+          params,
+          body: {
+            version: sample.version,
+            draw: form.draw || null,
+            wrapsPerInch: number(form.wpi),
+            plies: number(form.plies),
+            twistAngleDegrees: number(form.angle),
+            verdict: form.verdict,
+            uses: [...form.uses],
+          },
+        }),
+      close,
+    );
+  return (
+    <Dialog open onClose={close} fullWidth maxWidth="md">
+      <DialogTitle>What is noted of {sample.code}</DialogTitle>
+      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
+        <SampleFields
+          form={form}
+          change={(part) => {
+            setError(null);
+            setForm({ ...form, ...part });
+          }}
+          error={error instanceof Problem ? error : null}
+        />
+        <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
+      </DialogContent>
+      <DialogActions>
+        <TwiceButton
+          label="Take it off the wall"
+          sure="Yes, it was kept by mistake"
+          onSure={() => void does(() => api.DELETE('/api/samples/{id}', { params }), gone)}
+        />
+        <Button onClick={close}>Leave it</Button>
+        <Button variant="contained" onClick={() => void save()}>
+          Note it
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

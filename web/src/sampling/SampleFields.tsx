@@ -1,0 +1,97 @@
+import Autocomplete from '@mui/material/Autocomplete';
+import Box from '@mui/material/Box';
+import TextField from '@mui/material/TextField';
+import type { Problem, Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { drawWord } from '../ui/words';
+
+/** A sample as it is typed. */
+export interface SampleForm {
+  draw: Schema['Draw'] | '';
+  wpi: string;
+  plies: string;
+  angle: string;
+  verdict: string;
+  uses: readonly string[];
+}
+
+const usualUses = [
+  'next to skin',
+  'jumper',
+  'socks',
+  'lace',
+  'shawl',
+  'hat',
+  'mittens',
+  'blanket',
+  'rug',
+  'weaving',
+  'felt',
+];
+
+interface SampleFieldsProps {
+  form: SampleForm;
+  change: (part: Partial<SampleForm>) => void;
+  error: Problem | null;
+  autoFocus?: boolean;
+}
+
+/** What is noted of a sample: the verdict first, then what can be measured and what it is good for. */
+export function SampleFields({ form, change, error, autoFocus }: SampleFieldsProps) {
+  const field = (name: string, label: string, value: string, set: (text: string) => void, hint: string) => (
+    <TextField
+      label={label}
+      value={value}
+      onChange={(e) => set(e.target.value)}
+      error={!!error?.at(name)}
+      helperText={error?.at(name) ?? hint}
+      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+    />
+  );
+  return (
+    <>
+      <TextField
+        autoFocus={autoFocus}
+        label="Verdict, in your words"
+        multiline
+        minRows={2}
+        value={form.verdict}
+        onChange={(e) => change({ verdict: e.target.value })}
+        error={!!error?.at('verdict')}
+        helperText={error?.at('verdict') ?? 'how it drafted, how it feels, whether you would do it again'}
+      />
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1.6fr 1fr 1fr 1fr' } }}>
+        <Choice
+          label="Draw"
+          value={form.draw}
+          onChange={(draw) => change({ draw })}
+          words={{ '': 'not noted', ...drawWord }}
+        />
+        {field('wrapsPerInch', 'Wraps per inch', form.wpi, (wpi) => change({ wpi }), 'of the finished yarn')}
+        {field('plies', 'Plies', form.plies, (plies) => change({ plies }), '1 for singles')}
+        {field(
+          'twistAngleDegrees',
+          'Twist angle, degrees',
+          form.angle,
+          (angle) => change({ angle }),
+          'of the plies to the axis',
+        )}
+      </Box>
+      <Autocomplete
+        multiple
+        freeSolo
+        options={usualUses}
+        value={[...form.uses]}
+        onChange={(_, uses) => change({ uses })}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            label="What you would use it for"
+            error={!!error?.at('uses')}
+            helperText={error?.at('uses') ?? 'choose, or type and press Enter'}
+          />
+        )}
+      />
+    </>
+  );
+}

@@ -1,0 +1,39 @@
+import Box from '@mui/material/Box';
+import Typography from '@mui/material/Typography';
+import { useFinishedWash, useSession } from '../api/client';
+import { dayClockOf } from '../live/time';
+import { useNow } from '../live/live';
+import { ProblemNotice } from '../ui/Slips';
+import { bathWord } from './words';
+
+/** The baths a lot has been through: how warm, how long, with what. Nothing where the wash was not watched here. */
+export function FinishedWash({ code }: { code: string }) {
+  const wash = useFinishedWash(code, true);
+  const session = useSession();
+  const now = useNow(60_000);
+  if (wash.error) return <ProblemNotice error={wash.error} again={() => void wash.refetch()} />;
+  if (!wash.data) return null;
+  const w = wash.data;
+  const batches = new Set(w.baths.map((b) => b.batch)).size;
+  return (
+    <Box sx={{ mt: 2 }}>
+      <Typography variant="h3">The wash</Typography>
+      <Typography color="text.secondary">
+        {[dayClockOf(w.startedAt, now, session.data?.timeZone ?? 'UTC'), w.tub, w.recipe, w.agent, w.who]
+          .filter(Boolean)
+          .join(' · ')}
+      </Typography>
+      <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
+        {w.baths.map((b) => (
+          <li key={`${b.batch} ${b.place}`}>
+            {batches > 1 ? `batch ${b.batch}, ` : ''}
+            {bathWord[b.kind]}
+            {b.litres > 0 ? `, ${b.litres.toFixed(0)} L` : ''}: {b.firstCelsius.toFixed(1)} °C
+            {b.firstRead ? '' : ' (planned)'}
+            {b.lastCelsius != null ? ` to ${b.lastCelsius.toFixed(1)} °C` : ''}, {b.minutes} min
+          </li>
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,55 @@
+import Autocomplete from '@mui/material/Autocomplete';
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useDeferredValue } from 'react';
+import { useBreedSearch, type Problem } from '../api/client';
+
+interface BreedFieldProps {
+  value: string;
+  onChange: (text: string) => void;
+  error: Problem | null | undefined;
+  /** The person says that a breed the book does not know is meant as it is written. */
+  asWritten: () => void;
+}
+
+/** A breed or a cross as people write it. One that the book does not know is asked about, with the answers as taps. */
+export function BreedField({ value, onChange, error, asWritten }: BreedFieldProps) {
+  const typing = value.split('/').at(-1)!.trim();
+  const breeds = useBreedSearch(useDeferredValue(typing));
+  const asked = error?.refusals.find((r) => r.field === 'breed' && r.code === 'unknown-breed');
+  return (
+    <Box>
+      <Autocomplete
+        freeSolo
+        options={breeds.data?.map((b) => b.breed.name) ?? []}
+        filterOptions={(all) => all}
+        value={value}
+        inputValue={value}
+        onChange={(_, chosen) => onChange(chosen ?? '')}
+        onInputChange={(_, text, why) => {
+          // What the box sets by itself, when it is emptied after a fleece was taken in, is not typed by anybody.
+          if (why === 'input' || why === 'clear') onChange(text);
+        }}
+        renderInput={(params) => (
+          <TextField
+            {...params}
+            label="Breed"
+            error={!!error?.at('breed')}
+            helperText={error?.at('breed') ?? 'or a cross: Gotland 50 / Romney 50; empty for unknown'}
+          />
+        )}
+      />
+      {asked && (
+        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 0.5 }}>
+          {asked.choices?.map((name) => (
+            <Button key={name} variant="outlined" onClick={() => onChange(name)}>
+              {name}
+            </Button>
+          ))}
+          <Button onClick={asWritten}>It is as written</Button>
+        </Box>
+      )}
+    </Box>
+  );
+}

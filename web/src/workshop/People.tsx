@@ -1,0 +1,125 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, queryClient, useSession, type Schema } from '../api/client';
+import { Choice } from '../ui/Choice';
+import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { TwiceButton } from '../ui/TwiceButton';
+import { roleWord } from '../ui/words';
+
+/** Who works here, with which role; who is invited, who leaves, who has forgotten the password. */
+export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
+  const [role, setRole] = useState<Schema['MemberRole']>('preparer');
+  const [invitation, setInvitation] = useState<Schema['Invitation'] | null>(null);
+  const [error, setError] = useState<unknown>(null);
+  const [code, setCode] = useState<{ name: string; code: string } | null>(null);
+  const session = useSession();
+  const navigate = useNavigate();
+  // A demo is one browser's alone: nobody is invited into it.
+  const owner = shop.yourRole === 'owner' && !session.data?.isDemo;
+  const act = async (what: () => Promise<unknown>) => {
+    setError(null);
+    try {
+      await what();
+      await queryClient.invalidateQueries({ queryKey: ['workshop'] });
+    } catch (e) {
+      setError(e);
+    }
+  };
+  const leave = (id: string) =>
+    act(async () => {
+      await api.DELETE('/api/workshop/people/{id}', { params: { path: { id } } });
+      await queryClient.resetQueries();
+      void navigate('/door');
+    });
+  return (
+    <Section title="People">
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1.5 }}>
+        {shop.people.map((p) => (
+          <Box component="li" key={p.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+            <Box component="span" sx={{ minWidth: 130 }}>
+              {p.name}
+              {p.you ? ' (you)' : ''}
+            </Box>
+            {owner && !p.you ? (
+              <>
+                <Choice
+                  label={`Role of ${p.name}`}
+                  value={p.role}
+                  words={roleWord}
+                  onChange={(next) =>
+                    void act(() =>
+                      api.PUT('/api/workshop/people/{id}', { params: { path: { id: p.id } }, body: { role: next } }),
+                    )
+                  }
+                />
+                <TwiceButton
+                  label="Remove"
+                  sure={`Remove ${p.name}`}
+                  onSure={() =>
+                    void act(() => api.DELETE('/api/workshop/people/{id}', { params: { path: { id: p.id } } }))
+                  }
+                />
+                <Button
+                  onClick={() =>
+                    void act(async () =>
+                      setCode({
+                        name: p.name,
+                        code: (
+                          await api.POST('/api/workshop/people/{id}/reset-code', { params: { path: { id: p.id } } })
+                        ).data!.code,
+                      }),
+                    )
+                  }
+                >
+                  Forgot the password
+                </Button>
+              </>
+            ) : (
+              <>
+                <span>{roleWord[p.role]}</span>
+                {p.you && shop.people.length > 1 && !session.data?.isDemo && (
+                  <TwiceButton label="Leave this workshop" sure="Leave it for good" onSure={() => void leave(p.id)} />
+                )}
+              </>
+            )}
+          </Box>
+        ))}
+      </Box>
+      <ProblemNotice error={error} />
+      {owner && (
+        <Box sx={{ display: 'flex', gap: 2, mt: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+          <Choice
+            label="Invite somebody who"
+            sx={{ minWidth: 200 }}
+            value={role}
+            onChange={setRole}
+            words={{ preparer: 'prepares', looker: 'only looks', owner: 'owns it too' }}
+          />
+          <Button
+            variant="outlined"
+            onClick={() =>
+              void act(async () =>
+                setInvitation((await api.POST('/api/workshop/invitations', { body: { role } })).data!),
+              )
+            }
+          >
+            Make an invitation
+          </Button>
+        </Box>
+      )}
+      {code && (
+        <Notice tone="kept">
+          Code for {code.name}: <strong>{code.code}</strong>. With it and the email a new password is set at the door,
+          once, within a day. It is not shown again.
+        </Notice>
+      )}
+      {invitation && (
+        <Notice tone="kept">
+          Code <strong>{invitation.code}</strong>. It opens the door once, within seven days, and is not shown again.
+        </Notice>
+      )}
+    </Section>
+  );
+}
