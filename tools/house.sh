@@ -87,6 +87,24 @@ as_pg() {
   if [ "$(id -u)" = 0 ]; then (cd / && runuser -u postgres -- "$@"); else (cd / && "$@"); fi
 }
 
+# Runs a program as a plain user where root started it: what serves the network needs no rights over the machine. Takes the place of this shell.
+as_plain() {
+  if [ "$(id -u)" = 0 ] && plain_can; then
+    cd /
+    HOME=/nonexistent exec setpriv --reuid="$PLAIN_USER" --regid="$(id -gn "$PLAIN_USER")" --clear-groups -- "$@"
+  fi
+  exec "$@"
+}
+
+PLAIN_USER=nobody
+
+# Whether the plain user may read what was built and run dotnet; a checkout under a closed home is not open to it.
+plain_can() {
+  command -v setpriv >/dev/null 2>&1 || return 1
+  (cd / && setpriv --reuid="$PLAIN_USER" --regid="$(id -gn "$PLAIN_USER")" --clear-groups -- \
+    sh -c 'test -r "$1" && command -v dotnet >/dev/null && HOME=/nonexistent dotnet --list-runtimes >/dev/null 2>&1' sh "$ROOT/.build/app/EarthyTuft.Web.dll") 2>/dev/null
+}
+
 # A folder for data that the cluster's user can enter; a checkout under a closed home is not one.
 default_data() {
   local inside="$ROOT/.data"
@@ -102,18 +120,21 @@ pg_start() {
   local cluster="$data/postgres"
   mkdir -p "$data"
   if [ ! -e "$cluster/PG_VERSION" ]; then
-    rm -rf "$cluster"
-    mkdir -p "$cluster"
+    # Made beside its place and moved there whole: one that was killed on the way is made anew.
+    local making="$cluster.making"
+    rm -rf "$cluster" "$making"
+    mkdir -p "$making"
     PG_PASSWORD=$(node -p 'require("crypto").randomBytes(24).toString("hex")')
     (umask 077 && printf '%s' "$PG_PASSWORD" >"$data/password")
-    [ "$(id -u)" != 0 ] || chown postgres "$cluster"
-    chmod 700 "$cluster"
-    as_pg test -x "$cluster" || refuse "The user postgres cannot enter $data. Choose another folder with --data."
+    [ "$(id -u)" != 0 ] || chown postgres "$making"
+    chmod 700 "$making"
+    as_pg test -x "$making" || refuse "The user postgres cannot enter $data. Choose another folder with --data."
     local pwfile="$cluster.pw"
     (umask 077 && printf '%s' "$PG_PASSWORD" >"$pwfile")
     [ "$(id -u)" != 0 ] || chown postgres "$pwfile"
-    as_pg "$bin/initdb" -D "$cluster" -U earthy_tuft --auth=scram-sha-256 --pwfile="$pwfile" --encoding=UTF8 --locale=C.UTF-8 >/dev/null
+    as_pg "$bin/initdb" -D "$making" -U earthy_tuft --auth=scram-sha-256 --pwfile="$pwfile" --encoding=UTF8 --locale=C.UTF-8 >/dev/null
     rm -f "$pwfile"
+    mv "$making" "$cluster"
   fi
   PG_PASSWORD=$(cat "$data/password")
   PG_PORT=$(cat "$data/pg-port" 2>/dev/null || true)

@@ -111,6 +111,8 @@ builder.Services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
 });
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+// Keys lie in the database as everything does; docs/operating.md says why, and what follows.
+builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection.KeyManagement.XmlKeyManager", LogLevel.Error);
 builder.Services.AddValidation();
 builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context =>
 {
@@ -181,6 +183,7 @@ if (!describing)
 {
     await using var scope = app.Services.CreateAsyncScope();
     var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
+    await db.Database.PrepareHistory();
     await db.Database.MigrateAsync();
     await Projections.BringUpToDate(db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), CancellationToken.None);
     await DemoInstruments.PlaceAll(db, app.Services.GetRequiredService<DemoDoor>().PortOf, CancellationToken.None);

@@ -70,7 +70,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         {
             step,
             from = new[] { new { lotId = from } },
-            to = new[] { new { form = step == "open" ? "opened" : "clean", mass, state = mass is null ? "damp" : "rested" } },
+            to = new[] { new { form = step == "open" ? "openedGreasy" : "clean", mass, state = mass is null ? "damp" : "rested" } },
             losses = mass is null ? new[] { new { kind = "waxAndSuint" } } : [],
             watchedId = wash,
         };

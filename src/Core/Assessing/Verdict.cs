@@ -68,6 +68,9 @@ public static class Verdict
     /// <summary>Below this diameter, in micrometres, fibre ends bend before they prick.</summary>
     public const double FineMicrons = 25;
 
+    /// <summary>From this diameter on wool is strong enough for wind and weather; a fine long-wool is not.</summary>
+    public const double StrongMicrons = 28;
+
     /// <summary>Above this one nobody wants it at the neck.</summary>
     public const double CoarseMicrons = 30;
 
@@ -102,8 +105,8 @@ public static class Verdict
         new("bright-drape", Use.Drape, Leaning.GoodFor, f => f.Judged.Lustre is Lustre.Bright || f.Class is FleeceClass.Long or FleeceClass.Mohair or FleeceClass.Silk, f => "it shines and hangs"),
         new("chalky-drape", Use.Drape, Leaning.CarefulWith, f => f.Judged.Lustre == Lustre.Chalky || f.Class == FleeceClass.Down, f => "chalky and springy: it will stand off, not hang"),
 
-        new("outer-double", Use.OuterWear, Leaning.GoodFor, f => f.IsDoubleCoated, f => "two coats together shed rain and keep warm"),
-        new("outer-hill", Use.OuterWear, Leaning.GoodFor, f => f.Class is FleeceClass.Hill or FleeceClass.Long && !f.IsWeak, f => "strong wool takes wind and weather"),
+        new("outer-double", Use.OuterWear, Leaning.GoodFor, f => f.IsDoubleCoated && f.Class is not (FleeceClass.Cashmere or FleeceClass.Undercoat or FleeceClass.Camelid), f => "two coats together shed rain and keep warm"),
+        new("outer-hill", Use.OuterWear, Leaning.GoodFor, f => !f.IsWeak && (f.Class is FleeceClass.Hill || (f.Class is FleeceClass.Long && f.DecidingMicron is null or >= StrongMicrons)), f => "strong wool takes wind and weather"),
         new("outer-weak", Use.OuterWear, Leaning.CarefulWith, f => f.IsWeak, f => "a tender staple wears thin at cuffs and edges"),
 
         new("rug-long", Use.Rugs, Leaning.GoodFor, f => f.DecidingMicron >= CoarseMicrons && f.StapleMillimetres >= 75, f => $"coarse and {Length(f)} long: hard-wearing"),

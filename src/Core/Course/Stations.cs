@@ -59,6 +59,9 @@ public static class Stations
     public static IReadOnlyList<StepKind> Open(LotForm form, Fibre fibre, StepKind? usual) =>
         [.. InOrder.Where(d => d.CanTake(form, fibre)).Select(d => d.Kind).OrderByDescending(k => k == usual)];
 
+    /// <summary>Less noil than this waits for no cards: it is kept until there is more.</summary>
+    public const double LeastNoilGrams = 20;
+
     /// <summary>The caution at the door, where raw fleece comes in: the same as at skirting.</summary>
     public static Caution AtTheDoor => SkirtingStep.Definition.Caution;
 
@@ -71,8 +74,9 @@ public static class Stations
     /// <param name="meanStapleMillimetres">Mean of its measured locks, null when none was measured.</param>
     /// <param name="route">The route that was chosen for it, null when none was.</param>
     /// <param name="fibre">Its fibre: seed cotton and silk caps take a road of their own.</param>
+    /// <param name="grams">What it was made with, null when not known: a pinch of noil is not carded.</param>
     /// <returns>Null when it is prepared: it waits to be sampled.</returns>
-    public static StepKind? Next(LotForm form, StepKind? madeBy, double? meanStapleMillimetres, RoutePlan? route = null, Fibre fibre = Fibre.Wool) =>
+    public static StepKind? Next(LotForm form, StepKind? madeBy, double? meanStapleMillimetres, RoutePlan? route = null, Fibre fibre = Fibre.Wool, double? grams = null) =>
         route is not null ? route.Next(form, madeBy) : form switch
         {
             LotForm.Raw when fibre == Fibre.Cotton => StepKind.Gin,
@@ -81,6 +85,7 @@ public static class Stations
             LotForm.Skirted or LotForm.OpenedGreasy => StepKind.Wash,
             LotForm.Washed => StepKind.Dry,
             LotForm.Clean or LotForm.Opened => meanStapleMillimetres > CardingStep.LongestMillimetres ? StepKind.Comb : StepKind.Card,
+            LotForm.Noil when grams < LeastNoilGrams => null,
             LotForm.Down or LotForm.Noil => StepKind.Card,
             _ => null,
         };

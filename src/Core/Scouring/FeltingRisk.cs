@@ -40,7 +40,7 @@ public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<string> Becau
         [
             (agitation switch { Agitation.Much => 3, Agitation.Gentle => 1, _ => 0 }, agitation == Agitation.Much ? "It is moved all the time." : "It is turned now and then."),
             (widestStep > 2 * GentleStep ? 2 : widestStep > GentleStep + 0.05 ? 1 : 0, FormattableString.Invariant($"The wool meets a bath {widestStep:0} °C away from it; {GentleStep:0} is gentle.")),
-            (felts switch { Felting.Readily or null => 2, Felting.Moderately or Felting.Slowly => 1, _ => 0 }, felts is null ? "Nobody knows how readily it felts." : felts == Felting.Readily ? "This kind felts readily." : "This kind felts when it is moved."),
+            (felts switch { Felting.Readily or null => 2, Felting.Moderately or Felting.Slowly => 1, _ => 0 }, felts is null ? "Nobody knows how readily it felts." : felts switch { Felting.Readily => "This kind felts readily.", Felting.Moderately => "This kind felts moderately.", _ => "This kind felts slowly, and yet it does." }),
             (alkaline ? 1 : 0, "The agent is alkaline, which opens the scales."),
             (hottest > 62 ? 1 : 0, "The bath is very hot."),
         ];

@@ -60,7 +60,12 @@ public sealed record ScourAgent(string Name, double? DoseGramsPerKilogram = null
 /// <param name="Litres">What it holds, above zero.</param>
 /// <param name="LitresEquivalent">Its own warmth as litres of water, zero or more.</param>
 /// <param name="Rate">How fast a bath in it cools.</param>
-public sealed record ScourTub(double Litres, double LitresEquivalent, TubRate Rate);
+public sealed record ScourTub(double Litres, double LitresEquivalent, TubRate Rate)
+{
+    /// <summary>A tub that somebody would take where none is said (typical): roomy for what goes in, from a bowl to a washing-up tub.</summary>
+    /// <param name="greasyGrams">What is to be washed, above zero.</param>
+    public static double UsualLitres(double greasyGrams) => Math.Clamp(Math.Ceiling(greasyGrams / 1000 * 30), 3, 30);
+}
 
 /// <summary>The water and the air at hand.</summary>
 /// <param name="HotCelsius">The hottest water there is.</param>

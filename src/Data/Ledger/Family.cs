@@ -216,8 +216,11 @@ public sealed class Family
         where f.workshop_id = $1 and not f.voided
         """;
 
+    private readonly Lazy<Dictionary<Guid, double?>> noil;
+
     private Family(IReadOnlyList<FamilyFlow> flows, bool partly = false)
     {
+        noil = new(NoilByEntry);
         Flows = flows;
         Lots = flows.Select(f => f.Lot).OfType<FamilyLot>().DistinctBy(l => l.Id).ToDictionary(l => l.Id);
         var made = flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
@@ -233,6 +236,19 @@ public sealed class Family
     public IReadOnlyList<Entry> Entries { get; }
 
     public Settling Settling { get; }
+
+    /// <summary>
+    /// How much of what an entry made is noil, in reference grams. Noil is kept fibre, and yet no yield of top: the two are told apart.
+    /// </summary>
+    /// <returns>Null when the entry made none, or its mass is not known.</returns>
+    public double? NoilAt(Guid entryId) => noil.Value.TryGetValue(entryId, out var grams) ? grams : null;
+
+    private Dictionary<Guid, double?> NoilByEntry()
+    {
+        var made = Flows.Where(f => f.Role == FlowRole.Out && f.Lot?.Form == LotForm.Noil).Select(f => f.FlowId).ToHashSet();
+        return made.Count == 0 ? [] : Entries.Where(e => e.Flows.Any(f => made.Contains(f.Id)))
+            .ToDictionary(e => e.Id, e => e.Flows.Where(f => made.Contains(f.Id)).Sum(f => Settling.Of(f)?.Grams));
+    }
 
     /// <summary>The family of some lots.</summary>
     public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, ByLot, stop, null, lotIds, db.Workshop));

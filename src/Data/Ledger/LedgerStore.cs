@@ -71,7 +71,7 @@ public static class LedgerStore
         EntryFacts facts)
     {
         var entry = NewEntry(command.Definition.Kind, facts);
-        Judge(entry, outcome.Balance);
+        Judge(entry, outcome.Balance, Noil(command, outcome));
         var next = 0;
         TypedWeighing? Typed(Weighing? weighing) => weighing is null ? null : new TypedWeighing(weighing, typed(weighing));
 
@@ -209,7 +209,7 @@ public static class LedgerStore
         foreach (var entry in entries.Where(e => e.Step != StepKind.TakeIn))
         {
             var balance = family.Settling.BalanceAt(entry.Id);
-            Judge(entry, balance);
+            Judge(entry, balance, family.NoilAt(entry.Id));
             var flows = settled[entry.Id].Flows.ToDictionary(f => f.Id);
             foreach (var row in entry.Flows.Where(f => f.Amount != Amount.Weighed))
             {
@@ -234,14 +234,22 @@ public static class LedgerStore
         Spent = facts.Spent,
     };
 
-    private static void Judge(EntryRow entry, Balance balance)
+    /// <summary>How much of what a step makes is noil, in reference grams; null when it makes none.</summary>
+    public static double? Noil(StepCommand command, StepOutcome outcome)
+    {
+        var noil = outcome.Flows.Skip(command.From.Count).Zip(command.To).Where(p => p.Second.Form == LotForm.Noil).ToArray();
+        return noil.Length == 0 ? null : noil.Sum(p => p.First.Mass?.Grams);
+    }
+
+    // What a step yields is what it is done for: the noil of combing is kept, and no top.
+    private static void Judge(EntryRow entry, Balance balance, double? noil = null)
     {
         entry.Standing = balance.Standing;
         var gap = balance.Unaccounted ?? balance.ByDifference;
         entry.GapGrams = gap?.Mass.Grams;
         entry.GapSigma = gap?.Sigma;
         entry.TakenGrams = balance.In?.Mass.Grams;
-        entry.KeptGrams = balance.Kept?.Mass.Grams;
+        entry.KeptGrams = balance.Kept?.Mass.Grams is { } kept && kept > noil ? kept - noil : balance.Kept?.Mass.Grams;
     }
 
     private static FlowRow Row(Flow flow, LinearForm? mass, Guid? lotId) => new()
@@ -284,10 +292,10 @@ public static class LedgerStore
     private static void Make(LotRow lot, StepKind by, LinearForm? mass, DateTimeOffset at)
     {
         lot.MadeBy = by;
-        lot.Place();
         lot.MadeAt = lot.ChangedAt = at.ToStored();
         lot.MadeGrams = lot.LeftGrams = mass?.Grams;
         lot.LeftSigma = mass?.Estimate.Sigma;
+        lot.Place();
     }
 
     private static void TakeFrom(LotRow row, LinearForm? left, LinearForm? taken, bool all, DateTimeOffset at)

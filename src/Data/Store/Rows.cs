@@ -152,7 +152,7 @@ public sealed class LotRow : IWorkshopOwned
     public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
 
     /// <summary>Brings the waiting place up to date with form, length and route.</summary>
-    public void Place() => WaitsAt = Stations.Next(Form, MadeBy, StapleMillimetres, Route, Fibre);
+    public void Place() => WaitsAt = Stations.Next(Form, MadeBy, StapleMillimetres, Route, Fibre, MadeGrams);
 }
 
 public sealed class EntryRow : IWorkshopOwned

@@ -1,5 +1,7 @@
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Infrastructure;
+using Microsoft.EntityFrameworkCore.Migrations;
 using Microsoft.Extensions.DependencyInjection;
 using Npgsql;
 
@@ -7,6 +9,16 @@ namespace EarthyTuft.Data.Store;
 
 public static class Storage
 {
+    /// <summary>Makes the table that remembers migrations, so that a first start asks nothing that fails.</summary>
+    public static async Task PrepareHistory(this DatabaseFacade database)
+    {
+        var history = database.GetService<IHistoryRepository>();
+        if (!await history.ExistsAsync())
+        {
+            await history.CreateIfNotExistsAsync();
+        }
+    }
+
     /// <summary>Registers the database, the request's scope and the data-protection keys that live in it.</summary>
     public static IServiceCollection AddStorage(this IServiceCollection services, string connection)
     {

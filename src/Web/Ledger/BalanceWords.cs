@@ -7,7 +7,8 @@ namespace EarthyTuft.Web.Ledger;
 /// <summary>Says a balance in words.</summary>
 public static class BalanceWords
 {
-    public static BalanceView View(this Balance balance, MassUnit unit, Slip? slip = null)
+    /// <param name="noil">Grams of noil among what was kept: fibre, and no yield of top.</param>
+    public static BalanceView View(this Balance balance, MassUnit unit, Slip? slip = null, double? noil = null)
     {
         var rest = balance.Unaccounted ?? balance.ByDifference;
         var working = rest is null ? null : new Working(
@@ -28,12 +29,22 @@ public static class BalanceWords
             balance.ByDifference?.ToFigure(unit, Provenance.Reckoned, working),
             balance.Unaccounted?.ToFigure(unit, Provenance.Reckoned, working),
             balance.Standing,
-            balance.Yield is { } yield ? Figures.PercentFigure(yield, Provenance.Reckoned, new Working(
-                "kept / taken, both at reference mass",
-                [new("kept", balance.Kept!.Mass.Write(unit)), new("taken", balance.In!.Mass.Write(unit))],
+            balance.Yield is { } yield ? Figures.PercentFigure(yield * (1 - NoilShare(balance, noil)), Provenance.Reckoned, new Working(
+                noil is null ? "kept / taken, both at reference mass" : "(kept \u2212 noil) / taken, all at reference mass",
+                [
+                    new("kept", balance.Kept!.Mass.Write(unit)),
+                    .. noil is { } left ? [new WorkingInput("of it noil", Mass.FromGrams(left).Write(unit))] : Array.Empty<WorkingInput>(),
+                    new("taken", balance.In!.Mass.Write(unit)),
+                ],
+                Figures.BalanceSource)) : null,
+            noil is { } grams && balance.Kept is { Mass.Grams: > 0 } both ? Figures.PercentFigure(NoilShare(balance, noil), Provenance.Reckoned, new Working(
+                "noil / (top + noil)",
+                [new("noil", Mass.FromGrams(grams).Write(unit)), new("top and noil", both.Mass.Write(unit))],
                 Figures.BalanceSource)) : null,
             Sentence(balance, unit, slip));
     }
+
+    private static double NoilShare(Balance balance, double? noil) => balance.Kept is { Mass.Grams: > 0 } kept && noil is { } grams ? Math.Clamp(grams / kept.Mass.Grams, 0, 1) : 0;
 
     public static string Sentence(Balance balance, MassUnit unit, Slip? slip)
     {

@@ -48,7 +48,7 @@ public static class LedgerEndpoints
         PortionView[] dressing = request.Step == StepKind.Dress && outcome.Value.Balance.In is { } fibre
             ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(bench.Facts.Unit, Provenance.Reckoned)))]
             : [];
-        return TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip), reader.Understood(command.Value, outcome.Value), reserved, dressing));
+        return TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value)), reader.Understood(command.Value, outcome.Value), reserved, dressing));
     }
 
     private static async Task<IResult> Log(
@@ -105,7 +105,7 @@ public static class LedgerEndpoints
         }
 
         var outcome = result.Value;
-        var view = outcome.Balance.View(bench.Facts.Unit, outcome.Slip);
+        var view = outcome.Balance.View(bench.Facts.Unit, outcome.Slip, LedgerStore.Noil(command.Value, outcome));
         if (outcome.Balance.Standing == Standing.Impossible && because is null)
         {
             if (await Stored(db, bench, key, stop) is { } before)
@@ -154,12 +154,14 @@ public static class LedgerEndpoints
         if (late || LedgerStore.NeedsFamily(command.Value, outcome))
         {
             await LedgerStore.Refresh(db, [made[0].Id], stop);
-            view = (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
+            view = View(await Family.Of(db, [made[0].Id], stop), entry.Id, bench);
         }
 
         await transaction.CommitAsync(stop);
         return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))]));
     }
+
+    private static BalanceView View(Family family, Guid entry, Bench bench) => family.Settling.BalanceAt(entry).View(bench.Facts.Unit, noil: family.NoilAt(entry));
 
     private static string DraftSentence(string sentence) => sentence + " Your entry is kept as a draft.";
 
@@ -221,7 +223,7 @@ public static class LedgerEndpoints
         await LedgerStore.Refresh(db, [lotId], stop);
         await transaction.CommitAsync(stop);
         var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(stop);
-        var view = !step.HasBalance() ? null : (await Family.Of(db, [lotId], stop)).Settling.BalanceAt(id).View(bench.Facts.Unit);
+        var view = !step.HasBalance() ? null : View(await Family.Of(db, [lotId], stop), id, bench);
         return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
     }
 
@@ -236,7 +238,7 @@ public static class LedgerEndpoints
             var made = await db.Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
                 .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form, f.Lot.Fibre)).ToListAsync(stop);
             // The key of something that made no lot, sent to the wrong address: it is stored, and there is no balance to tell.
-            var view = made.Count == 0 ? null : (await Family.Of(db, [made[0].Id], stop)).Settling.BalanceAt(entry.Id).View(bench.Facts.Unit);
+            var view = made.Count == 0 ? null : View(await Family.Of(db, [made[0].Id], stop), entry.Id, bench);
             return new EntryAnswer(true, entry.Id, null, view, view?.Sentence ?? "It is stored already.", made);
         }
 

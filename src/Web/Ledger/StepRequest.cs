@@ -56,6 +56,8 @@ public sealed record StepRequest(
 /// <param name="Reference">Rested at 65 %; null for damp.</param>
 public sealed record UnderstoodMass(string Field, MassFigure Logged, MassFigure? Reference);
 
+/// <param name="Yield">What the step is done for, over what was taken: of combing the top alone.</param>
+/// <param name="Noil">Of combing: noil over top and noil together.</param>
 public sealed record BalanceView(
     MassFigure? In,
     MassFigure Gains,
@@ -65,6 +67,7 @@ public sealed record BalanceView(
     MassFigure? Unaccounted,
     Standing Standing,
     NumberFigure? Yield,
+    NumberFigure? Noil,
     string Sentence);
 
 /// <summary>What to weigh out for a percentage of the fibre.</summary>

@@ -197,7 +197,7 @@ public static class LotPages
         return new RibbonView(
             [.. ribbon.Stages.Select(s =>
             {
-                var balance = s.Balance.View(unit);
+                var balance = s.Balance.View(unit, noil: family.NoilAt(s.EntryId));
                 return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Standing, balance.Unaccounted, balance.Yield, doubtedEntries.Contains(s.EntryId));
             })],
             [.. ribbon.Bands.Select(b => new RibbonBandView(
@@ -296,7 +296,7 @@ public static class LotPages
             first.ConfirmedBecause,
             balance?.View(unit, balance.Standing is Standing.Suspicious or Standing.Impossible
                 ? Slips.Likeliest([.. entry.Flows.Select(f => (f, family.Settling.Of(f)))], (balance.Unaccounted ?? balance.ByDifference)!, bench.UsualBowl)
-                : null),
+                : null, family.NoilAt(first.EntryId)),
             [.. flows.Select(f =>
             {
                 var settled = f.Amount == Amount.ByDifference ? balance?.ByDifference : family.Settling.Of(core[f.FlowId])?.Estimate;

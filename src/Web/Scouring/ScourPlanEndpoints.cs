@@ -150,7 +150,8 @@ public static class ScourPlanEndpoints
         var sensor = live.Last(bench.Facts.WorkshopId).FirstOrDefault(r => r.Kind == InstrumentKind.Air && r is { Connected: true, Value: not null })?.Value;
         var air = request.AirCelsius ?? sensor ?? UsualAir;
         var water = new ScourWater(request.HotCelsius ?? shop.HotWaterCelsius, request.ColdCelsius ?? shop.ColdWaterCelsius, air, request.FleeceCelsius);
-        var at = new ScourTub(tub?.Litres ?? request.TubLitres ?? 30, tub?.LitresEquivalent ?? (request.TubLitres ?? 30) * TubWarmth.TypicalPerLitre, rate);
+        var litres = tub?.Litres ?? request.TubLitres ?? ScourTub.UsualLitres(subject.GreasyGrams);
+        var at = new ScourTub(litres, tub?.LitresEquivalent ?? litres * TubWarmth.TypicalPerLitre, rate);
         var recipe = request.RecipeId is { } known ? await db.ScourRecipes.AsNoTracking().SingleOrDefaultAsync(r => r.Id == known, stop) : null;
         if (request.RecipeId is not null && recipe is null)
         {

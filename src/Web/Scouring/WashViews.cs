@@ -65,7 +65,7 @@ public sealed record WashView(
     IReadOnlyList<NextBath> Next,
     bool AllDone,
     int BathsDone,
-    double MinutesInBaths,
+    double? MinutesInBaths,
     decimal? Spent,
     string Notes);
 
@@ -74,6 +74,9 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
 {
     private const int MostDots = 90;
     private const int CurvePoints = 48;
+
+    /// <summary>A wash over in less than this share of the time it was planned for was not timed.</summary>
+    private const double LeastOfPlanned = 0.3;
 
     /// <summary>Surer than this of ln k, and a bath teaches the tub.</summary>
     private const double WorthLearning = 0.15;
@@ -112,9 +115,17 @@ public sealed class WashViews(IOptions<Microsoft.AspNetCore.Http.Json.JsonOption
             next,
             next.Count == 0 && wash.Baths.Count > 0 && wash.Baths.All(b => b.LiftedAt is not null),
             wash.Baths.Count(b => b.LiftedAt is not null),
-            Math.Round(wash.Baths.Where(b => b.Kind != BathKind.Soak).Sum(b => ((b.LiftedAt ?? bench.Now) - b.StartedAt).TotalMinutes)),
+            Minutes(wash, bench.Now),
             plan.Spent,
             string.Join("; ", new[] { wash.Recipe is null ? null : $"recipe {wash.Recipe.Name}" }.OfType<string>().Concat(plan.Departures)));
+    }
+
+    // Of baths that were only clicked through, to note them afterwards, nobody knows how long they took: the pace must not be learned from it.
+    private static double? Minutes(WashRow wash, DateTimeOffset now)
+    {
+        var baths = wash.Baths.Where(b => b.Kind != BathKind.Soak).ToArray();
+        var minutes = baths.Sum(b => ((b.LiftedAt ?? now) - b.StartedAt).TotalMinutes);
+        return minutes < baths.Sum(b => b.PlannedMinutes) * LeastOfPlanned ? null : Math.Round(minutes);
     }
 
     private static (BathForecast Forecast, BathReadings Readings) Follow(BathRow bath, TubRate rate)

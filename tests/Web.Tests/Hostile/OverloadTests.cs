@@ -22,7 +22,8 @@ public class OverloadTests(House house) : IClassFixture<House>
         Assert.All(replies.Where(r => r.Status == 503), r => Assert.Equal("2", r.Headers["Retry-After"]));
         Assert.Contains(replies, r => r.Status == 200);
         (await ada.Send(HttpMethod.Get, "/api/lots")).Expect(200);
-        Assert.Equal(1 + replies.Where((r, i) => i % 3 == 0 && r.Status == 200).Count(), (await ada.Send(HttpMethod.Get, "/api/weigh-log")).Text.Split("\r\n").Length - 2);
+        // What was acknowledged is there; what was not may have been stored before its answer could be made.
+        Assert.InRange((await ada.Send(HttpMethod.Get, "/api/weigh-log")).Text.Split("\r\n").Length - 3, replies.Where((r, i) => i % 3 == 0 && r.Status == 200).Count(), 40);
     }
 
     [Fact]

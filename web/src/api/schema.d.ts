@@ -6433,6 +6433,7 @@ export interface components {
       unaccounted: null | components['schemas']['MassFigure'];
       standing: components['schemas']['Standing'];
       yield: null | components['schemas']['NumberFigure'];
+      noil: null | components['schemas']['NumberFigure'];
       sentence: string;
     };
     /**
@@ -8676,7 +8677,7 @@ export interface components {
       /** Format: int32 */
       bathsDone: number;
       /** Format: double */
-      minutesInBaths: number;
+      minutesInBaths: null | number;
       /** Format: double */
       spent: null | number;
       /** @description For the entry: the recipe's name and what differed from it. */

@@ -153,7 +153,8 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
           >
             <Ribbon view={view} colour={colour} label="This step, drawn by mass" />
             <Box sx={{ display: { xs: 'flex', md: 'grid' }, gap: 2, flexWrap: 'wrap', justifyItems: 'start' }}>
-              {balance?.yield && <NumberOf number={balance.yield} label="kept" size="big" />}
+              {balance?.yield && <NumberOf number={balance.yield} label={balance.noil ? 'top' : 'kept'} size="big" />}
+              {balance?.noil && <NumberOf number={balance.noil} label="noil, of top and noil" />}
               {balance?.byDifference && <MassOf mass={balance.byDifference} label="left by difference" />}
               {balance?.unaccounted && <MassOf mass={balance.unaccounted} label="unaccounted" />}
             </Box>

@@ -14,7 +14,7 @@ const from = (lots: readonly Schema['PlanLot'][], there: readonly Schema['LotLin
 export function washState(wash: Schema['WashView'], lots: readonly Schema['LotLine'][]): Partial<StationState> {
   return {
     from: from(wash.on.lots, lots),
-    minutes: String(wash.minutesInBaths),
+    minutes: wash.minutesInBaths?.toString() ?? '',
     notes: wash.notes,
     spent: wash.spent?.toString() ?? '',
   };

@@ -30,6 +30,7 @@ const lot: Schema['LotLine'] = {
   stapleMillimetres: null,
   next: 'wash',
   reserved: null,
+  gives: null,
 };
 
 const bench = (more: Partial<OnBench> = {}): OnBench => ({
@@ -109,6 +110,7 @@ describe('a station', () => {
         unaccounted: null,
         standing: 'fits',
         yield: null,
+        noil: null,
         sentence: '',
       },
       reserved: null,
