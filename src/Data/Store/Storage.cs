@@ -12,10 +12,13 @@ public static class Storage
     /// <summary>Makes the table that remembers migrations, so that a first start asks nothing that fails.</summary>
     public static async Task PrepareHistory(this DatabaseFacade database)
     {
-        var history = database.GetService<IHistoryRepository>();
-        if (!await history.ExistsAsync())
+        try
         {
-            await history.CreateIfNotExistsAsync();
+            await database.GetService<IHistoryRepository>().CreateIfNotExistsAsync();
+        }
+        catch (PostgresException e) when (e.SqlState is PostgresErrorCodes.UniqueViolation or PostgresErrorCodes.DuplicateTable)
+        {
+            // Another web process that starts at the same moment has made it.
         }
     }
 

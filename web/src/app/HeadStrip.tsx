@@ -8,8 +8,6 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, queryClient, setToken, type Schema } from '../api/client';
 import { HeadInstruments } from '../instruments/HeadInstruments';
-import { ProblemNotice } from '../ui/Slips';
-import { TwiceButton } from '../ui/TwiceButton';
 import { parentage } from '../ui/words';
 
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
@@ -45,34 +43,11 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
           {session.name}
           {session.workshop?.role === 'looker' ? ' (looks only)' : ''}
         </Typography>
-        {session.isDemo && <StartAfresh />}
         <Button size="small" onClick={() => void leave()}>
           Leave
         </Button>
       </Box>
     </Box>
-  );
-}
-
-/** The demo as it was at first; what was logged in it is thrown away, so it asks once more. */
-function StartAfresh() {
-  const navigate = useNavigate();
-  const [error, setError] = useState<unknown>(null);
-  const afresh = async () => {
-    setError(null);
-    try {
-      await api.POST('/api/session/demo/afresh');
-      await queryClient.resetQueries();
-      void navigate('/');
-    } catch (e) {
-      setError(e);
-    }
-  };
-  return (
-    <>
-      <TwiceButton label="Start afresh" sure="Throw this demo away" onSure={() => void afresh()} />
-      <ProblemNotice error={error} />
-    </>
   );
 }
 

@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { api, Problem, queryClient, refreshLog, useWorkshop, type Schema } from '../api/client';
+import { api, Problem, queryClient, refreshLog, useSession, useWorkshop, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
@@ -14,9 +14,11 @@ import { WashHouseSettings } from '../scouring/WashHouseSettings';
 import { Calibrate } from './Calibrate';
 import { Password } from './Password';
 import { People } from './People';
+import { StartAfresh } from './StartAfresh';
 
 export function Workshop() {
   const shop = useWorkshop();
+  const session = useSession();
   const [saved, setSaved] = useState(false);
   if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
   if (!shop.data) return null;
@@ -31,6 +33,7 @@ export function Workshop() {
         <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
           <People shop={shop.data} />
           <Password />
+          {session.data?.isDemo && <StartAfresh />}
           <WashHouseSettings owner={shop.data.yourRole === 'owner'} />
           <Section title="Instruments">
             <Typography>
