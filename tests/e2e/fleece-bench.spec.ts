@@ -40,7 +40,7 @@ test('a route is chosen, lies ahead on the ribbon, and goes on with what is made
   await expect(page.getByRole('region')).not.toHaveCount(1);
   await press(page, 'Choose combs, top');
   await expect(combs.getByText('chosen')).toBeVisible();
-  await page.getByLabel('Wanted at the end of the route').fill('600');
+  await page.getByLabel(/^Wanted, /).fill('600');
   await expect(page.getByText('enough nine times in ten')).toBeVisible();
 
   await page.goto(at(`/lots/${code}`));

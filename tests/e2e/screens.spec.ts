@@ -54,7 +54,7 @@ for (const [colour, width, height] of [
     await page.setViewportSize({ width, height });
     const complaints: string[] = [];
     page.on('console', (m) => {
-      if (m.type() === 'error') complaints.push(m.text());
+      if (m.type() === 'error') complaints.push(`${m.text()} ${m.location().url}`);
     });
     page.on('pageerror', (e) => complaints.push(e.message));
     await page.goto(at('/door'));

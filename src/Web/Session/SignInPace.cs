@@ -40,7 +40,9 @@ public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
         foreach (var row in rows)
         {
             row.Wrong = now - row.LastAt > Forgotten ? 0 : row.Wrong;
-            var wait = row.LastAt + WaitAfter(row.Wrong) - now;
+            var pause = WaitAfter(row.Wrong);
+            // Another try may have been counted after this one looked at the clock: without a pause that is nothing to wait for.
+            var wait = pause > TimeSpan.Zero ? row.LastAt + pause - now : TimeSpan.Zero;
             longest = wait > longest ? wait : longest;
         }
 
@@ -52,7 +54,7 @@ public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
 
         foreach (var row in rows)
         {
-            (row.Wrong, row.LastAt) = (row.Wrong + 1, now);
+            (row.Wrong, row.LastAt) = (row.Wrong + 1, row.LastAt > now ? row.LastAt : now);
         }
 
         await db.SaveChangesAsync(stop);

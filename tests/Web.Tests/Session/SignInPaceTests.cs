@@ -48,7 +48,10 @@ public class SignInPaceTests(House house) : IClassFixture<House>
         await using var web = await WebProcess.Start(house.Connection, null, ("Proxies", "127.0.0.1"), ("Limits__SignInPerMinute", "100000"));
         var ada = await Register(web, "203.0.113.11");
         var replies = await Task.WhenAll(Enumerable.Range(0, 24).Select(_ => Try(web, "203.0.113.12", ada.Email, "wrong wrong wrong")));
-        Assert.Equal("401 x 5, 429 x 19", string.Join(", ", replies.GroupBy(r => r.Status).OrderBy(g => g.Key).Select(g => $"{g.Key} x {g.Count()}")));
+        Assert.All(replies, r => Assert.True(r.Status is 401 or 429, $"{r.Status}"));
+
+        // Five are free; on a slow machine the first pauses of two and four seconds can pass while the rest still wait their turn.
+        Assert.InRange(replies.Count(r => r.Status == 401), 5, 7);
     }
 
     [Fact]
