@@ -21,20 +21,25 @@ public sealed record FinishedWash(DateTimeOffset StartedAt, string? Tub, string?
 
 public static class FinishedWashEndpoints
 {
-    public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Produces<FinishedWash>().ProducesProblem(404);
+    public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Produces<FinishedWash>().Produces(204).ProducesProblem(404);
 
     private static async Task<IResult> Of(string code, EarthyTuftDb db, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier || LotPages.LastWash(dossier.Lot.Id, dossier.Family) is not { } entry)
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
         {
-            return Problems.NotHere("wash behind this lot");
+            return Problems.NotHere("lot");
+        }
+
+        if (LotPages.LastWash(dossier.Lot.Id, dossier.Family) is not { } entry)
+        {
+            return TypedResults.NoContent();
         }
 
         var wash = await db.Washes.AsNoTracking().Where(w => w.EntryId == entry.Id).Include(w => w.Tub).Include(w => w.Recipe)
             .Include(w => w.Baths).ThenInclude(b => b.Readings.Where(r => r.WithdrawnAt == null)).AsSplitQuery().FirstOrDefaultAsync(stop);
         if (wash is null)
         {
-            return Problems.NotHere("watched wash behind this lot");
+            return TypedResults.NoContent();
         }
 
         var plan = JsonSerializer.Deserialize<PlanView>(wash.Plan, json.Value.SerializerOptions)!.Plan;

@@ -228,14 +228,7 @@ export const useFinishedWash = (code: string, on: boolean) =>
   useQuery({
     queryKey: ['lot', code, 'washed'],
     enabled: on,
-    queryFn: async () => {
-      try {
-        return await need(api.GET('/api/scouring/washed/{code}', { params: { path: { code } } }));
-      } catch (e) {
-        if (e instanceof Problem && e.status === 404) return null;
-        throw e;
-      }
-    },
+    queryFn: async () => (await api.GET('/api/scouring/washed/{code}', { params: { path: { code } } })).data ?? null,
   });
 
 export const useDehairing = (code: string, use: Schema['DownUse']) =>

@@ -4406,6 +4406,13 @@ export interface paths {
             'application/json': components['schemas']['FinishedWash'];
           };
         };
+        /** @description No Content */
+        204: {
+          headers: {
+            [name: string]: unknown;
+          };
+          content?: never;
+        };
         /** @description Not Found */
         404: {
           headers: {
