@@ -103,6 +103,10 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
         Assert.EndsWith("the rest is typical.", after.GetProperty("experience").GetString());
         Assert.True(after.GetProperty("atMedian").GetProperty("grams").GetDouble() < before.GetProperty("atMedian").GetProperty("grams").GetDouble());
         Assert.Contains("skirt 4", after.GetProperty("experience").GetString());
+        // What is asked about is the end looked at: combs lose more than a wash alone.
+        var locks = await ada.Get($"/api/lots/{code}/needed?wanted=600&aim=worstedHard&preparation=cleanLocks");
+        var top = await ada.Get($"/api/lots/{code}/needed?wanted=600&aim=worstedHard&preparation=top");
+        Assert.True(top.GetProperty("atMedian").GetProperty("grams").GetDouble() > locks.GetProperty("atMedian").GetProperty("grams").GetDouble());
         Assert.Equal(["wanted not-a-weight"], (await ada.Send(HttpMethod.Get, $"/api/lots/{code}/needed?wanted=lots")).Refused());
     }
 

@@ -78,7 +78,7 @@ public static class RouteEndpoints
             return Problems.NotHere("lot");
         }
 
-        Aim? named = Enum.TryParse<Aim>(aim, ignoreCase: true, out var read) && Enum.IsDefined(read) ? read : null;
+        var named = Named<Aim>(aim);
         return aim is not null && named is null
             ? Problems.Of(400, "not-readable", "There is no such aim.")
             : TypedResults.Ok(await View(dossier, named ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft, db, bench, await books.Here(stop), stop));
@@ -136,7 +136,11 @@ public static class RouteEndpoints
 
     private static string Words(RoutePlan? plan) => plan is null ? "none" : $"{plan.Aim.Words()}: {plan.Preparation.Words()}";
 
-    private static async Task<IResult> Needed(string code, [StringLength(40)] string wanted, Aim? aim, PreparedAs? preparation, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    /// <summary>A name in an address, in capitals or small letters; null when there is none like it.</summary>
+    private static T? Named<T>(string? name)
+        where T : struct, Enum => Enum.TryParse<T>(name, ignoreCase: true, out var read) && Enum.IsDefined(read) ? read : null;
+
+    private static async Task<IResult> Needed(string code, [StringLength(40)] string wanted, string? aim, string? preparation, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
     {
         if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
         {
@@ -151,9 +155,15 @@ public static class RouteEndpoints
 
         var book = await books.Here(stop);
         var (facts, _) = FactsOf.Lot(dossier, book);
+        var (asked, way) = (Named<Aim>(aim), Named<PreparedAs>(preparation));
+        if ((aim is not null && asked is null) || (preparation is not null && way is null))
+        {
+            return Problems.Of(400, "not-readable", "There is no such aim or preparation.");
+        }
+
         // The end that is asked for; else the one that was chosen for the lot; else the best.
-        var end = aim ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft;
-        var by = preparation ?? (aim is null || aim == dossier.Lot.RouteAim ? dossier.Lot.RoutePreparation : null);
+        var end = asked ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft;
+        var by = way ?? (asked is null || asked == dossier.Lot.RouteAim ? dossier.Lot.RoutePreparation : null);
         var route = by is { } chosen ? Routes.Of(chosen, facts, end, bench.Facts.Schools) : Routes.For(facts, end, bench.Facts.Schools)[0];
         var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
         var forecast = RouteForecast.Of(

@@ -2602,8 +2602,8 @@ export interface paths {
       parameters: {
         query: {
           wanted: string;
-          aim?: components['schemas']['Aim'];
-          preparation?: components['schemas']['PreparedAs'];
+          aim?: string;
+          preparation?: string;
         };
         header?: never;
         path: {

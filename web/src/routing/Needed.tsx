@@ -28,7 +28,7 @@ export function Needed({ code, what, aim, preparation }: NeededProps) {
     queryFn: async () =>
       (
         await api.GET('/api/lots/{code}/needed', {
-          params: { path: { code }, query: { wanted: asked } },
+          params: { path: { code }, query: { wanted: asked, aim, preparation } },
         })
       ).data!,
   });
