@@ -179,6 +179,13 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
     public FleeceClass? Class(Func<string, Breed?> reference) =>
         Shares.OrderByDescending(s => s.SharePercent).Select(s => reference(s.Breed)?.Class).FirstOrDefault(c => c is not null);
 
+    /// <summary>How readily it felts: of the parents that the reference knows the one that felts most readily decides, else the class.</summary>
+    /// <param name="reference">Finds a breed by name, null when it has none.</param>
+    /// <param name="of">The class, null when not known.</param>
+    /// <returns>Null when neither a parent nor the class is known.</returns>
+    public Felting? Felts(Func<string, Breed?> reference, FleeceClass? of) =>
+        Shares.Select(s => reference(s.Breed)?.Felts).Max() ?? (of is { } known ? FleeceClasses.Felts(known) : null);
+
     /// <summary>The span of a figure over the parents that the reference knows.</summary>
     /// <param name="reference">Finds a breed by name, null when it has none.</param>
     /// <param name="figure">The figure.</param>

@@ -224,6 +224,7 @@ public sealed record Judgements(
 /// <param name="CvPercent">Coefficient of variation of the lengths, null for fewer than two locks.</param>
 /// <param name="Wave">Kind of wave, null when not known.</param>
 /// <param name="Judged">What eye and finger said.</param>
+/// <param name="Felts">How readily it felts, null when not known.</param>
 public sealed record FleeceFacts(
     FleeceClass? Class,
     Fibre Fibre,
@@ -231,7 +232,8 @@ public sealed record FleeceFacts(
     double? StapleMillimetres,
     double? CvPercent,
     Wave? Wave,
-    Judgements Judged)
+    Judgements Judged,
+    Felting? Felts = null)
 {
     /// <summary>Two coats, judged or usual for the class.</summary>
     public bool IsDoubleCoated => Judged.Coat is { } coat ? coat == Coat.Double : Class is FleeceClass.Double or FleeceClass.Cashmere or FleeceClass.Undercoat;
@@ -243,8 +245,4 @@ public sealed record FleeceFacts(
     public bool IsWeak => Judged.Soundness is Soundness.Tender or Soundness.Break;
 
     /// <summary>Fibre diameter to decide by: the middle of what is known, of the undercoat where there are two coats.</summary>
-    public double? DecidingMicron => Micron is { } micron ? micron.Middle : null;
-
-    /// <summary>How readily it felts, null when the class is not known.</summary>
-    public Felting? Felts => Class is { } of ? FleeceClasses.Felts(of) : null;
-}
+    public double? DecidingMicron => Micron is { } micron ? micron.Middle : null;}

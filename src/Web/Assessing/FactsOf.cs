@@ -19,14 +19,16 @@ public static class FactsOf
         var looked = NearestLookOver(lot.Id, dossier.Family, dossier.LookOvers);
         var parentage = BreedEndpoints.Parentage(lot.Parentage);
         var micron = looked?.MeasuredMicron is { } measured ? new Span(measured, measured) : parentage.Envelope(book.Find, b => b.Micron);
+        var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
         return (new FleeceFacts(
-            OwnLog.ClassOf(book, lot.Parentage, lot.Fibre),
+            of,
             lot.Fibre,
             micron,
             staple.Length?.Mean,
             staple.Length?.CvPercent,
             staple.Wave ?? parentage.Shares.Select(s => book.Find(s.Breed)?.Wave).FirstOrDefault(w => w is not null),
-            looked?.Judgements ?? new Judgements()), looked);
+            looked?.Judgements ?? new Judgements(),
+            parentage.Felts(book.Find, of)), looked);
     }
 
     private static LookOverRow? NearestLookOver(Guid lotId, Family family, IReadOnlyList<LookOverRow> lookOvers) =>

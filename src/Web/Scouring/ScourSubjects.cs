@@ -21,7 +21,7 @@ internal static class ScourSubjects
             .Need(ids.Count > 0, "lotIds", "nothing-taken", "is empty: choose a lot to wash")
             .Need(lots.Count == ids.Distinct().Count(), "lotIds", "not-here", "names a lot that is not here")
             .Need(past || lots.All(l => l.UsedUpAt is null), "lotIds", "used-up", "holds a lot of which nothing is left")
-            .Need(lots.All(l => l.Form is LotForm.Raw or LotForm.Skirted or LotForm.Clean), "lotIds", "wrong-form", "holds a lot that is not washed as it is now")
+            .Need(lots.All(l => ScouringStep.Definition.CanTake(l.Form, l.Fibre)), "lotIds", "wrong-form", "holds a lot that is not washed as it is now")
             .Need(lots.Select(l => l.Fibre).Distinct().Count() <= 1, "lotIds", "unlike-fibres", "holds unlike fibres: each wants a bath of its own")
             .Need(greasyGrams is not null || lots.All(l => l.LeftGrams is not null), "greasyGrams", "not-weighed", "is not known of every lot: weigh it, or type what goes in");
         if (!guard.Passed)
@@ -31,8 +31,8 @@ internal static class ScourSubjects
 
         var classes = lots.Select(l => OwnLog.ClassOf(book, l.Parentage, l.Fibre)).Distinct().ToArray();
         var of = classes.Length == 1 ? classes[0] : null;
-        // What felts most readily among the breeds decides.
-        var felts = lots.SelectMany(l => BreedEndpoints.Parentage(l.Parentage).Shares.Select(s => book.Find(s.Breed)?.Felts)).Max() ?? (of is { } known ? FleeceClasses.Felts(known) : null);
+        // Of several lots in one bath the one that felts most readily decides.
+        var felts = lots.Select(l => BreedEndpoints.Parentage(l.Parentage).Felts(book.Find, of)).Max();
         var wax = await Wax(db, lots, stop);
         return (lots, new ScourSubject(greasyGrams ?? lots.Sum(l => l.LeftGrams!.Value), lots[0].Fibre, of, felts, wax));
     }

@@ -32,19 +32,56 @@ public class VerdictTests
     [InlineData(FleeceClass.Mohair, 26.0, 120.0, Use.Drape, Leaning.GoodFor)]
     public void A_kind_of_fleece_is_good_for_what_it_is_known_for(FleeceClass of, double micron, double staple, Use use, Leaning leaning)
     {
-        var told = Verdict.Of(Nothing with { Class = of, Micron = new(micron, micron), StapleMillimetres = staple }).Single(v => v.Use == use);
+        var told = Verdict.Of(Nothing with { Class = of, Felts = FleeceClasses.Felts(of), Micron = new(micron, micron), StapleMillimetres = staple }).Single(v => v.Use == use);
         Assert.Equal(leaning, told.Leaning);
         Assert.NotEmpty(leaning == Leaning.GoodFor ? told.For : told.Against);
+    }
+
+    [Theory]
+    [InlineData(FleeceClass.Long, 36.0, true)]
+    [InlineData(FleeceClass.Long, 28.0, true)]
+    [InlineData(FleeceClass.Long, 27.9, false)]
+    [InlineData(FleeceClass.Long, null, true)]
+    [InlineData(FleeceClass.Hill, 26.0, true)]
+    [InlineData(FleeceClass.Double, 26.0, true)]
+    [InlineData(FleeceClass.Cashmere, 16.0, false)]
+    [InlineData(FleeceClass.Undercoat, 17.0, false)]
+    [InlineData(FleeceClass.Camelid, 26.0, false)]
+    public void Wind_and_weather_take_a_strong_or_a_double_coat(FleeceClass of, double? micron, bool good)
+    {
+        var facts = Nothing with { Class = of, Micron = micron is { } m ? new(m, m) : null, StapleMillimetres = 120, Judged = new(Coat: of is FleeceClass.Camelid ? Coat.Double : null) };
+        Assert.Equal(good, Verdict.Of(facts).Any(v => v.Use == Use.OuterWear && v.For.Count > 0));
     }
 
     [Fact]
     public void A_tender_staple_asks_for_care_and_leaves_felt()
     {
-        var sound = Nothing with { Class = FleeceClass.Medium, StapleMillimetres = 100, Judged = new(Soundness: Soundness.Sound, Spring: Spring.Lively) };
+        var sound = Nothing with { Class = FleeceClass.Medium, Felts = Felting.Readily, StapleMillimetres = 100, Judged = new(Soundness: Soundness.Sound, Spring: Spring.Lively) };
         var tender = sound with { Judged = sound.Judged with { Soundness = Soundness.Tender } };
         Leaning Of(FleeceFacts f, Use use) => Verdict.Of(f).Single(v => v.Use == use).Leaning;
         Assert.Equal((Leaning.GoodFor, Leaning.CarefulWith), (Of(sound, Use.Socks), Of(tender, Use.Socks)));
         Assert.Equal(Leaning.GoodFor, Of(tender, Use.Felt));
+    }
+
+    [Theory]
+    [InlineData("Dorset Horn", FleeceClass.Down)]
+    [InlineData("Nobody knows this one", FleeceClass.Down)]
+    [InlineData("Nobody knows this one", null)]
+    public void What_the_breed_is_known_for_goes_before_its_class(string breed, FleeceClass? of)
+    {
+        var horn = new Breed("Dorset Horn", Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: Felting.Moderately);
+        Breed? Find(string name) => name == horn.Name ? horn : null;
+        var felts = Parentage.Read(breed, "breed").Value.Felts(Find, of);
+        Assert.Equal(breed == horn.Name ? Felting.Moderately : of is null ? null : Felting.Little, felts);
+        Assert.Equal(felts == Felting.Little, Verdict.Of(Nothing with { Class = of, Felts = felts }).Any(v => v.Use == Use.Felt));
+    }
+
+    [Fact]
+    public void The_parent_that_felts_most_readily_decides()
+    {
+        Breed Of(string name, Felting felts) => new(name, Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: felts);
+        Breed? Find(string name) => name switch { "Suffolk" => Of(name, Felting.Little), "Merino" => Of(name, Felting.Readily), _ => null };
+        Assert.Equal(Felting.Readily, Parentage.Read("Suffolk / Merino", "breed").Value.Felts(Find, null));
     }
 
     [Fact]

@@ -224,10 +224,9 @@ export const useDryings = () =>
   useQuery({ queryKey: ['drying'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/drying')) });
 
 /** The wash behind a lot as it was done; nothing where it was not watched. */
-export const useFinishedWash = (code: string, on: boolean) =>
+export const useFinishedWash = (code: string) =>
   useQuery({
     queryKey: ['lot', code, 'washed'],
-    enabled: on,
     queryFn: async () => (await api.GET('/api/scouring/washed/{code}', { params: { path: { code } } })).data ?? null,
   });
 

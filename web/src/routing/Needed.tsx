@@ -22,7 +22,6 @@ export function Needed({ code, what, aim, preparation }: NeededProps) {
   const asked = useDeferredValue(wanted.trim());
   const needed = useQuery({
     queryKey: ['lot', code, 'needed', asked, aim, preparation],
-    placeholderData: (old) => old,
     enabled: asked !== '',
     retry: false,
     queryFn: async () =>

@@ -8,7 +8,7 @@ import { bathWord } from './words';
 
 /** The baths a lot has been through: how warm, how long, with what. Nothing where the wash was not watched here. */
 export function FinishedWash({ code }: { code: string }) {
-  const wash = useFinishedWash(code, true);
+  const wash = useFinishedWash(code);
   const session = useSession();
   const now = useNow(60_000);
   if (wash.error) return <ProblemNotice error={wash.error} again={() => void wash.refetch()} />;

@@ -37,7 +37,10 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
   }
   // Others could be taken up here too; they stay out of the way until they are asked for.
   const here = lots.filter((l) => l.next === step || chosen.some((t) => t.lotId === l.id));
-  const shown = all || here.length === 0 ? lots : here;
+  // Only like and like are joined: beside the first that is chosen stands what goes with it.
+  const first = step === 'join' ? lots.find((l) => l.id === chosen[0]?.lotId) : undefined;
+  const fitting = first ? lots.filter((l) => l.form === first.form && l.fibre === first.fibre) : lots;
+  const shown = all || here.length === 0 ? fitting : fitting.filter((l) => here.includes(l));
   const heaviest = Math.max(1, ...lots.map((l) => l.left?.grams ?? 0));
   const perRoot = 24 / Math.sqrt(heaviest);
   const toggle = (id: string) =>
@@ -106,9 +109,9 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
             </ButtonBase>
           );
         })}
-        {shown.length < lots.length && (
+        {shown.length < fitting.length && (
           <Button sx={{ flex: '0 0 auto', alignSelf: 'center' }} onClick={() => setAll(true)}>
-            {othersCouldCome(lots.length - shown.length)}
+            {othersCouldCome(fitting.length - shown.length)}
           </Button>
         )}
       </Box>

@@ -70,9 +70,16 @@ export function FleeceOnTheScale({
           </tspan>
         </text>
       ) : (
-        <text x={272} y={90} fontSize={15} fill={tone('bark')}>
-          {grams ? '' : 'Nothing on the scale yet'}
-        </text>
+        !grams && (
+          <text fontSize={15} fill={tone('bark')}>
+            <tspan x={272} y={90}>
+              Nothing on
+            </tspan>
+            <tspan x={272} y={110}>
+              the scale yet
+            </tspan>
+          </text>
+        )
       )}
     </svg>
   );
