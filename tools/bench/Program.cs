@@ -16,6 +16,9 @@ foreach (var name in names)
     {
         "log-entries-vs-insert" => (await LogEntries.Measure(address, connection), 5.0),
         "lot-page-2000-p95-ms" => (await LargeFamily.PageP95(address, connection), 150.0),
+        "demo-seconds" => (await DemoWorkshop.Measure(address), 1.0),
+        "import-40000-seconds" => (await WeighLogImport.Seconds(address), 4.0),
+        "import-bad-answer-kb" => (await WeighLogImport.BadKilobytes(address), 200.0),
         "reconcile-2000-ms" => (LargeFamily.Reconcile(), 100.0),
         "lot-page-vs-sql" => (await LotPage.Measure(address, connection), 3.0),
         _ => throw new ArgumentException($"There is no figure called {name}."),

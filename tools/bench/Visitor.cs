@@ -35,6 +35,15 @@ internal sealed class Visitor : IDisposable
         return await response.Content.ReadFromJsonAsync<JsonElement>();
     }
 
+    /// <summary>Posts a text and gives the answer's text.</summary>
+    public async Task<string> Send(string path, string text, string type)
+    {
+        using var content = new StringContent(text, System.Text.Encoding.UTF8, type);
+        using var response = await http.PostAsync(path, content);
+        response.EnsureSuccessStatusCode();
+        return await response.Content.ReadAsStringAsync();
+    }
+
     public async Task<byte[]> Get(string path)
     {
         using var response = await http.GetAsync(path);

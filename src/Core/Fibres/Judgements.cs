@@ -245,4 +245,5 @@ public sealed record FleeceFacts(
     public bool IsWeak => Judged.Soundness is Soundness.Tender or Soundness.Break;
 
     /// <summary>Fibre diameter to decide by: the middle of what is known, of the undercoat where there are two coats.</summary>
-    public double? DecidingMicron => Micron is { } micron ? micron.Middle : null;}
+    public double? DecidingMicron => Micron is { } micron ? micron.Middle : null;
+}
