@@ -148,7 +148,8 @@ pg_start() {
     PG_PORT=$(free_port)
     printf '%s' "$PG_PORT" >"$data/pg-port"
   fi
-  local settings="-p $PG_PORT -h 127.0.0.1 -c unix_socket_directories=''"
+  # Tables that grew by a long import are looked at soon: until then whole tables are read where a few rows are asked for.
+  local settings="-p $PG_PORT -h 127.0.0.1 -c unix_socket_directories='' -c autovacuum_naptime=5s"
   local setting; for setting in "$@"; do settings="$settings -c $setting"; done
   # The server must not keep the caller's pipe or lock open.
   as_pg "$bin/pg_ctl" start -w -s -D "$cluster" -l "$cluster/server.log" -o "$settings" </dev/null >/dev/null 2>&1 9>&- \

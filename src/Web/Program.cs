@@ -59,6 +59,7 @@ if (!describing)
     builder.Services.AddHostedService<LiveBridge>();
     builder.Services.AddHostedService<InstrumentDesk>();
     builder.Services.AddHostedService<Sweeping>();
+    builder.Services.AddHostedService<DemoRehearsal>();
 }
 
 builder.Services.AddMemoryCache();

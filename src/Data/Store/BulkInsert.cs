@@ -44,13 +44,13 @@ public static class BulkInsert
 
     private sealed class Column(IProperty property, string name)
     {
-        private readonly Func<object, object?> read = row => property.GetGetter().GetClrValue(row);
+        private readonly IClrPropertyGetter getter = property.GetGetter();
         private readonly Func<object?, object?> convert = property.GetTypeMapping().Converter is { } converter ? converter.ConvertToProvider : value => value;
 
         public string Name => name;
 
         public string StoreType { get; } = property.GetRelationalTypeMapping().StoreTypeNameBase;
 
-        public object? Value(object row) => convert(read(row));
+        public object? Value(object row) => convert(getter.GetClrValue(row));
     }
 }

@@ -32,6 +32,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private readonly Dictionary<Guid, LinearForm?> left = [];
     private readonly Dictionary<(int Entry, int Line), FlowRow> flows = [];
     private readonly HashSet<string> used = new(StringComparer.OrdinalIgnoreCase);
+
     /// <summary>So far ahead a code from a file takes the running number along.</summary>
     private const int MostAhead = 5000;
 

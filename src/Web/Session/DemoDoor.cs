@@ -44,11 +44,26 @@ public sealed class DemoDoor(IServiceProvider services, IConfiguration configura
         }
 
         await Tell(db, removed, stop);
-
-        var (visitor, workshop) = await DemoSeed.Make(db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), now, stop);
-        DemoInstruments.Add(db, PortOf);
-        await DemoWashHouse.Add(scope.ServiceProvider, visitor, workshop, stop);
+        var seat = await Furnish(scope.ServiceProvider, db, now, stop);
         await transaction.CommitAsync(stop);
+        return seat;
+    }
+
+    /// <summary>Makes a demo and keeps nothing of it: the first visitor after a start does not wait until the code is compiled.</summary>
+    public async Task Rehearse(CancellationToken stop)
+    {
+        await using var scope = services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
+        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await Furnish(scope.ServiceProvider, db, clock.GetUtcNow(), stop);
+        await transaction.RollbackAsync(stop);
+    }
+
+    private async Task<DemoSeat> Furnish(IServiceProvider scoped, EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    {
+        var (visitor, workshop) = await DemoSeed.Make(db, scoped.GetRequiredService<WorkshopScope>(), now, stop);
+        DemoInstruments.Add(db, PortOf);
+        await DemoWashHouse.Add(scoped, visitor, workshop, stop);
         return new DemoSeat(workshop, visitor);
     }
 
