@@ -9,7 +9,7 @@ export const schoolWord: Record<Schema['ScourSchool'], string> = {
 };
 
 export const agitationWord: Record<Schema['Agitation'], string> = {
-  still: 'pressed under once, then left',
+  still: 'pressed under, then left',
   gentle: 'turned now and then',
   much: 'moved all the time',
 };

@@ -40,7 +40,8 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
   // Only like and like are joined: beside the first that is chosen stands what goes with it.
   const first = step === 'join' ? lots.find((l) => l.id === chosen[0]?.lotId) : undefined;
   const fitting = first ? lots.filter((l) => l.form === first.form && l.fibre === first.fibre) : lots;
-  const shown = all || here.length === 0 ? fitting : fitting.filter((l) => here.includes(l));
+  // Nothing waits to be joined: there all that go together are shown at once.
+  const shown = all || step === 'join' || here.length === 0 ? fitting : fitting.filter((l) => here.includes(l));
   const heaviest = Math.max(1, ...lots.map((l) => l.left?.grams ?? 0));
   const perRoot = 24 / Math.sqrt(heaviest);
   const toggle = (id: string) =>

@@ -75,7 +75,7 @@ export const formWord: Record<Schema['LotForm'], string> = {
   washed: 'washed, damp',
   clean: 'clean fibre',
   opened: 'opened fibre',
-  openedGreasy: 'opened, in the grease',
+  openedGreasy: 'opened, greasy',
   down: 'down',
   cloud: 'cloud',
   rolag: 'rolags',
