@@ -12,10 +12,10 @@ public class ArchitectureTests
     private static readonly Assembly Data = typeof(Data.Store.EarthyTuftDb).Assembly;
 
     /// <summary>What every room may use.</summary>
-    private static readonly string[] Shared = ["Quantities", "Fibres", "Lots", "Ledger"];
+    private static readonly string[] Shared = ["Quantities", "Fibres", "Lots", "Ledger", "Stations"];
 
     /// <summary>Rooms that exist to bring others together.</summary>
-    private static readonly string[] Gathering = ["Course", "Reckoning"];
+    private static readonly string[] Gathering = ["Course", "Routing", "Reckoning"];
 
     [Fact]
     public void Core_knows_no_web_no_database_and_no_json() => Assert.DoesNotContain(
@@ -48,11 +48,24 @@ public class ArchitectureTests
     [Fact]
     public void The_shared_rooms_stand_in_their_order()
     {
-        string[] Above(string room) => [.. new[] { "Ledger", "Lots", "Fibres", "Quantities" }.TakeWhile(r => r != room).Where(r => !(room == "Lots" && r == "Ledger")).Select(r => $"EarthyTuft.Core.{r}")];
-        foreach (var room in new[] { "Quantities", "Fibres", "Lots" })
+        string[] Above(string room) => [.. new[] { "Stations", "Ledger", "Lots", "Fibres", "Quantities" }.TakeWhile(r => r != room).Where(r => !(room == "Lots" && r == "Ledger")).Select(r => $"EarthyTuft.Core.{r}")];
+        foreach (var room in new[] { "Quantities", "Fibres", "Lots", "Ledger" })
         {
             Assert.True(Types.InAssembly(Core).That().ResideInNamespace($"EarthyTuft.Core.{room}").ShouldNot().HaveDependencyOnAny(Above(room)).GetResult().IsSuccessful, room);
         }
+    }
+
+    [Fact]
+    public void The_list_of_stations_knows_no_routes() =>
+        Assert.True(Types.InAssembly(Core).That().ResideInNamespace("EarthyTuft.Core.Course").ShouldNot().HaveDependencyOnAny("EarthyTuft.Core.Routing", "EarthyTuft.Core.Reckoning").GetResult().IsSuccessful);
+
+    [Fact]
+    public void Where_combing_begins_stands_in_one_line()
+    {
+        var lines = Directory.GetFiles(Path.Combine(Root(), "src"), "*.cs", SearchOption.AllDirectories)
+            .Where(f => !f.Contains("/obj/") && !f.Contains("/Migrations/") && !f.Contains("/Demo/"))
+            .SelectMany(f => File.ReadAllLines(f).Where(l => Regex.IsMatch(l, @"(?<![\w.])125(?![\w.])(?!.*FleeceClass)")).Select(l => $"{Path.GetFileName(f)}: {l.Trim()}"));
+        Assert.Equal("CardingStation.cs: public const double LongestMillimetres = 125;", Assert.Single(lines));
     }
 
     [Fact]

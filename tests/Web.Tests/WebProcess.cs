@@ -50,7 +50,7 @@ internal sealed class WebProcess : IAsyncDisposable
 
         var web = new WebProcess(Process.Start(start)!, new Uri($"http://127.0.0.1:{port}"));
         using var client = web.Client();
-        for (var i = 0; i < 200; i++)
+        for (var i = 0; i < 900; i++)
         {
             try
             {
@@ -67,10 +67,10 @@ internal sealed class WebProcess : IAsyncDisposable
             await Task.Delay(100);
         }
 
-        throw new TimeoutException("The web process did not answer within 20 seconds.");
+        throw new TimeoutException("The web process did not answer within 90 seconds.");
     }
 
-    public HttpClient Client() => new(new SocketsHttpHandler { UseCookies = true }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(20) };
+    public HttpClient Client() => new(new SocketsHttpHandler { UseCookies = true }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(60) };
 
     public int Port => address.Port;
 

@@ -194,6 +194,14 @@ public enum Fate
     GivenAway,
 }
 
+/// <summary>What follows from a fate.</summary>
+public static class Fates
+{
+    /// <summary>Kept, so that it can be worth something and be a credit to the rest.</summary>
+    /// <param name="fate">The fate.</param>
+    public static bool MayHaveWorth(this Fate fate) => fate is Fate.KeptAsStock or Fate.KeptAsLowerGrade;
+}
+
 /// <summary>What a step can add.</summary>
 public enum GainKind
 {

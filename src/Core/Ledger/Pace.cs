@@ -15,20 +15,6 @@ public sealed record Pace(double GramsPerHour, int Own)
         return minutes > 0 && grams > 0 ? new Pace(grams * 60 / minutes, entries.Count) : null;
     }
 
-    /// <summary>Typical pace (handbook section 13); people differ tenfold. Null where nobody stands at the bench.</summary>
-    /// <param name="step">The step.</param>
-    public static Pace? Typical(StepKind step) => step switch
-    {
-        StepKind.Skirt or StepKind.Divide => new(1500, 0),
-        StepKind.Wash => new(1500, 0),
-        StepKind.Open => new(60, 0),
-        StepKind.Card => new(120, 0),
-        StepKind.Comb => new(30, 0),
-        StepKind.Dehair => new(3, 0),
-        StepKind.Gin => new(12, 0),
-        _ => null,
-    };
-
     /// <summary>Hours for so much output.</summary>
     /// <param name="grams">Grams of output.</param>
     public double Hours(double grams) => grams / GramsPerHour;

@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 
@@ -43,7 +44,6 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
     /// <param name="own">The workshop's own experience.</param>
     /// <param name="schools">Its choices.</param>
     /// <param name="costSoFar">What the lot cost until now, null when not known.</param>
-    /// <param name="typical">A step's typical yield for a class, null where it loses nothing.</param>
     public static RouteForecast Of(
         IReadOnlyList<RouteStep> ahead,
         double? grams,
@@ -51,8 +51,7 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
         string breed,
         OwnExperience own,
         Schools schools,
-        decimal? costSoFar,
-        Func<StepKind, FleeceClass?, Span?> typical)
+        decimal? costSoFar)
     {
         var steps = new List<StepForecast>();
         var chain = new List<YieldForecast>();
@@ -60,14 +59,14 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
         foreach (var step in ahead)
         {
             var before = grams * YieldForecast.Chain(chain).Median;
-            var yield = typical(step.Step, of) is { } range ? YieldForecast.Of(range, own.Yields.For(step.Step, of, breed)) : null;
+            var yield = AllStations.Typical(step.Step, of) is { } range ? YieldForecast.Of(range, own.Yields.For(step.Step, of, breed)) : null;
             if (yield is not null)
             {
                 chain.Add(yield);
             }
 
             var so = YieldForecast.Chain(chain);
-            var pace = own.Paces.GetValueOrDefault(step.Step) ?? Pace.Typical(step.Step);
+            var pace = own.Paces.GetValueOrDefault(step.Step) ?? AllStations.Find(step.Step)?.TypicalPace;
             var hours = grams * so.Median is { } out_ ? pace?.Hours(out_) : null;
             var litres = step.Step == StepKind.Wash ? before / 1000 * LitresPerKilogram * Baths(of, schools) : null;
             cost += ((decimal?)hours * own.HourlyRate ?? 0) + ((decimal?)(before / 1000) * own.SpentPerKilogram.GetValueOrDefault(step.Step) ?? 0);

@@ -20,7 +20,7 @@ public sealed record RoutePlan(Aim Aim, PreparedAs Preparation, IReadOnlyList<(S
     /// <param name="madeBy">The step that made it.</param>
     public StepKind? Next(LotForm form, StepKind? madeBy)
     {
-        var done = Routes.StageOf(form, madeBy);
+        var done = Waiting.Reached(form, madeBy);
         return Steps.Where(s => s.Stage > done).Select(s => (StepKind?)s.Step).FirstOrDefault();
     }
 

@@ -1,4 +1,6 @@
 using System.Globalization;
+using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Fibres;
 
 namespace EarthyTuft.Core.Routing;
@@ -18,13 +20,13 @@ public static class RouteRules
     public const int Never = -1000;
 
     /// <summary>Below this length, in millimetres, nothing is combed.</summary>
-    public const double Short = 40;
+    public const double Short = CombingStation.ShortestMillimetres;
 
     /// <summary>Below this one, cards.</summary>
     public const double Middling = 75;
 
     /// <summary>Above this one, combs.</summary>
-    public const double Long = 125;
+    public const double Long = CardingStation.LongestMillimetres;
 
     /// <summary>Fine wool from this length on may go over small combs.</summary>
     public const double MiniCombs = 60;

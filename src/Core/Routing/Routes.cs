@@ -1,6 +1,8 @@
+using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Opening;
 
 namespace EarthyTuft.Core.Routing;
 
@@ -23,7 +25,7 @@ public sealed record Route(PreparedAs Preparation, int Points, IReadOnlyList<str
     /// <param name="madeBy">The step that made it: opened in the grease or sorted, fibre keeps its form.</param>
     public IReadOnlyList<RouteStep> Ahead(LotForm form, StepKind? madeBy)
     {
-        var done = Routes.StageOf(form, madeBy);
+        var done = Waiting.Reached(form, madeBy);
         return [.. Steps.Where(s => s.Stage > done && (form != LotForm.Noil || s.Step == StepKind.Card))];
     }
 }
@@ -33,18 +35,6 @@ public static class Routes
 {
     /// <summary>Two routes nearer than this are as good as equal: try both.</summary>
     public const int AsGood = 8;
-
-    private const int Skirting = 10;
-    private const int Sorting = 20;
-    private const int OpeningGreasy = 30;
-    private const int Washing = 40;
-    private const int Drying = 50;
-    // Lint is clean fibre as dried wool is.
-    private const int Ginning = Drying;
-    private const int Opening = 60;
-    private const int Dehairing = 70;
-    private const int Carding = 80;
-    private const int Finishing = 90;
 
     /// <summary>The best routes for a fleece and an aim, the best first: at least two, at most four.</summary>
     /// <param name="facts">What is known of the fleece.</param>
@@ -94,77 +84,65 @@ public static class Routes
         return [.. cases.Where(c => c.Open).Select(c => (c.If, For(c.Facts, aim, schools)[0].Preparation)).Where(c => c.Preparation != now)];
     }
 
-    internal static int StageOf(LotForm form, StepKind? madeBy) => form switch
-    {
-        LotForm.OpenedGreasy => OpeningGreasy,
-        LotForm.Raw or LotForm.Skirted when madeBy == StepKind.Open => OpeningGreasy,
-        LotForm.Raw or LotForm.Skirted when madeBy == StepKind.Divide => Sorting,
-        LotForm.Raw => 0,
-        LotForm.Skirted => Skirting,
-        LotForm.Washed => Washing,
-        LotForm.Clean => Drying,
-        LotForm.Opened => Opening,
-        LotForm.Down => Dehairing,
-        LotForm.Noil => Dehairing,
-        LotForm.Batt or LotForm.Rolag or LotForm.Roving or LotForm.Puni or LotForm.Cloud => Carding,
-        _ => Finishing,
-    };
+    private static RouteStep Step(StepKind step, string because) => new(step, AllStations.Of(step).Stage!.Value, because);
+
+    private static RouteStep OpenInTheGrease(string because) => new(StepKind.Open, OpeningStation.StageInTheGrease, because);
 
     private static IEnumerable<RouteStep> Steps(PreparedAs preparation, FleeceFacts f, Aim aim, Schools schools)
     {
         var cards = preparation is PreparedAs.Rolags or PreparedAs.Batts or PreparedAs.Punis or PreparedAs.CardedTop;
         if (f.Class == FleeceClass.Plant)
         {
-            yield return new(StepKind.Gin, Ginning, "Seed and trash come out far more easily now than later.");
+            yield return Step(StepKind.Gin, "Seed and trash come out far more easily now than later.");
         }
         else if (f.Class is not (FleeceClass.Silk or FleeceClass.Angora))
         {
-            yield return new(StepKind.Skirt, Skirting, "What spoils the rest is taken out while it is still easy to see.");
+            yield return Step(StepKind.Skirt, "What spoils the rest is taken out while it is still easy to see.");
         }
 
         if (f.CvPercent > 25)
         {
-            yield return new(StepKind.Divide, Sorting, FormattableString.Invariant($"Lengths differ by {f.CvPercent:0} %: sort them, and every heap gets what suits it."));
+            yield return Step(StepKind.Divide, FormattableString.Invariant($"Lengths differ by {f.CvPercent:0} %: sort them, and every heap gets what suits it."));
         }
 
         if (f.Class == FleeceClass.Camelid)
         {
-            yield return new(StepKind.Open, OpeningGreasy, "Dust is shaken out dry: in the bath it turns to mud.");
+            yield return OpenInTheGrease("Dust is shaken out dry: in the bath it turns to mud.");
         }
         else if (schools.OpenBeforeWash && cards && f.Class is not (FleeceClass.Plant or FleeceClass.Silk or FleeceClass.Angora))
         {
-            yield return new(StepKind.Open, OpeningGreasy, "Your school opens first: it washes cleaner.");
+            yield return OpenInTheGrease("Your school opens first: it washes cleaner.");
         }
 
         if (f.Class is not (FleeceClass.Plant or FleeceClass.Silk or FleeceClass.Angora))
         {
-            yield return new(StepKind.Wash, Washing, WashReason(f, preparation, schools));
-            yield return new(StepKind.Dry, Drying, "Dry it, and only then the weight counts.");
+            yield return Step(StepKind.Wash, WashReason(f, preparation, schools));
+            yield return Step(StepKind.Dry, "Dry it, and only then the weight counts.");
         }
 
         if (f.Class == FleeceClass.Silk && preparation == PreparedAs.FlickedLocks)
         {
-            yield return new(StepKind.PartCaps, Opening, "Part the caps into layers and stretch them to an even band.");
+            yield return Step(StepKind.PartCaps, "Part the caps into layers and stretch them to an even band.");
         }
         else if (OpenReason(f, preparation, cards, schools) is { } why)
         {
-            yield return new(StepKind.Open, Opening, why);
+            yield return Step(StepKind.Open, why);
         }
 
         // Locks that are flicked stay whole, hair and all.
         if (preparation is not (PreparedAs.FlickedLocks or PreparedAs.CleanLocks) && NeedsDehairing(f, aim))
         {
-            yield return new(StepKind.Dehair, Dehairing, "Hairs part from clean open down; carding would bury them.");
+            yield return Step(StepKind.Dehair, "Hairs part from clean open down; carding would bury them.");
         }
 
         if (cards)
         {
-            yield return new(StepKind.Card, Carding, CardReason(f, preparation, schools));
+            yield return Step(StepKind.Card, CardReason(f, preparation, schools));
         }
 
         if (preparation is PreparedAs.Top or PreparedAs.CardedTop)
         {
-            yield return new(StepKind.Comb, Finishing, f.Class == FleeceClass.Fine && f.StapleMillimetres < RouteRules.Middling
+            yield return Step(StepKind.Comb, f.Class == FleeceClass.Fine && f.StapleMillimetres < RouteRules.Middling
                 ? "Small combs take so short a fine wool; the noil can be carded."
                 : "Combs lay it parallel and leave the short and the bits behind.");
         }

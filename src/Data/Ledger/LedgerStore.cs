@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.Stock;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
@@ -70,7 +71,7 @@ public static class LedgerStore
         Func<Weighing, string> typed,
         EntryFacts facts)
     {
-        var entry = NewEntry(command.Definition.Kind, facts);
+        var entry = NewEntry(command.Station.Kind, facts);
         Judge(entry, outcome.Balance, Noil(command, outcome));
         var next = 0;
         TypedWeighing? Typed(Weighing? weighing) => weighing is null ? null : new TypedWeighing(weighing, typed(weighing));
@@ -87,7 +88,7 @@ public static class LedgerStore
         {
             var (flow, mass) = outcome.Flows[next++];
             // An unweighed only output of a step without losses by difference is settled when the family is.
-            Make(made[i], command.Definition.Kind, mass, facts.DoneAt);
+            Make(made[i], command.Station.Kind, mass, facts.DoneAt);
             db?.Lots.Add(made[i]);
             var row = Row(flow, mass, made[i].Id);
             row.Worth = command.To[i].Worth;

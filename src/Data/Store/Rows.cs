@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Assessing;
-using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -152,7 +151,7 @@ public sealed class LotRow : IWorkshopOwned
     public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
 
     /// <summary>Brings the waiting place up to date with form, length and route.</summary>
-    public void Place() => WaitsAt = Stations.Next(Form, MadeBy, StapleMillimetres, Route, Fibre, MadeGrams);
+    public void Place() => WaitsAt = Waiting.At(Form, MadeBy, StapleMillimetres, Route, Fibre, MadeGrams);
 }
 
 public sealed class EntryRow : IWorkshopOwned

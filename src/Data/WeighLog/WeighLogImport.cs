@@ -4,6 +4,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.Stock;
 using EarthyTuft.Core.TakingIn;
 using EarthyTuft.Core.WeighLog;
@@ -272,7 +273,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var command = new StepCommand(
-            Stations.Of(head.Step),
+            AllStations.Of(head.Step),
             [.. ins.Select(r => new Taking(Source(lots[r.Row.Lot]), Weigh(r.Row), r.Row.EmptiesLot))],
             [.. outs.Select(r => new Giving(r.Row.Form!.Value, Weigh(r.Row), r.Row.Worth))],
             [.. losses.Select(r => new Losing(r.Row.Loss!.Value, r.Row.Fate, r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row), r.Row.Worth))],

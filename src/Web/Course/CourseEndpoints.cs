@@ -2,6 +2,7 @@ using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
@@ -31,6 +32,12 @@ public sealed record Today(
     int Samples,
     MonthSums Month);
 
+/// <summary>A station as screens need it, in working order.</summary>
+/// <param name="OnRail">When it stands on the rail.</param>
+/// <param name="States">States its outputs can be weighed in.</param>
+/// <param name="UsualOutputs">How many lots it usually makes.</param>
+/// <param name="Measures">What is counted there beside the weights.</param>
+/// <param name="WorthFates">Fates of a loss that can be worth something.</param>
 public sealed record StationView(
     StepKind Step,
     IReadOnlyList<LotForm> Takes,
@@ -41,7 +48,12 @@ public sealed record StationView(
     WeighingState UsualState,
     Caution Caution,
     bool KeepsForm,
-    GainKind? UsualGain);
+    GainKind? UsualGain,
+    OnRail OnRail,
+    IReadOnlyList<WeighingState> States,
+    int UsualOutputs,
+    IReadOnlyList<Measure> Measures,
+    IReadOnlyList<Fate> WorthFates);
 
 /// <summary>Relative humidity of the room today, null when nobody read it yet.</summary>
 public sealed record DayAir(double? HumidityPercent, DateTimeOffset? ReadAt);
@@ -49,16 +61,17 @@ public sealed record DayAir(double? HumidityPercent, DateTimeOffset? ReadAt);
 public static class CourseEndpoints
 {
     private const int MostWaiting = 40;
+    private static readonly Fate[] WorthFates = [.. Enum.GetValues<Fate>().Where(f => f.MayHaveWorth())];
 
     public static void MapCourse(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/course").WithTags("course").ForMembers();
         group.MapGet("", Now);
         group.MapGet("/air", Air);
-        group.MapGet("/stations", () => TypedResults.Ok(Stations.InOrder.Concat(Stations.Elsewhere).Select(View).ToArray()));
+        group.MapGet("/stations", () => TypedResults.Ok(AllStations.InOrder.Select(View).ToArray()));
         group.MapGet("/cautions", Seen);
         group.MapPut("/cautions/{step}", See).Changes(MemberRole.Looker).ProducesProblem(404);
-        group.MapGet("/door", () => TypedResults.Ok(Stations.AtTheDoor));
+        group.MapGet("/door", () => TypedResults.Ok(AllStations.AtTheDoor));
     }
 
     /// <summary>The room's air as it was last read today: one reading serves the whole sitting.</summary>
@@ -86,7 +99,7 @@ public static class CourseEndpoints
         return TypedResults.NoContent();
     }
 
-    private static StationView View(StepDefinition d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain);
+    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates);
 
     private static async Task<Today> Now(EarthyTuftDb db, Bench bench, CancellationToken stop)
     {

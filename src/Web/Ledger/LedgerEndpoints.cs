@@ -3,6 +3,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;

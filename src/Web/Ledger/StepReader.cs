@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Web.House;
 
 namespace EarthyTuft.Web.Ledger;
@@ -20,7 +21,7 @@ public sealed class StepReader(BenchFacts bench, StepRequest request, DateOnly s
             return new Refusal("step", "wrong-step", "A fleece is taken in at POST /api/fleeces.");
         }
 
-        if (Stations.Find(request.Step) is not { } definition)
+        if (AllStations.Find(request.Step) is not { } definition)
         {
             return new Refusal("step", "wrong-step", "Fibre that leaves or is counted has its own addresses, under /api/lots/{id}.");
         }

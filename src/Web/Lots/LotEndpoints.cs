@@ -56,10 +56,10 @@ public static class LotEndpoints
         }
 
         var forms = prepared == true ? Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray()
-            : station is { } s && Stations.Find(s) is { } definition ? [.. definition.Takes]
+            : station is { } s && AllStations.Find(s) is { } definition ? [.. definition.Takes]
             : Enum.GetValues<LotForm>();
         var lots = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null && forms.Contains(l.Form));
-        if (prepared != true && station is { } at && Stations.Find(at)?.Fibres is { } fibres)
+        if (prepared != true && station is { } at && AllStations.Find(at)?.Fibres is { } fibres)
         {
             lots = lots.Where(l => fibres.Contains(l.Fibre));
         }
@@ -76,12 +76,12 @@ public static class LotEndpoints
 
         var rows = await lots.OrderBy(l => l.ChangedAt).ThenBy(l => l.Id).Take(PageSize + 1).ToListAsync(stop);
         var page = rows.Take(PageSize).ToArray();
-        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, bench.Facts.Unit) with { Gives = station is { } gives ? Stations.Find(gives)?.GivesOf(l.Form, l.Fibre) : null })], rows.Count > PageSize ? Cursor(page[^1]) : null));
+        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, bench.Facts.Unit) with { Gives = station is { } gives ? AllStations.Find(gives)?.GivesOf(l.Form, l.Fibre) : null })], rows.Count > PageSize ? Cursor(page[^1]) : null));
     }
 
     public static LotLine Line(LotRow lot, MassUnit unit) => new(
         lot.Id, lot.Code, lot.Version, lot.Form, lot.Fibre, lot.Parentage, lot.Animal, lot.Colour,
-        Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, unit, Provenance.Reckoned), lot.ChangedAt, lot.StapleMillimetres, lot.WaitsAt, lot.ReservedGrams is { } reserved ? Mass.FromGrams(reserved).Write(unit) : null);
+        Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, unit, Provenance.Reckoned), lot.ChangedAt, lot.StapleMillimetres, lot.MadeBy, lot.WaitsAt, lot.ReservedGrams is { } reserved ? Mass.FromGrams(reserved).Write(unit) : null);
 
     private static string Cursor(LotRow lot) =>
         WebEncoders.Base64UrlEncode(Encoding.UTF8.GetBytes(lot.ChangedAt.ToString("O", CultureInfo.InvariantCulture) + "|" + lot.Id));

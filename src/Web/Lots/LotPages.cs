@@ -114,7 +114,7 @@ public static class LotPages
         var schools = bench.Facts.Schools;
         var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
         var steps = Routes.Of(preparation, facts, aim, schools).Ahead(lot.Form, lot.MadeBy);
-        var forecast = RouteForecast.Of(steps, left.Grams, facts.Class, lot.Parentage, own, schools, null, Stations.Typical);
+        var forecast = RouteForecast.Of(steps, left.Grams, facts.Class, lot.Parentage, own, schools, null);
         var column = ribbon.Stages.Single(s => s.EntryId == ribbon.Bands.First(b => b.LotId == lot.Id).FromEntryId).Column;
         return [.. forecast.Steps.Select((s, i) =>
         {
@@ -262,7 +262,7 @@ public static class LotPages
                 Mass.FromGrams(reserved).Write(unit), lot.ReservedFor ?? "", left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserved)).Write(unit)) : null,
             lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation) : null,
             lot.UsedUpAt is null ? lot.WaitsAt : null,
-            lot.UsedUpAt is null ? Stations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : []);
+            lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : []);
     }
 
     private static async Task<ILookup<Guid, CorrectionView>> Corrections(EarthyTuftDb db, Family family, MassUnit unit, CancellationToken stop)

@@ -122,7 +122,7 @@ public sealed record EntryPage(IReadOnlyList<EntryView> Entries, int Earlier);
 
 /// <param name="Gives">Where it stands in a station's list: what that station makes of it, the usual first.</param>
 public sealed record LotLine(
-    Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres, StepKind? Next, string? Reserved, IReadOnlyList<LotForm>? Gives = null);
+    Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres, StepKind MadeBy, StepKind? Next, string? Reserved, IReadOnlyList<LotForm>? Gives = null);
 
 /// <summary>A page of lots; the cursor fetches the next one.</summary>
 public sealed record LotList(IReadOnlyList<LotLine> Lots, string? Next);

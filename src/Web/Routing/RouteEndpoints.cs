@@ -1,6 +1,5 @@
 using System.ComponentModel.DataAnnotations;
 using System.Globalization;
-using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -167,7 +166,7 @@ public static class RouteEndpoints
         var route = by is { } chosen ? Routes.Of(chosen, facts, end, bench.Facts.Schools) : Routes.For(facts, end, bench.Facts.Schools)[0];
         var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
         var forecast = RouteForecast.Of(
-            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy), null, facts.Class, dossier.Lot.Parentage, own, bench.Facts.Schools, null, Stations.Typical);
+            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy), null, facts.Class, dossier.Lot.Parentage, own, bench.Facts.Schools, null);
         var (median, nine) = forecast.Whole.Needed(target.Value.Grams);
         var unit = bench.Facts.Unit;
         return TypedResults.Ok(new NeededView(
@@ -199,7 +198,7 @@ public static class RouteEndpoints
             lot.Fibre,
             left?.ToFigure(bench.Facts.Unit, Provenance.Reckoned),
             aim,
-            [.. proposed.Select(r => View(r, RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost, Stations.Typical), left?.Mass.Grams, bench.Facts, lot.RouteAim == aim && lot.RoutePreparation == r.Preparation))],
+            [.. proposed.Select(r => View(r, RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost), left?.Mass.Grams, bench.Facts, lot.RouteAim == aim && lot.RoutePreparation == r.Preparation))],
             [.. Routes.WouldChange(facts, aim, schools).Select(c => new OtherAdvice(c.If, c.Then))],
             proposed.Count > 1 && proposed[0].Points - proposed[1].Points <= Routes.AsGood,
             Core.Assessing.Verdict.Missing(facts));

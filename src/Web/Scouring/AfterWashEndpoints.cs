@@ -108,7 +108,7 @@ internal static class AfterWashEndpoints
         var book = await books.Here(stop);
         var own = await OwnLog.Read(db, book, null, stop, without: wash.Id);
         var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
-        var forecast = YieldForecast.Of(Stations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
+        var forecast = YieldForecast.Of(AllStations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
         // Of several lots out of one wash each is held against its part of what went in.
         var judged = AfterWash.Of(greasy * Math.Min(1, now / kept), now, (forecast.Lower, forecast.Upper), request.Handle, later?.Value.Grams, bench.Facts.Schools.LeaveWax);
         return judged.IsRefused

@@ -21,7 +21,7 @@ internal static class ScourSubjects
             .Need(ids.Count > 0, "lotIds", "nothing-taken", "is empty: choose a lot to wash")
             .Need(lots.Count == ids.Distinct().Count(), "lotIds", "not-here", "names a lot that is not here")
             .Need(past || lots.All(l => l.UsedUpAt is null), "lotIds", "used-up", "holds a lot of which nothing is left")
-            .Need(lots.All(l => ScouringStep.Definition.CanTake(l.Form, l.Fibre)), "lotIds", "wrong-form", "holds a lot that is not washed as it is now")
+            .Need(lots.All(l => ScouringStation.Definition.CanTake(l.Form, l.Fibre)), "lotIds", "wrong-form", "holds a lot that is not washed as it is now")
             .Need(lots.Select(l => l.Fibre).Distinct().Count() <= 1, "lotIds", "unlike-fibres", "holds unlike fibres: each wants a bath of its own")
             .Need(greasyGrams is not null || lots.All(l => l.LeftGrams is not null), "greasyGrams", "not-weighed", "is not known of every lot: weigh it, or type what goes in");
         if (!guard.Passed)

@@ -5,6 +5,8 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
+using EarthyTuft.Core.Stations;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Course;
@@ -22,17 +24,17 @@ public class OtherRoadsTests
     [Fact]
     public void Seed_cotton_waits_to_be_ginned_and_silk_caps_to_be_parted()
     {
-        Assert.Equal(StepKind.Gin, Stations.Next(LotForm.Raw, null, null, null, Fibre.Cotton));
-        Assert.Equal(StepKind.PartCaps, Stations.Next(LotForm.Raw, null, null, null, Fibre.Silk));
-        Assert.Equal(StepKind.Skirt, Stations.Next(LotForm.Raw, null, null));
+        Assert.Equal(StepKind.Gin, Waiting.At(LotForm.Raw, null, null, null, Fibre.Cotton));
+        Assert.Equal(StepKind.PartCaps, Waiting.At(LotForm.Raw, null, null, null, Fibre.Silk));
+        Assert.Equal(StepKind.Skirt, Waiting.At(LotForm.Raw, null, null));
     }
 
     [Fact]
     public void Wool_is_not_ginned()
     {
-        Assert.DoesNotContain(StepKind.Gin, Stations.Open(LotForm.Raw, Fibre.Wool, null));
-        Assert.Contains(StepKind.Gin, Stations.Open(LotForm.Raw, Fibre.Cotton, null));
-        var command = new StepCommand(Stations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Wool, 500), null, true)], [new(LotForm.Clean, Rested(180))], [], []);
+        Assert.DoesNotContain(StepKind.Gin, AllStations.Open(LotForm.Raw, Fibre.Wool, null));
+        Assert.Contains(StepKind.Gin, AllStations.Open(LotForm.Raw, Fibre.Cotton, null));
+        var command = new StepCommand(AllStations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Wool, 500), null, true)], [new(LotForm.Clean, Rested(180))], [], []);
         Assert.Contains(StepDesk.WeighUp(command, null).Refusals, r => r.Code == "wrong-form");
     }
 
@@ -40,7 +42,7 @@ public class OtherRoadsTests
     public void Ginning_closes_over_lint_seed_and_trash()
     {
         var command = new StepCommand(
-            Stations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Cotton, 500), null, true)], [new(LotForm.Clean, Rested(185))], [new(LossKind.SeedAndTrash, Fate.Sown, Rested(314))], []);
+            AllStations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Cotton, 500), null, true)], [new(LotForm.Clean, Rested(185))], [new(LossKind.SeedAndTrash, Fate.Sown, Rested(314))], []);
         Assert.Equal(Standing.Fits, StepDesk.WeighUp(command, null).Value.Balance.Standing);
     }
 
@@ -59,7 +61,7 @@ public class OtherRoadsTests
         {
             var (step, from, to, loss, fibre) = Roads[road];
             Standing After(double lost) => StepDesk.WeighUp(
-                new StepCommand(Stations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, Rested(lost))], []), null).Value.Balance.Standing;
+                new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, Rested(lost))], []), null).Value.Balance.Standing;
             Assert.Equal(Standing.Fits, After(grams * (1 - kept)));
             // More out than went in cannot be; a good part of it gone is at least looked at.
             Assert.Equal(Standing.Impossible, After(grams * (1 - kept) + (grams * 0.5)));
@@ -71,7 +73,7 @@ public class OtherRoadsTests
     {
         var (step, from, to, loss, fibre) = Roads[road];
         var balance = StepDesk.WeighUp(
-            new StepCommand(Stations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, null)], []), null).Value.Balance;
+            new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, null)], []), null).Value.Balance;
         Assert.Equal(grams * (1 - kept), balance.ByDifference!.Mass.Grams, 0.5e-6);
         Assert.Null(balance.Unaccounted);
     });
@@ -82,7 +84,7 @@ public class OtherRoadsTests
         {
             var added = Dressing.Reckon(new(grams, percent)).Value.DressingGrams;
             var command = new StepCommand(
-                Stations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(Stations.Of(step).UsualGain!.Value, Rested(added))]);
+                AllStations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(AllStations.Of(step).UsualGain!.Value, Rested(added))]);
             var balance = StepDesk.WeighUp(command, null).Value.Balance;
             Assert.Equal(Standing.Fits, balance.Standing);
             Assert.Equal(0, balance.Unaccounted!.Mass.Grams, 0.5e-6);
@@ -105,7 +107,7 @@ public class OtherRoadsTests
         var oil = Dressing.Reckon(new(400, 3)).Value.DressingGrams;
         Assert.Equal(12, oil);
         StepCommand With(params Gaining[] gains) => new(
-            Stations.Of(StepKind.Dress), [new(Lot(LotForm.Clean, Fibre.Wool, 400), null, true)], [new(LotForm.Clean, Rested(412))], [], gains);
+            AllStations.Of(StepKind.Dress), [new(Lot(LotForm.Clean, Fibre.Wool, 400), null, true)], [new(LotForm.Clean, Rested(412))], [], gains);
         Assert.Equal(Standing.Fits, StepDesk.WeighUp(With(new Gaining(GainKind.Dressing, Rested(oil))), null).Value.Balance.Standing);
         Assert.NotEqual(Standing.Fits, StepDesk.WeighUp(With(), null).Value.Balance.Standing);
     }
@@ -113,7 +115,7 @@ public class OtherRoadsTests
     [Fact]
     public void Dyed_fibre_stays_what_it_was()
     {
-        var command = new StepCommand(Stations.Of(StepKind.Dye), [new(Lot(LotForm.Top, Fibre.Wool, 300), null, true)], [new(LotForm.Batt, Rested(304))], [], []);
+        var command = new StepCommand(AllStations.Of(StepKind.Dye), [new(Lot(LotForm.Top, Fibre.Wool, 300), null, true)], [new(LotForm.Batt, Rested(304))], [], []);
         Assert.Contains(StepDesk.WeighUp(command, null).Refusals, r => r.Field == "to[0].form");
     }
 

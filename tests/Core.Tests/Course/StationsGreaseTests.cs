@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Carding;
-using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -19,20 +18,20 @@ public class StationsGreaseTests
     [InlineData(LotForm.Clean, Fibre.Wool, "Opened")]
     [InlineData(LotForm.Raw, Fibre.Cotton, "Opened")]
     public void What_is_opened_in_the_grease_stays_in_it(LotForm form, Fibre fibre, string gives) =>
-        Assert.Equal(gives, string.Join(", ", OpeningStep.Definition.GivesOf(form, fibre)));
+        Assert.Equal(gives, string.Join(", ", OpeningStation.Definition.GivesOf(form, fibre)));
 
     [Theory]
     [InlineData(LotForm.Down, Fibre.Yak, LotForm.Puni)]
     [InlineData(LotForm.Clean, Fibre.Cotton, LotForm.Puni)]
     [InlineData(LotForm.Clean, Fibre.Wool, LotForm.Batt)]
-    public void Short_fine_fibre_is_carded_to_punis(LotForm form, Fibre fibre, LotForm first) => Assert.Equal(first, CardingStep.Definition.GivesOf(form, fibre)[0]);
+    public void Short_fine_fibre_is_carded_to_punis(LotForm form, Fibre fibre, LotForm first) => Assert.Equal(first, CardingStation.Definition.GivesOf(form, fibre)[0]);
 
     [Fact]
     public void Opened_in_the_grease_it_waits_for_the_wash_also_on_a_route_that_opens_first()
     {
-        Assert.Equal(StepKind.Wash, Stations.Next(LotForm.OpenedGreasy, StepKind.Open, 80));
+        Assert.Equal(StepKind.Wash, Waiting.At(LotForm.OpenedGreasy, StepKind.Open, 80));
         var route = RoutePlan.Read(Aim.WoollenSoft, PreparedAs.Rolags, "Skirt@10 Open@30 Wash@40 Dry@50 Card@80");
-        Assert.Equal(StepKind.Wash, Stations.Next(LotForm.OpenedGreasy, StepKind.Open, 80, route));
+        Assert.Equal(StepKind.Wash, Waiting.At(LotForm.OpenedGreasy, StepKind.Open, 80, route));
         Assert.True(LotForm.OpenedGreasy.IsGreasy());
         Assert.False(LotForm.OpenedGreasy.IsPrepared());
     }
@@ -42,7 +41,7 @@ public class StationsGreaseTests
     [InlineData(19.9, null)]
     [InlineData(20.0, StepKind.Card)]
     [InlineData(null, StepKind.Card)]
-    public void A_pinch_of_noil_waits_for_no_cards(double? grams, StepKind? next) => Assert.Equal(next, Stations.Next(LotForm.Noil, StepKind.Comb, 80, grams: grams));
+    public void A_pinch_of_noil_waits_for_no_cards(double? grams, StepKind? next) => Assert.Equal(next, Waiting.At(LotForm.Noil, StepKind.Comb, 80, grams: grams));
 
     [Theory]
     [InlineData(85, 3)]

@@ -6,6 +6,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.TakingIn;
 using Xunit;
 
@@ -22,7 +23,7 @@ public class StepDeskTests
         new(Guid.CreateVersion7(), Mass.FromGrams(grams), state, 65, Mass.FromGrams(1), new(2026, 5, 14));
 
     private static StepCommand Comb(SourceLot lot, double? taken, double made, bool all = false, params Losing[] losses) =>
-        new(CombingStep.Definition, [new(lot, taken is { } t ? W(t) : null, all)], [new(LotForm.Top, W(made))], losses, []);
+        new(CombingStation.Definition, [new(lot, taken is { } t ? W(t) : null, all)], [new(LotForm.Top, W(made))], losses, []);
 
     private static string[] Codes(StepCommand command) => [.. StepDesk.WeighUp(command, null).Refusals.Select(r => r.Code)];
 
@@ -57,12 +58,12 @@ public class StepDeskTests
         Assert.Equal(["not-weighed"], Codes(Comb(Lot(), null, 500)));
         Assert.Equal(["empty-lot"], Codes(Comb(Lot(), 0, 500)));
         Assert.Equal(["empty-lot"], Codes(Comb(Lot(), null, 0, true)));
-        Assert.Equal(["nothing-taken"], Codes(new(CombingStep.Definition, [], [new(LotForm.Top, null)], [], [])));
-        Assert.Equal(["nothing-made"], Codes(new(CombingStep.Definition, [new(Lot(), null, true)], [], [], [])));
-        Assert.Equal(["wrong-form"], Codes(new(CombingStep.Definition, [new(Lot(), null, true)], [new(LotForm.Batt, null)], [], [])));
+        Assert.Equal(["nothing-taken"], Codes(new(CombingStation.Definition, [], [new(LotForm.Top, null)], [], [])));
+        Assert.Equal(["nothing-made"], Codes(new(CombingStation.Definition, [new(Lot(), null, true)], [], [], [])));
+        Assert.Equal(["wrong-form"], Codes(new(CombingStation.Definition, [new(Lot(), null, true)], [new(LotForm.Batt, null)], [], [])));
         var lot = Lot();
-        Assert.Equal(["twice"], Codes(new(CardingStep.Definition, [new(lot, W(10), false), new(lot, W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
-        Assert.Equal(["unlike-fibres"], Codes(new(CardingStep.Definition, [new(Lot(), W(10), false), new(Lot(fibre: Fibre.Silk), W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
+        Assert.Equal(["twice"], Codes(new(CardingStation.Definition, [new(lot, W(10), false), new(lot, W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
+        Assert.Equal(["unlike-fibres"], Codes(new(CardingStation.Definition, [new(Lot(), W(10), false), new(Lot(fibre: Fibre.Silk), W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
     }
 
     [Fact]
@@ -70,14 +71,14 @@ public class StepDeskTests
     {
         Losing open = new(LossKind.Noil, null, null);
         Assert.Equal(["one-by-difference"], Codes(Comb(Lot(), null, 500, true, open, open)));
-        Assert.Equal(["no-difference-here"], Codes(new(DryingStep.Definition, [new(Lot(LotForm.Washed, null), null, true)], [new(LotForm.Clean, W(600))], [open], [])));
+        Assert.Equal(["no-difference-here"], Codes(new(DryingStation.Definition, [new(Lot(LotForm.Washed, null), null, true)], [new(LotForm.Clean, W(600))], [open], [])));
     }
 
     [Fact]
     public void Washed_damp_stays_open_until_it_is_dry()
     {
         var outcome = StepDesk.WeighUp(
-            new(ScouringStep.Definition, [new(Lot(LotForm.Skirted, 919), null, true)], [new(LotForm.Washed, W(1500, WeighingState.Damp))], [new(LossKind.WaxAndSuint, null, null)], []), null).Value;
+            new(ScouringStation.Definition, [new(Lot(LotForm.Skirted, 919), null, true)], [new(LotForm.Washed, W(1500, WeighingState.Damp))], [new(LossKind.WaxAndSuint, null, null)], []), null).Value;
         Assert.Equal(Standing.Open, outcome.Balance.Standing);
     }
 

@@ -4,6 +4,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Reckoning;
+using EarthyTuft.Core.Routing;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Reckoning;
@@ -41,13 +42,13 @@ public class StationsTests
     [InlineData(LotForm.Clean, 125.0, StepKind.Card)]
     [InlineData(LotForm.Clean, 126.0, StepKind.Comb)]
     [InlineData(LotForm.Top, 126.0, null)]
-    public void A_lot_waits_where_it_usually_goes_next(LotForm form, double? staple, StepKind? step) => Assert.Equal(step, Stations.Next(form, null, staple));
+    public void A_lot_waits_where_it_usually_goes_next(LotForm form, double? staple, StepKind? step) => Assert.Equal(step, Waiting.At(form, null, staple));
 
     [Fact]
     public void Every_lot_that_waits_can_be_taken_there() => Assert.All(
-        Enum.GetValues<LotForm>().Where(f => Stations.Next(f, null, 100) is not null),
-        form => Assert.Contains(form, Stations.Of(Stations.Next(form, null, 100)!.Value).Takes));
+        Enum.GetValues<LotForm>().Where(f => Waiting.At(f, null, 100) is not null),
+        form => Assert.Contains(form, AllStations.Of(Waiting.At(form, null, 100)!.Value).Takes));
 
     [Fact]
-    public void Every_station_has_a_caution_that_defers() => Assert.All(Stations.InOrder, s => Assert.All([s.Caution.Hazard, s.Caution.Care, s.Caution.DefersTo], Assert.NotEmpty));
+    public void Every_station_has_a_caution_that_defers() => Assert.All(AllStations.InOrder, s => Assert.All([s.Caution.Hazard, s.Caution.Care, s.Caution.DefersTo], Assert.NotEmpty));
 }

@@ -54,7 +54,7 @@ public class RoutesTests
             StepKind? madeBy = StepKind.TakeIn;
             foreach (var step in route.Steps)
             {
-                var definition = Stations.Of(step.Step);
+                var definition = AllStations.Of(step.Step);
                 Assert.True(definition.CanTake(form, facts.Fibre), $"{step.Step} does not take {form} of {facts.Fibre}");
                 // What a step makes brings the lot past that step, so a route never stands still.
                 form = definition.KeepsForm || (step.Step == StepKind.Open && step.Stage < route.Steps.FirstOrDefault(s => s.Step == StepKind.Wash)?.Stage) ? form : step.Step == StepKind.Wash ? LotForm.Washed : definition.Gives[0];
@@ -124,7 +124,7 @@ public class RoutesTests
         Assert.Equal([StepKind.PartCaps], caps.Steps.Select(s => s.Step));
         Assert.Null(RoutePlan.Of(Aim.Lace, caps).Next(LotForm.Roving, StepKind.PartCaps));
         // What is told ahead of seed cotton is lint, a third of it.
-        var ahead = RouteForecast.Of(Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0].Steps, 300, FleeceClass.Plant, "", OwnExperience.None, School, null, Stations.Typical);
+        var ahead = RouteForecast.Of(Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0].Steps, 300, FleeceClass.Plant, "", OwnExperience.None, School, null);
         Assert.InRange(ahead.Whole.Median, 0.25, 0.42);
     }
 
@@ -132,7 +132,7 @@ public class RoutesTests
     public void A_forecast_multiplies_what_each_step_keeps()
     {
         var route = Routes.Of(PreparedAs.Top, Wool(140) with { Class = FleeceClass.Long }, Aim.WorstedHard, School);
-        var forecast = RouteForecast.Of(route.Ahead(LotForm.Raw, StepKind.TakeIn), 2000, FleeceClass.Long, "Gotland", OwnExperience.None, School, 30, Stations.Typical);
+        var forecast = RouteForecast.Of(route.Ahead(LotForm.Raw, StepKind.TakeIn), 2000, FleeceClass.Long, "Gotland", OwnExperience.None, School, 30);
         // Skirting 75-97, clean yield 65-80, combing long-wool 80-92 % (handbook section 13).
         var median = 0.86 * 0.725 * 0.86;
         Assert.Equal(median, forecast.Whole.Median, 1e-9);
@@ -153,7 +153,7 @@ public class RoutesTests
             new Dictionary<StepKind, Pace> { [StepKind.Comb] = new(60, 6) },
             new Dictionary<StepKind, decimal> { [StepKind.Wash] = 2 },
             HourlyRate: 10);
-        var forecast = RouteForecast.Of(route.Ahead(LotForm.Clean, StepKind.Dry), 600, FleeceClass.Long, "Gotland", own, School, 20, Stations.Typical);
+        var forecast = RouteForecast.Of(route.Ahead(LotForm.Clean, StepKind.Dry), 600, FleeceClass.Long, "Gotland", own, School, 20);
         var comb = Assert.Single(forecast.Steps);
         Assert.Equal(6, comb.Yield!.Own);
         Assert.InRange(comb.Yield.Median, 0.70, 0.80);
@@ -164,7 +164,7 @@ public class RoutesTests
     [Fact]
     public void Nothing_is_said_of_a_mass_that_nobody_knows()
     {
-        var forecast = RouteForecast.Of(Routes.Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, School).Steps, null, null, "", OwnExperience.None, School, null, Stations.Typical);
+        var forecast = RouteForecast.Of(Routes.Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, School).Steps, null, null, "", OwnExperience.None, School, null);
         Assert.Null(forecast.Hours);
         Assert.Null(forecast.Litres);
         Assert.Null(forecast.Cost);
@@ -176,7 +176,7 @@ public class RoutesTests
     [InlineData(LotForm.Opened, 80.0, StepKind.Card)]
     [InlineData(LotForm.Down, null, StepKind.Card)]
     [InlineData(LotForm.Top, 130.0, null)]
-    public void Without_a_route_the_usual_station_is_next(LotForm form, double? staple, StepKind? next) => Assert.Equal(next, Stations.Next(form, null, staple));
+    public void Without_a_route_the_usual_station_is_next(LotForm form, double? staple, StepKind? next) => Assert.Equal(next, Waiting.At(form, null, staple));
 
     [Fact]
     public void Every_rule_has_a_name_of_its_own_and_gives_a_sentence()

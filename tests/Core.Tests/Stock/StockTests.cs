@@ -4,6 +4,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.Stock;
 using Xunit;
 
@@ -63,7 +64,7 @@ public class StockTests
     {
         var lot = Lot(500) with { Reserve = new(Mass.FromGrams(450), "a jumper") };
         Result<StepOutcome> Comb(bool into) => StepDesk.WeighUp(
-            new StepCommand(Stations.Of(StepKind.Comb), [new Taking(lot, Weigh(100), false)], [new Giving(LotForm.Top, Weigh(90))], [], [], into), null);
+            new StepCommand(AllStations.Of(StepKind.Comb), [new Taking(lot, Weigh(100), false)], [new Giving(LotForm.Top, Weigh(90))], [], [], into), null);
         Assert.Equal("reserved", Assert.Single(Comb(false).Refusals).Code);
         Assert.False(Comb(true).IsRefused);
     }

@@ -6596,7 +6596,7 @@ export interface components {
       /** @description Typical for the general reference, yours for the workshop's own values. */
       from: components['schemas']['Provenance'];
     };
-    /** @description A hazard that belongs to a step, with the usual care (handbook section 18). */
+    /** @description A hazard that belongs to a station, with the usual care (handbook section 18). */
     Caution: {
       /** @description What can hurt. */
       hazard: string;
@@ -7485,6 +7485,7 @@ export interface components {
       changedAt: string;
       /** Format: double */
       stapleMillimetres: null | number;
+      madeBy: components['schemas']['StepKind'];
       next: null | components['schemas']['StepKind'];
       reserved: null | string;
       /** @description Where it stands in a station's list: what that station makes of it, the usual first. */
@@ -7551,6 +7552,11 @@ export interface components {
      * @enum {unknown}
      */
     MassUnit: 'gram' | 'kilogram' | 'ounce' | 'pound';
+    /**
+     * @description What can be counted at a station beside the weights.
+     * @enum {unknown}
+     */
+    Measure: 'guardHairs';
     Member: {
       /** Format: uuid */
       id: string;
@@ -7591,6 +7597,11 @@ export interface components {
       from: components['schemas']['Provenance'];
       working?: null | components['schemas']['Working'];
     };
+    /**
+     * @description When a station stands on the rail of every screen.
+     * @enum {unknown}
+     */
+    OnRail: 'always' | 'whenWaiting' | 'never';
     OriginView: {
       /** Format: uuid */
       lotId: string;
@@ -8357,6 +8368,7 @@ export interface components {
       colour: string;
       sentence: string;
     };
+    /** @description A station as screens need it, in working order. */
     StationView: {
       step: components['schemas']['StepKind'];
       takes: components['schemas']['LotForm'][];
@@ -8368,6 +8380,19 @@ export interface components {
       caution: components['schemas']['Caution'];
       keepsForm: boolean;
       usualGain: null | components['schemas']['GainKind'];
+      /** @description When it stands on the rail. */
+      onRail: components['schemas']['OnRail'];
+      /** @description States its outputs can be weighed in. */
+      states: components['schemas']['WeighingState'][];
+      /**
+       * Format: int32
+       * @description How many lots it usually makes.
+       */
+      usualOutputs: number;
+      /** @description What is counted there beside the weights. */
+      measures: components['schemas']['Measure'][];
+      /** @description Fates of a loss that can be worth something. */
+      worthFates: components['schemas']['Fate'][];
     };
     /**
      * @description The steps an entry can log.

@@ -1,15 +1,16 @@
 import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
 import { NavLink } from 'react-router';
-import { useToday, type Schema } from '../api/client';
+import { useStations, useToday, type Schema } from '../api/client';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
-import { courseOrder, rareStations, stepWord } from '../ui/words';
+import { stepWord } from '../ui/words';
 import { useRunning } from '../live/running';
 import { railWidth } from './railWidth';
 import { tone } from './theme';
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {
+  const stations = useStations();
   const today = useToday();
   const running = useRunning();
   const heap = (step: Schema['StepKind'] | null) => today.data?.heaps.find((h) => (h.step ?? null) === step);
@@ -40,9 +41,9 @@ export function CourseRail() {
     >
       <Station to="/" label="Today" />
       <Station to="/take-in" label="Take in" />
-      {courseOrder
-        .filter((step) => !rareStations.includes(step) || heap(step))
-        .map((step) => (
+      {(stations.data ?? [])
+        .filter((s) => s.onRail === 'always' || (s.onRail === 'whenWaiting' && heap(s.step)))
+        .map(({ step }) => (
           <Station
             key={step}
             to={`/station/${step}`}

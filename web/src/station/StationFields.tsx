@@ -99,7 +99,7 @@ export function StationFields({
             value={t.state}
             onChange={(s) => giving(i, { state: s })}
             words={stateWord}
-            of={['rested', 'warm', 'damp', 'provisional']}
+            of={station.states}
           />
           {i > 0 && <Button onClick={() => change({ to: state.to.filter((_, k) => k !== i) })}>Remove</Button>}
         </Box>
@@ -129,7 +129,7 @@ export function StationFields({
           </Box>
         );
       })}
-      <Tally state={state} change={change} counts={station.step === 'dehair'} at={at} />
+      <Tally state={state} change={change} counts={station.measures.includes('guardHairs')} at={at} />
       {children}
       {state.losses.length > 0 && (
         <Typography variant="h3" component="h2">
@@ -277,7 +277,8 @@ export function StationFields({
           ))}
           {state.losses.map(
             (l, i) =>
-              (l.fate === 'keptAsLowerGrade' || l.fate === 'keptAsStock') && (
+              l.fate !== '' &&
+              station.worthFates.includes(l.fate) && (
                 <TextField
                   key={`loss ${i}`}
                   label={`The ${lossWord[l.kind]} are worth, ${currency}`}

@@ -14,6 +14,11 @@ const wash: Schema['StationView'] = {
   caution: { hazard: 'hot', care: 'gloves', defersTo: 'the sheet' },
   keepsForm: false,
   usualGain: null,
+  onRail: 'always',
+  states: ['rested', 'damp'],
+  usualOutputs: 1,
+  measures: [],
+  worthFates: ['keptAsStock'],
 };
 
 const lot: Schema['LotLine'] = {
@@ -28,6 +33,7 @@ const lot: Schema['LotLine'] = {
   left: { grams: 900, text: '900 g', from: 'reckoned' },
   changedAt: '2026-05-13T10:00:00Z',
   stapleMillimetres: null,
+  madeBy: 'skirt',
   next: 'wash',
   reserved: null,
   gives: null,

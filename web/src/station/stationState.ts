@@ -58,7 +58,7 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   key: newKey(),
   from: null,
   for: null,
-  to: Array.from({ length: station.step === 'divide' ? 2 : 1 }, () => ({
+  to: Array.from({ length: station.usualOutputs }, () => ({
     form: null,
     mass: '',
     state: station.usualState,

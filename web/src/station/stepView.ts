@@ -54,7 +54,7 @@ export function stepView(
   });
   return {
     stages: [
-      ...sources.map(({ lot }) => stage(`from ${lot.id}`, madeBy[lot.form], 0, lot.changedAt)),
+      ...sources.map(({ lot }) => stage(`from ${lot.id}`, lot.madeBy, 0, lot.changedAt)),
       ...(sources.length > 0 ? [stage(here, step, 1, state.doneAt)] : []),
     ],
     bands: [
@@ -94,20 +94,3 @@ export function stepView(
 /** A single output that was not weighed has a mass only when the server could tell it. */
 const onlyRest = (state: OnBench, answer: Schema['WeighedUp'] | undefined) =>
   sentHeaps(state).length === 1 ? (answer?.balance.kept ?? null) : null;
-
-const madeBy: Record<Schema['LotForm'], Schema['StepKind']> = {
-  raw: 'takeIn',
-  skirted: 'skirt',
-  washed: 'wash',
-  clean: 'dry',
-  opened: 'open',
-  openedGreasy: 'open',
-  down: 'dehair',
-  cloud: 'card',
-  rolag: 'card',
-  batt: 'card',
-  puni: 'card',
-  roving: 'card',
-  top: 'comb',
-  noil: 'comb',
-};

@@ -1,12 +1,11 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
-import type { Schema } from '../api/client';
+import { useStations, type Schema } from '../api/client';
 import { tone } from '../app/theme';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';
-import { courseOrder, daysWord, formOf, parentage, stepWord } from '../ui/words';
+import { daysWord, formOf, parentage, stepWord } from '../ui/words';
 
-const rows: (Schema['StepKind'] | null)[] = [...courseOrder, null];
 const rowHeight = 58;
 const left = 92;
 
@@ -14,6 +13,8 @@ const left = 92;
 export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'][] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const navigate = useNavigate();
+  const stations = useStations();
+  const rows: (Schema['StepKind'] | null)[] = [...(stations.data ?? []).map((s) => s.step), null];
   const room = Math.max(560, width);
   const shown = rows.filter((step) => waiting.some((w) => (w.at ?? null) === step));
   const longest = Math.max(7, ...waiting.map((w) => w.days));

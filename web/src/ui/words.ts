@@ -49,26 +49,6 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   recount: 'recounted',
 };
 
-/** Stations that show only where something waits for them: most fleeces never come there. */
-export const rareStations: readonly Schema['StepKind'][] = ['divide', 'gin', 'partCaps', 'degum', 'dye', 'dress'];
-
-/** The order of the stations on every screen. */
-export const courseOrder: readonly Schema['StepKind'][] = [
-  'skirt',
-  'divide',
-  'gin',
-  'partCaps',
-  'degum',
-  'wash',
-  'dry',
-  'open',
-  'dehair',
-  'dye',
-  'dress',
-  'card',
-  'comb',
-];
-
 export const formWord: Record<Schema['LotForm'], string> = {
   raw: 'raw fleece',
   skirted: 'skirted fleece',

@@ -1,13 +1,14 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Stations;
 
 namespace EarthyTuft.Core.Drying;
 
 /// <summary>Drying: only water leaves, and water is no part of reference mass, so nothing can be found by difference.</summary>
-public static class DryingStep
+public static class DryingStation
 {
     /// <summary>What is particular to drying.</summary>
-    public static readonly StepDefinition Definition = new(
+    public static readonly Station Definition = new(
         StepKind.Dry,
         [LotForm.Washed],
         [LotForm.Clean],
@@ -19,5 +20,10 @@ public static class DryingStep
         new(
             "Wind and birds take fibre; damp fibre put away goes mouldy.",
             "Net it over, store it dry and closed.",
-            "For heaters and dryers follow the maker's sheet; ask an electrician where water and sockets meet."));
+            "For heaters and dryers follow the maker's sheet; ask an electrician where water and sockets meet."))
+    {
+        Stage = 50,
+        Finishes = [LotForm.Clean],
+        YieldIsForecast = false,
+    };
 }

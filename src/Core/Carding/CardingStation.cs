@@ -1,17 +1,18 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Stations;
 
 namespace EarthyTuft.Core.Carding;
 
 /// <summary>Carding: opening and mixing between toothed cloths.</summary>
-public static class CardingStep
+public static class CardingStation
 {
     /// <summary>Above this staple length, in millimetres, fibre is combed rather than carded (handbook section 9).</summary>
     public const double LongestMillimetres = 125;
 
     /// <summary>What is particular to carding.</summary>
-    public static readonly StepDefinition Definition = new(
+    public static readonly Station Definition = new(
         StepKind.Card,
         [LotForm.Clean, LotForm.Opened, LotForm.Down, LotForm.Cloud, LotForm.Batt, LotForm.Noil],
         [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],
@@ -23,7 +24,13 @@ public static class CardingStep
         new(
             "Teeth stab; a drum draws in fingers, hair and sleeves; the dust harms lungs.",
             "Tie back hair and sleeves, keep the other hand behind, switch off before clearing, wear a mask or go outdoors.",
-            "The maker's sheet for the machine comes first; for a stab or a cough see a doctor."),
+            "The maker's sheet for the machine comes first; for a stab or a cough see a doctor."))
+    {
+        Stage = 80,
+        Finishes = [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],
+        GramsPerHour = 120,
+        Staple = new(null, LongestMillimetres),
         // Very short fine fibre never goes over the drum (handbook section 9).
-        UsualGives: (form, fibre) => form == LotForm.Down || fibre == Fibre.Cotton ? [LotForm.Puni, LotForm.Cloud] : []);
+        UsualGives = (form, fibre) => form == LotForm.Down || fibre == Fibre.Cotton ? [LotForm.Puni, LotForm.Cloud] : [],
+    };
 }

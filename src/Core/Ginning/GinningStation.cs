@@ -1,14 +1,15 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Stations;
 
 namespace EarthyTuft.Core.Ginning;
 
 /// <summary>Ginning: lint apart from seed, husk and trash, by hand.</summary>
-public static class GinningStep
+public static class GinningStation
 {
     /// <summary>What is particular to ginning. Coarse and fine trash are far easier to take out now than later.</summary>
-    public static readonly StepDefinition Definition = new(
+    public static readonly Station Definition = new(
         StepKind.Gin,
         [LotForm.Raw, LotForm.Skirted],
         [LotForm.Clean],
@@ -20,6 +21,12 @@ public static class GinningStep
         new(
             "Boll edges cut; the dust of lint and husk harms lungs.",
             "Gloves for the husks, outdoors or with a mask, over a box with corners for lint, seed and trash.",
-            "With asthma ask a doctor before dusty work."),
-        Fibres: [Fibre.Cotton]);
+            "With asthma ask a doctor before dusty work."))
+    {
+        // Lint is clean fibre as dried wool is.
+        Stage = 50,
+        Fibres = [Fibre.Cotton],
+        OnRail = OnRail.WhenWaiting,
+        GramsPerHour = 12,
+    };
 }

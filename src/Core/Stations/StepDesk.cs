@@ -1,36 +1,9 @@
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 
-namespace EarthyTuft.Core.Ledger;
-
-/// <summary>A lot as the desk needs to know it.</summary>
-/// <param name="Id">Its id.</param>
-/// <param name="Code">What is written on its bag.</param>
-/// <param name="Form">What it is.</param>
-/// <param name="Fibre">Its fibre.</param>
-/// <param name="CleanYield">Clean fibre expected of it in the grease.</param>
-/// <param name="Left">What is left of it, null when that cannot be told.</param>
-/// <param name="Since">When it last changed.</param>
-/// <param name="UsedUp">Whether nothing is left.</param>
-/// <param name="Reserve">Part of it that is kept for a project, null when none is.</param>
-public sealed record SourceLot(
-    Guid Id, string Code, LotForm Form, Fibre Fibre, Span CleanYield, LinearForm? Left, DateTimeOffset Since, bool UsedUp, Reserve? Reserve = null)
-{
-    /// <summary>What a weighing of it is made of.</summary>
-    public Nature Nature => Nature.Of(Fibre, Form, CleanYield);
-}
-
-/// <summary>Part of a lot that is kept for a project.</summary>
-/// <param name="Mass">How much, in reference mass, above zero.</param>
-/// <param name="For">What for.</param>
-public sealed record Reserve(Mass Mass, string For);
-
-/// <summary>Takes from a lot.</summary>
-/// <param name="Lot">The lot.</param>
-/// <param name="Weighing">What was taken, null for "all that is left, not weighed again".</param>
-/// <param name="All">Nothing was left afterwards.</param>
-public sealed record Taking(SourceLot Lot, Weighing? Weighing, bool All);
+namespace EarthyTuft.Core.Stations;
 
 /// <summary>Makes a new lot.</summary>
 /// <param name="Form">What it is.</param>
@@ -51,14 +24,14 @@ public sealed record Losing(LossKind Kind, Fate? Fate, Weighing? Weighing, decim
 public sealed record Gaining(GainKind Kind, Weighing Weighing);
 
 /// <summary>A step as someone wants it logged.</summary>
-/// <param name="Definition">The step's own rules.</param>
+/// <param name="Station">Where it is done: its rules.</param>
 /// <param name="From">What it took, at least one lot.</param>
 /// <param name="To">What it made, at least one lot.</param>
 /// <param name="Losses">What it lost, at most one by difference.</param>
 /// <param name="Gains">What it took up.</param>
 /// <param name="IntoReserve">The person was warned and takes what is kept for a project all the same.</param>
 public sealed record StepCommand(
-    StepDefinition Definition,
+    Station Station,
     IReadOnlyList<Taking> From,
     IReadOnlyList<Giving> To,
     IReadOnlyList<Losing> Losses,
@@ -113,11 +86,11 @@ public static class StepDesk
         {
             var field = $"from[{i}]";
             var lot = command.From[i].Lot;
-            guard.Need(command.Definition.CanTake(lot.Form, lot.Fibre), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now");
+            guard.Need(command.Station.CanTake(lot.Form, lot.Fibre), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now");
             TakingRules.Check(command.From[i], field, command.IntoReserve, guard);
         }
 
-        if (command.Definition.KeepsForm)
+        if (command.Station.KeepsForm)
         {
             guard.Need(command.From.Select(t => t.Lot.Form).Distinct().Count() == 1, "from", "unlike-forms", "holds lots of unlike form: only like and like are put together");
         }
@@ -128,15 +101,15 @@ public static class StepDesk
         for (var i = 0; i < command.To.Count; i++)
         {
             var made = command.To[i].Form;
-            var gives = command.From.All(t => command.Definition.GivesOf(t.Lot.Form, t.Lot.Fibre).Contains(made));
-            guard.Need(gives, $"to[{i}].form", "wrong-form", command.Definition.Gives.Contains(made) && !command.Definition.KeepsForm
+            var gives = command.From.All(t => command.Station.GivesOf(t.Lot.Form, t.Lot.Fibre).Contains(made));
+            guard.Need(gives, $"to[{i}].form", "wrong-form", command.Station.Gives.Contains(made) && !command.Station.KeepsForm
                     ? "does not go with what went in: what is in the grease stays in the grease until it is washed"
                     : "is not something this step makes")
                 .Need(command.To[i].Weighing is not { } w || w.Logged > Mass.Zero, $"to[{i}].mass", "empty-lot", "is nothing: leave the lot out, or weigh it");
         }
 
         guard.Need(
-            command.Definition.MayFindByDifference || command.Losses.All(l => l.Weighing is not null),
+            command.Station.MayFindByDifference || command.Losses.All(l => l.Weighing is not null),
             "losses",
             "no-difference-here",
             "leaves a loss to be found by difference, which cannot be told from water here: weigh it");

@@ -1,0 +1,137 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+
+namespace EarthyTuft.Core.Stations;
+
+/// <summary>A hazard that belongs to a station, with the usual care (handbook section 18).</summary>
+/// <param name="Hazard">What can hurt.</param>
+/// <param name="Care">What people do about it.</param>
+/// <param name="DefersTo">Who has the last word.</param>
+public sealed record Caution(string Hazard, string Care, string DefersTo);
+
+/// <summary>When a station stands on the rail of every screen.</summary>
+public enum OnRail
+{
+    /// <summary>Always.</summary>
+    Always,
+
+    /// <summary>While something waits there: most fleeces never come to it.</summary>
+    WhenWaiting,
+
+    /// <summary>Never: it is gone to from a lot.</summary>
+    Never,
+}
+
+/// <summary>What can be counted at a station beside the weights.</summary>
+public enum Measure
+{
+    /// <summary>Guard hairs in a weighed pinch.</summary>
+    GuardHairs,
+}
+
+/// <summary>Staple lengths a station is for, in millimetres; both ends are included.</summary>
+/// <param name="Shortest">Null where short fibre does.</param>
+/// <param name="Longest">Null where long fibre does.</param>
+public sealed record StapleBounds(double? Shortest, double? Longest)
+{
+    /// <summary>Any length.</summary>
+    public static readonly StapleBounds Any = new(null, null);
+
+    /// <summary>Whether a length is within; one that nobody measured is.</summary>
+    /// <param name="millimetres">Mean of the measured locks, null when none was.</param>
+    public bool Admit(double? millimetres) => !(millimetres < Shortest) && !(millimetres > Longest);
+}
+
+/// <summary>
+/// Everything that is true of one station, in one place: routes, rail, forecasts, weigh log and the screens read it here. What is the same at
+/// all of them is in <see cref="StepDesk"/>.
+/// </summary>
+/// <param name="Kind">The step that is done there.</param>
+/// <param name="Takes">Forms it can start from.</param>
+/// <param name="Gives">Forms it can make, the usual first.</param>
+/// <param name="UsualLosses">Kinds of loss to offer, the usual first.</param>
+/// <param name="ByDifference">The loss that is usually found by difference, null when nothing is.</param>
+/// <param name="MayFindByDifference">False where a loss by difference makes no sense.</param>
+/// <param name="UsualState">The state its outputs are usually weighed in.</param>
+/// <param name="TypicalYield">Kept over taken, clean fibre, as fractions (handbook section 13); null where the class decides.</param>
+/// <param name="Caution">The caution that stands there.</param>
+public sealed record Station(
+    StepKind Kind,
+    IReadOnlyList<LotForm> Takes,
+    IReadOnlyList<LotForm> Gives,
+    IReadOnlyList<LossKind> UsualLosses,
+    LossKind? ByDifference,
+    bool MayFindByDifference,
+    WeighingState UsualState,
+    Span? TypicalYield,
+    Caution Caution)
+{
+    /// <summary>Its place in the working order of a route; null where no route leads through it.</summary>
+    public int? Stage { get; init; }
+
+    /// <summary>Forms by which a lot shows that it has been here, where that follows from its form.</summary>
+    public IReadOnlyList<LotForm> Finishes { get; init; } = [];
+
+    /// <summary>When it stands on the rail.</summary>
+    public OnRail OnRail { get; init; }
+
+    /// <summary>Typical pace in grams of output an hour (handbook section 13); people differ tenfold. Null where nobody stands at it.</summary>
+    public double? GramsPerHour { get; init; }
+
+    /// <summary>Staple lengths it is for.</summary>
+    public StapleBounds Staple { get; init; } = StapleBounds.Any;
+
+    /// <summary>States its outputs can be weighed in, the usual ones first.</summary>
+    public IReadOnlyList<WeighingState> States { get; init; } = [WeighingState.Rested, WeighingState.Warm, WeighingState.Damp, WeighingState.Provisional];
+
+    /// <summary>How many lots it usually makes.</summary>
+    public int UsualOutputs { get; init; } = 1;
+
+    /// <summary>What is counted there.</summary>
+    public IReadOnlyList<Measure> Measures { get; init; } = [];
+
+    /// <summary>Typical range of the yield by class, where the class decides it.</summary>
+    public Func<FleeceClass?, Span>? YieldByClass { get; init; }
+
+    /// <summary>False where a forecast does not count its yield: what little goes there is no part of the craft.</summary>
+    public bool YieldIsForecast { get; init; } = true;
+
+    /// <summary>True where what comes out is what went in, only parted, put together or changed without changing its form.</summary>
+    public bool KeepsForm { get; init; }
+
+    /// <summary>True where only fibre is moved between bags: what a lot is stays the same.</summary>
+    public bool OnlyMoves { get; init; }
+
+    /// <summary>The fibres it is for, null for all.</summary>
+    public IReadOnlyList<Fibre>? Fibres { get; init; }
+
+    /// <summary>What it adds, null when nothing.</summary>
+    public GainKind? UsualGain { get; init; }
+
+    /// <summary>The forms to offer first, where what is usually made depends on what goes in.</summary>
+    public Func<LotForm, Fibre, IReadOnlyList<LotForm>>? UsualGives { get; init; }
+
+    /// <summary>Its typical pace, null where nobody stands at it.</summary>
+    public Pace? TypicalPace => GramsPerHour is { } grams ? new Pace(grams, 0) : null;
+
+    /// <summary>Forms that can be made of a lot, the usual first.</summary>
+    /// <param name="form">What the lot is.</param>
+    /// <param name="fibre">Its fibre.</param>
+    public IReadOnlyList<LotForm> GivesOf(LotForm form, Fibre fibre) => KeepsForm ? [form]
+        : [.. (UsualGives?.Invoke(form, fibre) ?? []).Concat(Gives).Distinct().Where(f => Gives.Contains(f) && KeepsGrease(form, f, fibre))];
+
+    // What is in the grease stays in the grease until it is washed. Steps that can make both, such as opening, make what goes in.
+    private bool KeepsGrease(LotForm from, LotForm to, Fibre fibre) =>
+        !Gives.Any(g => g.IsGreasy()) || to.IsGreasy() == (from.IsGreasy() && fibre.HasGrease());
+
+    /// <summary>Whether it takes a lot.</summary>
+    /// <param name="form">What the lot is.</param>
+    /// <param name="fibre">Its fibre.</param>
+    public bool CanTake(LotForm form, Fibre fibre) => Takes.Contains(form) && (Fibres is null || Fibres.Contains(fibre));
+
+    /// <summary>Kept over taken as is typical for a class.</summary>
+    /// <param name="of">The class, null when not known.</param>
+    /// <returns>Null where the step loses nothing by itself.</returns>
+    public Span? Typical(FleeceClass? of) => YieldByClass?.Invoke(of) ?? TypicalYield;
+}
