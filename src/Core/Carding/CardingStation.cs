@@ -28,6 +28,7 @@ public static class CardingStation
     {
         Stage = 80,
         Finishes = [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],
+        Blends = true,
         GramsPerHour = 120,
         Staple = new(null, LongestMillimetres),
         // Very short fine fibre never goes over the drum (handbook section 9).

@@ -28,6 +28,7 @@ public static class CombingStation
     {
         Stage = 90,
         Finishes = [LotForm.Top],
+        Blends = true,
         GramsPerHour = 30,
         Staple = new(ShortestMillimetres, null),
         // What is not top is noil and waste; fine fibre leaves the most in the tines (handbook sections 10 and 13).

@@ -8,17 +8,20 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="Id">Its id.</param>
 /// <param name="Code">What is written on its bag.</param>
 /// <param name="Form">What it is.</param>
-/// <param name="Fibre">Its fibre.</param>
+/// <param name="Composition">What it is made of.</param>
 /// <param name="CleanYield">Clean fibre expected of it in the grease.</param>
 /// <param name="Left">What is left of it, null when that cannot be told.</param>
 /// <param name="Since">When it last changed.</param>
 /// <param name="UsedUp">Whether nothing is left.</param>
 /// <param name="Reserve">Part of it that is kept for a project, null when none is.</param>
 public sealed record SourceLot(
-    Guid Id, string Code, LotForm Form, Fibre Fibre, Span CleanYield, LinearForm? Left, DateTimeOffset Since, bool UsedUp, Reserve? Reserve = null)
+    Guid Id, string Code, LotForm Form, Composition Composition, Span CleanYield, LinearForm? Left, DateTimeOffset Since, bool UsedUp, Reserve? Reserve = null)
 {
     /// <summary>What a weighing of it is made of.</summary>
-    public Nature Nature => Nature.Of(Fibre, Form, CleanYield);
+    public Nature Nature => Nature.Of(Composition, Form, CleanYield);
+
+    /// <summary>Its fibre; of a blend that of the largest part.</summary>
+    public Fibre Fibre => Composition.Main;
 }
 
 /// <summary>Part of a lot that is kept for a project.</summary>

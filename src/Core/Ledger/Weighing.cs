@@ -33,10 +33,10 @@ public enum WeighingState
 public sealed record Weighing(Guid Id, Mass Logged, WeighingState State, double? HumidityPercent, Mass ScaleStep, DateOnly Sitting);
 
 /// <summary>What a weighed thing is made of, as far as moisture is concerned.</summary>
-/// <param name="Fibre">The fibre, null for what is no fibre (dirt, wax, oil): it is counted at its weight.</param>
+/// <param name="Composition">The fibres in it, null for what is no fibre (dirt, wax, oil): it is counted at its weight.</param>
 /// <param name="Preparation">Combed or carded, for weights as sold.</param>
 /// <param name="CleanFraction">In the grease: how much of the weight is clean fibre. Null when it is clean.</param>
-public sealed record Nature(Fibre? Fibre, Preparation Preparation, Span? CleanFraction)
+public sealed record Nature(Composition? Composition, Preparation Preparation, Span? CleanFraction)
 {
     /// <summary>Not fibre: no moisture correction.</summary>
     public static readonly Nature Inert = new(null, Preparation.Carded, null);
@@ -47,10 +47,10 @@ public sealed record Nature(Fibre? Fibre, Preparation Preparation, Span? CleanFr
     public static Nature OfLoss(LossKind kind, Nature source) => kind.IsFibre() ? source : Inert;
 
     /// <summary>The nature of a lot.</summary>
-    /// <param name="fibre">Its fibre.</param>
+    /// <param name="composition">What it is made of.</param>
     /// <param name="form">Its form.</param>
     /// <param name="cleanYield">The clean yield expected of it when it is in the grease.</param>
-    public static Nature Of(Fibre fibre, LotForm form, Span cleanYield) => new(fibre, form.Preparation(), form.IsGreasy() ? cleanYield : null);
+    public static Nature Of(Composition composition, LotForm form, Span cleanYield) => new(composition, form.Preparation(), form.IsGreasy() ? cleanYield : null);
 }
 
 /// <summary>
@@ -91,19 +91,19 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Sitting, double Logged,
 
         var m = weighing.Logged.Grams;
         var scale = (weighing.ScaleStep.Grams * weighing.ScaleStep.Grams / 12) + (0.001 * m * 0.001 * m);
-        if (nature.Fibre is not { } fibre || !Regain.IsKnown(fibre))
+        if (nature.Composition is not { HasRegain: true } fibre)
         {
             return new ReferenceWeighing(weighing.Id, weighing.Sitting, m, m, scale, 0);
         }
 
         var (r, uR) = weighing.State switch
         {
-            WeighingState.Warm => (Regain.At(fibre, WarmHumidity), WarmUncertainty),
-            WeighingState.AsSold => (Regain.Allowance(fibre, nature.Preparation), Regain.Uncertainty(fibre, false)),
-            _ when weighing.HumidityPercent is { } humidity => (Regain.At(fibre, humidity), Regain.Uncertainty(fibre, true)),
-            _ => (Regain.At(fibre, Regain.ReferenceHumidity), Regain.Uncertainty(fibre, false)),
+            WeighingState.Warm => (fibre.Regain(WarmHumidity), WarmUncertainty),
+            WeighingState.AsSold => (fibre.Allowance(nature.Preparation), fibre.RegainUncertainty(false)),
+            _ when weighing.HumidityPercent is { } humidity => (fibre.Regain(humidity), fibre.RegainUncertainty(true)),
+            _ => (fibre.Regain(Regain.ReferenceHumidity), fibre.RegainUncertainty(false)),
         };
-        var s = (1 + Regain.At(fibre, Regain.ReferenceHumidity)) / (1 + r);
+        var s = (1 + fibre.Regain(Regain.ReferenceHumidity)) / (1 + r);
         var clean = nature.CleanFraction?.Middle ?? 1;
         var cleanSpread = nature.CleanFraction?.Spread ?? 0;
         var factor = 1 + (clean * (s - 1));

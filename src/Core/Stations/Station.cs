@@ -103,6 +103,9 @@ public sealed record Station(
     /// <summary>True where only fibre is moved between bags: what a lot is stays the same.</summary>
     public bool OnlyMoves { get; init; }
 
+    /// <summary>True where unlike fibres may go in together: so they are blended.</summary>
+    public bool Blends { get; init; }
+
     /// <summary>The fibres it is for, null for all.</summary>
     public IReadOnlyList<Fibre>? Fibres { get; init; }
 

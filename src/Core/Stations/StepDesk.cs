@@ -42,8 +42,8 @@ public sealed record StepCommand(
 /// <param name="Balance">The balance.</param>
 /// <param name="Flows">Every flow with its mass; takings, outputs, losses and gains in the order given.</param>
 /// <param name="Slip">The likeliest slip when it does not fit.</param>
-/// <param name="Fibre">The fibre of what was made.</param>
-public sealed record StepOutcome(Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Fibre Fibre);
+/// <param name="Composition">What was made is made of.</param>
+public sealed record StepOutcome(Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Composition Composition);
 
 /// <summary>
 /// Decides what may be logged. Pure: the lots as they are and a command go in, an outcome or refusals come out.
@@ -59,7 +59,7 @@ public static class StepDesk
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
     /// <returns>
     /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
-    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>reserved</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
+    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>reserved</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
     /// </returns>
     public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl)
     {
@@ -68,7 +68,7 @@ public static class StepDesk
             .Need(command.To.Count > 0, "to", "nothing-made", "is empty: a step makes at least one lot")
             .Need(command.From.Count <= MostFlows && command.To.Count <= MostFlows && command.Losses.Count + command.Gains.Count <= MostFlows, "from", "too-many", $"is too long: at most {MostFlows} lots or losses fit in one entry")
             .Need(command.From.Select(t => t.Lot.Id).Distinct().Count() == command.From.Count, "from", "twice", "names a lot twice")
-            .Need(command.From.Select(t => t.Lot.Fibre).Distinct().Count() <= 1, "from", "unlike-fibres", "holds unlike fibres: they are joined by blending, where each keeps its own moisture")
+            .Need(command.Station.Blends || command.From.Select(t => t.Lot.Composition).All(c => !c.IsBlend && c.Main == command.From[0].Lot.Fibre) || command.From.Select(t => t.Lot.Composition).Distinct().Count() <= 1, "from", "unlike-fibres", "holds unlike fibres: blend them first, by joining, carding or combing them together")
             .Need(command.Losses.Count(l => l.Weighing is null) <= 1, "losses", "one-by-difference", "leaves more than one loss unweighed: only one can be found by difference");
         if (!guard.Passed)
         {
@@ -77,7 +77,12 @@ public static class StepDesk
 
         CheckTakings(command, guard);
         CheckRest(command, guard);
-        return guard.Then<StepOutcome>(() => Strike(command, usualBowl));
+        var unlike = command.From.Select(t => t.Lot.Fibre).Distinct().Count() > 1;
+        guard.Need(!unlike || command.From.All(t => t.Lot.Nature.CleanFraction is null || !t.Lot.Fibre.HasGrease()), "from", "in-the-grease", "holds unlike fibres, and one of them is in the grease: wash it first, or wax counts as fibre");
+        guard.Need(command.From.SelectMany(t => t.Lot.Composition.Parts).DistinctBy(p => p.Fibre).Count() <= Composition.MostParts, "from", "too-many", $"holds more than {Composition.MostParts} fibres");
+        var composition = guard.Passed ? Mixed(command) : null;
+        guard.Need(!guard.Passed || composition is not null, "from", "shares-unknown", "holds unlike fibres, and one of them was not weighed: without its weight nobody can tell what the blend is made of");
+        return guard.Then<StepOutcome>(() => Strike(command, composition!, usualBowl));
     }
 
     private static void CheckTakings(StepCommand command, Guard guard)
@@ -115,7 +120,10 @@ public static class StepDesk
             "leaves a loss to be found by difference, which cannot be told from water here: weigh it");
     }
 
-    private static StepOutcome Strike(StepCommand command, Mass? usualBowl)
+    private static Composition? Mixed(StepCommand command) =>
+        Composition.Mixed([.. command.From.Select(t => (t.Lot.Composition, t.Weighing is { } weighing ? ReferenceWeighing.Of(weighing, t.Lot.Nature)?.Grams : t.Lot.Left?.Grams))]);
+
+    private static StepOutcome Strike(StepCommand command, Composition composition, Mass? usualBowl)
     {
         var source = command.From[0].Lot;
         var flows = new List<(Flow, LinearForm?)>();
@@ -126,13 +134,13 @@ public static class StepDesk
 
         foreach (var giving in command.To)
         {
-            var nature = Nature.Of(source.Fibre, giving.Form, source.CleanYield);
+            var nature = Nature.Of(composition, giving.Form, source.CleanYield);
             flows.Add(Weighed(FlowRole.Out, giving.Weighing is null ? Amount.NotWeighed : Amount.Weighed, null, giving.Weighing, nature, false, null));
         }
 
         foreach (var losing in command.Losses)
         {
-            flows.Add(Weighed(FlowRole.Loss, losing.Weighing is null ? Amount.ByDifference : Amount.Weighed, null, losing.Weighing, Nature.OfLoss(losing.Kind, source.Nature), false, null));
+            flows.Add(Weighed(FlowRole.Loss, losing.Weighing is null ? Amount.ByDifference : Amount.Weighed, null, losing.Weighing, Nature.OfLoss(losing.Kind, source.Nature with { Composition = composition }), false, null));
         }
 
         foreach (var gaining in command.Gains)
@@ -143,7 +151,7 @@ public static class StepDesk
         var balance = Balance.Of(flows);
         var gap = balance.Unaccounted ?? balance.ByDifference;
         var slip = balance.Standing is Standing.Suspicious or Standing.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
-        return new StepOutcome(balance, flows, slip, source.Fibre);
+        return new StepOutcome(balance, flows, slip, composition);
     }
 
     private static (Flow, LinearForm?) Weighed(FlowRole role, Amount amount, Guid? lot, Weighing? weighing, Nature nature, bool empties, LinearForm? otherwise)

@@ -26,12 +26,13 @@ public static class StockStations
         UsualOutputs = 2,
     };
 
-    /// <summary>Several lots of one kind put together.</summary>
+    /// <summary>Several lots of one form put together, of one fibre or of several.</summary>
     public static readonly Station Join = new(
         StepKind.Join, Any, Any, [LossKind.Spilled], null, false, WeighingState.Rested, null, Lifting)
     {
         KeepsForm = true,
         OnlyMoves = true,
+        Blends = true,
         OnRail = OnRail.Never,
     };
 }

@@ -100,8 +100,12 @@ public sealed record FamilyLot(
     string? ReservedFor,
     decimal? ReadyMadePer100Grams,
     Content Content,
-    uint Version)
+    uint Version,
+    string? Parts)
 {
+    /// <summary>What it is made of.</summary>
+    public Composition Composition { get; } = StoredComposition.Read(Parts, Fibre, Parentage);
+
     /// <summary>The route it is on, null when none was chosen.</summary>
     public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
 
@@ -109,7 +113,7 @@ public sealed record FamilyLot(
     internal static FamilyLot Of(LotRow row) => new(
         row.Id, row.Code, row.Form, row.Fibre, row.Parentage, row.CleanYield, row.Animal, row.Colour, row.Notes, row.ShornOn, row.Price, row.MadeAt, row.ChangedAt, row.UsedUpAt,
         row.MadeGrams, row.LeftGrams, row.LeftSigma, row.StapleMillimetres, row.MadeBy, row.WaitsAt, row.RouteAim, row.RoutePreparation, row.RouteSteps, row.ReservedGrams,
-        row.ReservedFor, row.ReadyMadePer100Grams, row.Content, row.Version);
+        row.ReservedFor, row.ReadyMadePer100Grams, row.Content, row.Version, row.Parts);
 
     /// <summary>The lot as a row, as it was read.</summary>
     public LotRow ToRow(Guid workshop) => new()
@@ -120,6 +124,7 @@ public sealed record FamilyLot(
         Form = Form,
         Fibre = Fibre,
         Parentage = Parentage,
+        Parts = Parts,
         CleanYieldLow = CleanYield.Low,
         CleanYieldHigh = CleanYield.High,
         Animal = Animal,
@@ -160,7 +165,7 @@ public sealed class Family
                e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because, e.spent, e.recorded_at,
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
                l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
-               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin
+               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, l.parts
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
@@ -236,6 +241,37 @@ public sealed class Family
     public IReadOnlyList<Entry> Entries { get; }
 
     public Settling Settling { get; }
+
+    /// <summary>
+    /// What lots of several parts are made of, by the masses as they are known now: a weight that is set right changes the shares. What parts
+    /// a lot has stays as it was noted.
+    /// </summary>
+    /// <returns>Only the lots whose shares came out otherwise than they stand.</returns>
+    public IReadOnlyDictionary<Guid, Composition> Compositions()
+    {
+        var told = new Dictionary<Guid, Composition>();
+        if (Lots.Values.All(l => !l.Composition.IsMixed))
+        {
+            return told;
+        }
+
+        Composition Of(Guid lot) => told.GetValueOrDefault(lot) ?? Lots[lot].Composition;
+        foreach (var entry in Entries)
+        {
+            var sources = entry.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Of(f.LotId!.Value), Settling.Of(f)?.Grams)).ToArray();
+            if (sources.Length == 0 || Composition.Mixed(sources) is not { IsMixed: true } mixed)
+            {
+                continue;
+            }
+
+            foreach (var lot in entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).Where(l => Lots[l].Composition is var stands && stands.HasPartsOf(mixed) && !stands.Equals(mixed)))
+            {
+                told[lot] = mixed;
+            }
+        }
+
+        return told;
+    }
 
     /// <summary>
     /// How much of what an entry made is noil, in reference grams. Noil is kept fibre, and yet no yield of top: the two are told apart.
@@ -436,13 +472,14 @@ public sealed class Family
             r.IsDBNull(52) ? null : r.GetString(52),
             Maybe<decimal>(53),
             Word<Content>(54)!.Value,
-            r.GetFieldValue<uint>(55));
+            r.GetFieldValue<uint>(55),
+            r.IsDBNull(56) ? null : r.GetString(56));
     }
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)
     {
         var source = flows.FirstOrDefault(f => f.Role == FlowRole.In)?.Lot;
-        var greasy = source is null ? Nature.Inert : Nature.Of(source.Fibre, source.Form, source.CleanYield);
+        var greasy = source is null ? Nature.Inert : Nature.Of(source.Composition, source.Form, source.CleanYield);
         return new Entry(flows[0].EntryId, flows[0].Step, [.. flows.Select(f => new Flow(
             f.FlowId,
             f.Role,
@@ -454,7 +491,7 @@ public sealed class Family
 
     private static ReferenceWeighing? Weighed(FamilyFlow flow, Nature source) => flow.LoggedGrams is not { } grams ? null : ReferenceWeighing.Of(
         new Weighing(flow.FlowId, Mass.FromGrams(grams), flow.State!.Value, flow.HumidityPercent, Mass.FromGrams(flow.ScaleStepGrams!.Value), flow.Sitting!.Value),
-        flow.Lot is { } lot ? Nature.Of(lot.Fibre, lot.Form, lot.CleanYield)
+        flow.Lot is { } lot ? Nature.Of(lot.Composition, lot.Form, lot.CleanYield)
             : flow.LossKind is { } kind ? Nature.OfLoss(kind, source)
             : Nature.Inert);
 

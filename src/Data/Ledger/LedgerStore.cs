@@ -1,4 +1,3 @@
-using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Stations;
@@ -35,7 +34,7 @@ public static class LedgerStore
             r.Id,
             r.Code,
             r.Form,
-            r.Fibre,
+            r.Composition,
             r.CleanYield,
             around.Settling.Left(r.Id) ?? FromProjection(r),
             TimeZoneInfo.ConvertTime(r.ChangedAt, zone),
@@ -53,7 +52,7 @@ public static class LedgerStore
     {
         var entry = NewEntry(StepKind.TakeIn, facts);
         entry.Standing = Standing.Fits;
-        var reference = ReferenceWeighing.Of(raw.Weighing, Nature.Of(lot.Fibre, lot.Form, lot.CleanYield));
+        var reference = ReferenceWeighing.Of(raw.Weighing, Nature.Of(lot.Composition, lot.Form, lot.CleanYield));
         Make(lot, StepKind.TakeIn, reference is null ? null : LinearForm.Of(reference), facts.DoneAt);
         db?.Lots.Add(lot);
         AddFlow(entry, new FlowRow { Role = FlowRole.Out, Amount = Amount.Weighed, LotId = lot.Id }, raw, facts);
@@ -151,28 +150,18 @@ public static class LedgerStore
     /// <summary>A lot that a step makes, with what it has from the lots it was made of. Its code is the caller's.</summary>
     public static LotRow NewLot(string code, LotForm form, StepOutcome outcome, IReadOnlyList<LotRow> sources, string notes)
     {
-        var measured = sources.Where(s => s.StapleMillimetres is not null).ToArray();
         // A route goes on with what is made, as long as all of it was on the same one; what fell out of the combs is on none.
         var onRoute = form != LotForm.Noil && sources.Select(s => (s.RouteAim, s.RoutePreparation)).Distinct().Count() == 1 ? sources[0] : null;
-        string Common(Func<LotRow, string> of) => sources.Select(of).Distinct().ToArray() is [var only] ? only : "";
         return new LotRow
         {
             Code = code,
+            Parentage = "",
             Form = form,
-            Fibre = outcome.Fibre,
-            Parentage = sources.Count == 1 ? sources[0].Parentage : Parentage.Joined(
-                [.. sources.Select((s, i) => (Parentage.Read(s.Parentage, "breed").Value, outcome.Flows[i].Mass?.Grams ?? 0))]).Write(),
-            CleanYieldLow = sources.Min(s => s.CleanYieldLow),
-            CleanYieldHigh = sources.Max(s => s.CleanYieldHigh),
-            Animal = Common(s => s.Animal),
-            Colour = Common(s => s.Colour),
+            Traits = Inheritance.Of(outcome.Composition, [.. sources.Select(s => s.Traits)]),
             Notes = notes,
-            ShornOn = sources.Count == 1 ? sources[0].ShornOn : null,
-            StapleMillimetres = measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null,
             RouteAim = onRoute?.RouteAim,
             RoutePreparation = onRoute?.RoutePreparation,
             RouteSteps = onRoute?.RouteSteps,
-            Content = sources.Min(s => s.Content),
         };
     }
 
@@ -197,6 +186,12 @@ public static class LedgerStore
     /// <summary>Writes into rows what settling their family tells: what each lot was made with and holds, how each entry stands.</summary>
     internal static void Project(Family family, IEnumerable<LotRow> lots, IEnumerable<EntryRow> entries)
     {
+        var compositions = family.Compositions();
+        foreach (var lot in lots.Where(l => compositions.TryGetValue(l.Id, out var of) && !of.Equals(l.Composition)))
+        {
+            lot.Compose(compositions[lot.Id]);
+        }
+
         var made = family.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
         foreach (var lot in lots.Where(l => made.Contains(l.Id)))
         {

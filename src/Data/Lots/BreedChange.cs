@@ -31,7 +31,8 @@ public static class BreedChange
         var clean = parentage.CleanYield(book.Find);
         foreach (var row in await db.Lots.Where(l => same.Contains(l.Id) && l.Parentage == before).ToListAsync(stop))
         {
-            (row.Parentage, row.CleanYieldLow, row.CleanYieldHigh) = (parentage.Write(), clean.Low, clean.High);
+            row.Compose(Composition.Of(row.Fibre, parentage.Write()));
+            (row.CleanYieldLow, row.CleanYieldHigh) = (clean.Low, clean.High);
             noted(row, before);
         }
 

@@ -128,7 +128,10 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(l => new { l.WorkshopId, l.Form, l.ChangedAt }).HasFilter("used_up_at is null and voided_at is null");
             e.Property(l => l.RouteSteps).HasMaxLength(200);
             e.Property(l => l.ReservedFor).HasMaxLength(120);
+            e.Property(l => l.Parts).HasColumnType("jsonb");
             e.Ignore(l => l.CleanYield);
+            e.Ignore(l => l.Composition);
+            e.Ignore(l => l.Traits);
             e.Ignore(l => l.Reserve);
             e.Ignore(l => l.Route);
         });

@@ -102,6 +102,9 @@ public sealed class LotRow : IWorkshopOwned
     public LotForm Form { get; set; }
     public Fibre Fibre { get; set; }
     public required string Parentage { get; set; }
+
+    /// <summary>The parts of what is made of several, as <see cref="StoredComposition"/> writes them; null for one.</summary>
+    public string? Parts { get; set; }
     public double CleanYieldLow { get; set; }
     public double CleanYieldHigh { get; set; }
     public string Animal { get; set; } = "";
@@ -145,6 +148,23 @@ public sealed class LotRow : IWorkshopOwned
     public uint Version { get; set; }
 
     public Span CleanYield => new(CleanYieldLow, CleanYieldHigh);
+
+    public Composition Composition => StoredComposition.Read(Parts, Fibre, Parentage);
+
+    /// <summary>What it is, as its makers and what is made of it have it.</summary>
+    public LotTraits Traits
+    {
+        get => new(Composition, CleanYield, Animal, Colour, ShornOn, StapleMillimetres, Content);
+        init
+        {
+            Compose(value.Composition);
+            (CleanYieldLow, CleanYieldHigh, Animal, Colour, ShornOn, StapleMillimetres, Content) =
+                (value.CleanYield.Low, value.CleanYield.High, value.Animal, value.Colour, value.ShornOn, value.StapleMillimetres, value.Content);
+        }
+    }
+
+    /// <summary>Notes what it is made of.</summary>
+    public void Compose(Composition composition) => (Fibre, Parentage, Parts) = (composition.Main, composition.Parentage().Write(), StoredComposition.Write(composition));
 
     public Reserve? Reserve => ReservedGrams is { } grams ? new Reserve(Mass.FromGrams(grams), ReservedFor ?? "") : null;
 

@@ -236,7 +236,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             Price = row.Price,
         });
         var entry = LedgerStore.AddTakeIn(null, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
-        var reference = ReferenceWeighing.Of(weighing, Nature.Of(fibre, LotForm.Raw, clean));
+        var reference = ReferenceWeighing.Of(weighing, Nature.Of(Composition.Of(fibre), LotForm.Raw, clean));
         left[lot.Id] = reference is null ? null : LinearForm.Of(reference);
         return entry;
     }
@@ -440,7 +440,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     }
 
     private SourceLot Source(LotRow row) => new(
-        row.Id, row.Code, row.Form, row.Fibre, row.CleanYield, left.GetValueOrDefault(row.Id), TimeZoneInfo.ConvertTime(row.ChangedAt, facts.Zone), row.UsedUpAt is not null);
+        row.Id, row.Code, row.Form, row.Composition, row.CleanYield, left.GetValueOrDefault(row.Id), TimeZoneInfo.ConvertTime(row.ChangedAt, facts.Zone), row.UsedUpAt is not null);
 
     private Weighing? Weigh(WeighLogRow row) => row.Amount != Amount.Weighed ? null : new Weighing(
         Guid.CreateVersion7(),

@@ -18,7 +18,7 @@ public static class FactsOf
         var staple = Staple.Of([.. nearest.Select(l => l.Measured)], book.UsualStaple(lot.Parentage));
         var looked = NearestLookOver(lot.Id, dossier.Family, dossier.LookOvers);
         var parentage = BreedEndpoints.Parentage(lot.Parentage);
-        var micron = looked?.MeasuredMicron is { } measured ? new Span(measured, measured) : parentage.Envelope(book.Find, b => b.Micron);
+        var micron = looked?.MeasuredMicron is { } measured ? new Span(measured, measured) : lot.Composition.IsMixed ? lot.Composition.Mean(book.Find, b => b.Micron) : parentage.Envelope(book.Find, b => b.Micron);
         var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
         return (new FleeceFacts(
             of,

@@ -239,6 +239,7 @@ public static class LotPages
             lot.Form,
             lot.Fibre,
             lot.Parentage,
+            lot.Composition.IsMixed ? [.. lot.Composition.Parts.Select(Part)] : [],
             lot.Animal,
             lot.Colour,
             lot.Notes,
@@ -264,6 +265,11 @@ public static class LotPages
             lot.UsedUpAt is null ? lot.WaitsAt : null,
             lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : []);
     }
+
+    private static PartView Part(FibrePart part) => new(part.Fibre, part.Breed, Figures.PercentFigure(part.Share, Provenance.Reckoned, new Working(
+        "its oven-dry mass / that of all: weight at reference / (1 + regain at 65 %)",
+        [new("regain at 65 %", Regain.IsKnown(part.Fibre) ? Figures.Percent(Regain.At(part.Fibre, Regain.ReferenceHumidity)) : "not known, counted as none \u00B1 2 %")],
+        Figures.BalanceSource)));
 
     private static async Task<ILookup<Guid, CorrectionView>> Corrections(EarthyTuftDb db, Family family, MassUnit unit, CancellationToken stop)
     {

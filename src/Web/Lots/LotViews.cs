@@ -17,6 +17,7 @@ public sealed record LotHead(
     LotForm Form,
     Fibre Fibre,
     string Parentage,
+    IReadOnlyList<PartView> Parts,
     string Animal,
     string Colour,
     string Notes,
@@ -35,6 +36,11 @@ public sealed record LotHead(
     ChosenRoute? Route,
     StepKind? Next,
     IReadOnlyList<StepKind> Stations);
+
+/// <summary>A part of what a lot is made of, where there are several.</summary>
+/// <param name="Breed">Its breed or cross, empty when unknown.</param>
+/// <param name="Share">Its share of the oven-dry mass.</param>
+public sealed record PartView(Fibre Fibre, string Breed, NumberFigure Share);
 
 /// <summary>A part kept for a project.</summary>
 /// <param name="Free">What else may be taken without a word.</param>

@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Ledger;
-using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;

@@ -147,6 +147,11 @@ public static class StockEndpoints
 
             if (parentage.Value.Write() != lot.Parentage)
             {
+                if (lot.Composition.IsBlend)
+                {
+                    return Problems.Refused("breed", "blend", "It is a blend of several fibres: tell the breed of what went into it.");
+                }
+
                 await BreedChange.Of(db, lot, parentage.Value, book, (changed, from) => Note(db, bench, changed.Id, "breed", from, changed.Parentage, because), stop);
             }
         }

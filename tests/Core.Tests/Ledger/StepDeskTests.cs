@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Combing;
+using EarthyTuft.Core.Dehairing;
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -7,6 +8,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Stations;
+using EarthyTuft.Core.Stock;
 using EarthyTuft.Core.TakingIn;
 using Xunit;
 
@@ -31,7 +33,7 @@ public class StepDeskTests
     public void Weighs_up_a_good_step()
     {
         var outcome = StepDesk.WeighUp(Comb(Lot(), null, 500, true, new Losing(LossKind.Noil, Fate.KeptAsLowerGrade, W(112))), null).Value;
-        Assert.Equal((Standing.Fits, Fibre.Wool, 3), (outcome.Balance.Standing, outcome.Fibre, outcome.Flows.Count));
+        Assert.Equal((Standing.Fits, Fibre.Wool, 3), (outcome.Balance.Standing, outcome.Composition.Main, outcome.Flows.Count));
         Assert.Null(outcome.Slip);
     }
 
@@ -63,7 +65,19 @@ public class StepDeskTests
         Assert.Equal(["wrong-form"], Codes(new(CombingStation.Definition, [new(Lot(), null, true)], [new(LotForm.Batt, null)], [], [])));
         var lot = Lot();
         Assert.Equal(["twice"], Codes(new(CardingStation.Definition, [new(lot, W(10), false), new(lot, W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
-        Assert.Equal(["unlike-fibres"], Codes(new(CardingStation.Definition, [new(Lot(), W(10), false), new(Lot(fibre: Fibre.Silk), W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
+        Assert.Equal(["unlike-fibres"], Codes(new(DehairingStation.Definition, [new(Lot(), W(10), false), new(Lot(fibre: Fibre.Silk), W(10), false)], [new(LotForm.Down, W(20))], [], [])));
+    }
+
+    [Fact]
+    public void Unlike_fibres_are_blended_where_their_shares_can_be_told()
+    {
+        StepCommand Blend(SourceLot wool, Weighing? taken) => new(CardingStation.Definition, [new(wool, taken, taken is null), new(Lot(fibre: Fibre.Silk), W(40), false)], [new(LotForm.Batt, W(100))], [], []);
+        var blend = StepDesk.WeighUp(Blend(Lot(), W(60)), null).Value;
+        Assert.Equal([Fibre.Wool, Fibre.Silk], blend.Composition.Parts.Select(p => p.Fibre));
+        Assert.Equal(60 / 1.145 / ((60 / 1.145) + (40 / 1.10)), blend.Composition.Parts[0].Share, 1e-12);
+        Assert.Equal(Standing.Fits, blend.Balance.Standing);
+        Assert.Equal(["shares-unknown"], Codes(Blend(Lot(grams: null), null)));
+        Assert.Equal(["in-the-grease"], Codes(new(StockStations.Join, [new(Lot(LotForm.Raw), W(10), false), new(Lot(LotForm.Raw, fibre: Fibre.Silk), W(10), false)], [new(LotForm.Raw, W(20))], [], [])));
     }
 
     [Fact]

@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Ledger;
-using EarthyTuft.Core.Lots;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Ledger;

@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Ledger;
-using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Tests.Ledger;
 using Xunit;
 

@@ -7446,6 +7446,7 @@ export interface components {
       form: components['schemas']['LotForm'];
       fibre: components['schemas']['Fibre'];
       parentage: string;
+      parts: components['schemas']['PartView'][];
       animal: string;
       colour: string;
       notes: string;
@@ -7615,6 +7616,14 @@ export interface components {
     OtherAdvice: {
       if: string;
       then: components['schemas']['PreparedAs'];
+    };
+    /** @description A part of what a lot is made of, where there are several. */
+    PartView: {
+      fibre: components['schemas']['Fibre'];
+      /** @description Its breed or cross, empty when unknown. */
+      breed: string;
+      /** @description Its share of the oven-dry mass. */
+      share: components['schemas']['NumberFigure'];
     };
     /** @description One pass that led to a lot. */
     PassView: {

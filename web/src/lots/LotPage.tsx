@@ -11,7 +11,7 @@ import { MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { isStockAct, StockDialog, type StockAct } from '../stock/StockDialog';
 import { FinishedWash } from '../scouring/FinishedWash';
-import { formOf, onFullDay, parentage } from '../ui/words';
+import { fibreWord, formOf, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
@@ -199,6 +199,15 @@ function NotWeighed() {
 function WhatItIs({ page: { lot, staple } }: { page: Schema['LotPage'] }) {
   return (
     <>
+      {lot.parts.length > 0 && (
+        <Box component="ul" aria-label="Made of" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1, display: 'grid', gap: 1 }}>
+          {lot.parts.map((p) => (
+            <li key={`${p.fibre} ${p.breed}`}>
+              <NumberOf number={p.share} label={[p.breed, fibreWord[p.fibre]].filter(Boolean).join(', ')} />
+            </li>
+          ))}
+        </Box>
+      )}
       <LockRuler staple={staple} most={4} />
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', my: 1 }}>
         {staple.mean && <NumberOf number={staple.mean} label={`mean of ${staple.count}`} />}

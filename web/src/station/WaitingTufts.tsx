@@ -37,9 +37,9 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
   }
   // Others could be taken up here too; they stay out of the way until they are asked for.
   const here = lots.filter((l) => l.next === step || chosen.some((t) => t.lotId === l.id));
-  // Only like and like are joined: beside the first that is chosen stands what goes with it.
+  // Only like forms are joined: beside the first that is chosen stands what goes with it.
   const first = step === 'join' ? lots.find((l) => l.id === chosen[0]?.lotId) : undefined;
-  const fitting = first ? lots.filter((l) => l.form === first.form && l.fibre === first.fibre) : lots;
+  const fitting = first ? lots.filter((l) => l.form === first.form) : lots;
   // Nothing waits to be joined: there all that go together are shown at once.
   const shown = all || step === 'join' || here.length === 0 ? fitting : fitting.filter((l) => here.includes(l));
   const heaviest = Math.max(1, ...lots.map((l) => l.left?.grams ?? 0));

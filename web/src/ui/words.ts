@@ -49,6 +49,32 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   recount: 'recounted',
 };
 
+export const fibreWord: Record<Schema['Fibre'], string> = {
+  wool: 'wool',
+  mohair: 'mohair',
+  cashmere: 'cashmere',
+  alpaca: 'alpaca',
+  llama: 'llama',
+  yak: 'yak',
+  camel: 'camel',
+  muskOx: 'musk ox',
+  angora: 'angora',
+  horsehair: 'horsehair',
+  silk: 'silk',
+  cotton: 'cotton',
+  flax: 'flax',
+  hemp: 'hemp',
+  ramie: 'ramie',
+  jute: 'jute',
+  viscose: 'viscose',
+  modal: 'modal',
+  lyocell: 'lyocell',
+  nylon: 'nylon',
+  polyester: 'polyester',
+  acrylic: 'acrylic',
+  acetate: 'acetate',
+};
+
 export const formWord: Record<Schema['LotForm'], string> = {
   raw: 'raw fleece',
   skirted: 'skirted fleece',

@@ -1286,6 +1286,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("text")
                         .HasColumnName("parentage");
 
+                    b.Property<string>("Parts")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("parts");
+
                     b.Property<decimal?>("Price")
                         .HasColumnType("numeric")
                         .HasColumnName("price");

@@ -1,6 +1,5 @@
-using EarthyTuft.Core.Ledger;
 
-namespace EarthyTuft.Core.Lots;
+namespace EarthyTuft.Core.Ledger;
 
 /// <summary>Where a lot came from.</summary>
 /// <param name="RootLotId">The fleece.</param>

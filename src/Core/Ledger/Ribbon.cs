@@ -1,6 +1,5 @@
-using EarthyTuft.Core.Ledger;
 
-namespace EarthyTuft.Core.Lots;
+namespace EarthyTuft.Core.Ledger;
 
 /// <summary>A stretch of the ribbon: fibre of one lot on its way from the step that made it to one that used it, or to now.</summary>
 /// <param name="LotId">The lot.</param>
