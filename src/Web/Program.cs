@@ -43,6 +43,8 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 builder.Services.AddSingleton(builder.Configuration["Now"] is { Length: > 0 } start
     ? new SetClock(DateTimeOffset.Parse(start, System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.AssumeUniversal), TimeProvider.System, builder.Configuration.GetValue("Speed", 1.0))
     : TimeProvider.System);
+builder.Services.AddSingleton<NewsDesk>();
+builder.Services.AddSingleton<INewsDesk>(services => services.GetRequiredService<NewsDesk>());
 builder.Services.AddStorage(connection);
 builder.Services.AddScoped<Bench>();
 builder.Services.AddScoped<BreedBooks>();
@@ -57,6 +59,7 @@ builder.Services.AddSingleton(new Npgsql.NpgsqlConnectionStringBuilder(connectio
 if (!describing)
 {
     builder.Services.AddHostedService<LiveBridge>();
+    builder.Services.AddHostedService(services => services.GetRequiredService<NewsDesk>());
     builder.Services.AddHostedService<InstrumentDesk>();
     builder.Services.AddHostedService<Sweeping>();
     builder.Services.AddHostedService<DemoRehearsal>();

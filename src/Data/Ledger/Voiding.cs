@@ -67,6 +67,7 @@ public static class Voiding
             e => e.SetProperty(x => x.VoidedAt, at.ToStored()).SetProperty(x => x.VoidedBy, who).SetProperty(x => x.VoidedBecause, because).SetProperty(x => x.VoidedWith, entryId),
             stop);
         await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, at.ToStored()), stop);
+        db.Changed<LotRow>();
         await Settle(db, await Sources(db, ids, lots, stop), stop);
     }
 
@@ -87,6 +88,7 @@ public static class Voiding
             e => e.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null).SetProperty(x => x.VoidedWith, (Guid?)null).SetProperty(x => x.VoidedBy, (string?)null).SetProperty(x => x.VoidedBecause, (string?)null),
             stop);
         await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null), stop);
+        db.Changed<LotRow>();
         var emptiedTwice = await db.Flows.Where(f => f.Role == FlowRole.In && f.EmptiesLot && !f.Voided && sources.Contains(f.LotId!.Value))
             .GroupBy(f => f.Lot!.Code).Where(g => g.Count() > 1).Select(g => g.Key).FirstOrDefaultAsync(stop);
         if (emptiedTwice is not null)

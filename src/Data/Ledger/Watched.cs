@@ -15,24 +15,24 @@ public static class Watched
     /// <param name="entry">Its entry.</param>
     /// <param name="now">When.</param>
     /// <param name="stop">Stops it.</param>
-    /// <returns>The news for other screens, <c>washing</c> or <c>drying</c>; null where no such watch is kept of these lots.</returns>
-    public static async Task<string?> Log(EarthyTuftDb db, Guid id, StepKind step, Guid[] lots, Guid entry, DateTimeOffset now, CancellationToken stop)
+    /// <returns>False where no such watch is kept of these lots.</returns>
+    public static async Task<bool> Log(EarthyTuftDb db, Guid id, StepKind step, Guid[] lots, Guid entry, DateTimeOffset now, CancellationToken stop)
     {
         if (step == StepKind.Wash && await db.Washes.Include(w => w.Baths).SingleOrDefaultAsync(w => w.Id == id && w.LotIds.Any(l => lots.Contains(l)), stop) is { } wash)
         {
             wash.EntryId = entry;
             End(wash, now);
-            return "washing";
+            return true;
         }
 
         if (step == StepKind.Dry && await db.Dryings.SingleOrDefaultAsync(d => d.Id == id && d.LotIds.Any(l => lots.Contains(l)), stop) is { } drying)
         {
             drying.EntryId = entry;
             End(drying, now);
-            return "drying";
+            return true;
         }
 
-        return null;
+        return false;
     }
 
     /// <summary>Ends a wash; what still lies in a bath is lifted.</summary>

@@ -40,6 +40,7 @@ public static class BulkInsert
         }
 
         await copy.CompleteAsync(stop);
+        db.Changed<T>();
     }
 
     private sealed class Column(IProperty property, string name)

@@ -16,10 +16,13 @@ public sealed class WorkshopScope
 /// All state. Scoping is done here and only here: reads see the scope's rows and no others, new rows take the scope's workshop,
 /// and a row of another workshop cannot be written.
 /// </summary>
-public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, WorkshopScope scope)
+public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, WorkshopScope scope, NewsInterceptor? news = null)
     : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
 {
     public Guid Workshop => scope.WorkshopId ?? Guid.Empty;
+
+    /// <summary>Null in programs that tell nobody.</summary>
+    internal NewsInterceptor? News => news;
 
     public DbSet<WorkshopRow> Workshops => Set<WorkshopRow>();
     public DbSet<MembershipRow> Memberships => Set<MembershipRow>();

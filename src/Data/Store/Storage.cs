@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
 using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.DependencyInjection.Extensions;
 using Npgsql;
 
 namespace EarthyTuft.Data.Store;
@@ -35,9 +36,12 @@ public static class Storage
         }
 
         services.AddScoped<WorkshopScope>();
-        services.AddDbContext<EarthyTuftDb>(options => options
+        services.TryAddSingleton<INewsDesk, NoNewsDesk>();
+        services.AddSingleton<NewsInterceptor>();
+        services.AddDbContext<EarthyTuftDb>((provider, options) => options
             .UseNpgsql(settings.ConnectionString)
-            .UseSnakeCaseNamingConvention());
+            .UseSnakeCaseNamingConvention()
+            .AddInterceptors(provider.GetRequiredService<NewsInterceptor>()));
         services.AddDataProtection().SetApplicationName("EarthyTuft").PersistKeysToDbContext<EarthyTuftDb>();
         return services;
     }

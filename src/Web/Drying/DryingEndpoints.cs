@@ -8,7 +8,6 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
-using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Scouring;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -210,15 +209,13 @@ public static class DryingEndpoints
 
         Watched.End(drying, bench.Now);
         await db.SaveChangesAsync(stop);
-        await db.Announce("drying", stop);
         return TypedResults.NoContent();
     }
 
-    /// <summary>Stores what was asked, tells every screen, and lets go of what was held for it.</summary>
+    /// <summary>Stores what was asked, and lets go of what was held for it.</summary>
     private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, BreedBooks books, Guid id, CancellationToken stop)
     {
         await db.SaveOnce(stop);
-        await db.Announce("drying", stop);
         if (db.Database.CurrentTransaction is { } held)
         {
             await held.CommitAsync(stop);

@@ -7,7 +7,6 @@ using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
-using EarthyTuft.Web.Live;
 using EarthyTuft.Web.TakingIn;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -140,14 +139,9 @@ public static class LedgerEndpoints
             db.Counts.Add(new CountRow { EntryId = entry.Id, Plucked = request.Plucked, HairsCounted = request.HairsCounted, PinchGrams = request.PinchGrams });
         }
 
-        if (request.WatchedId is { } watched)
+        if (request.WatchedId is { } watched && !await Watched.Log(db, watched, request.Step, LotIds(request), entry.Id, bench.Now, stop))
         {
-            if (await Watched.Log(db, watched, request.Step, LotIds(request), entry.Id, bench.Now, stop) is not { } news)
-            {
-                return Problems.Refused("watchedId", "not-here", "No such watch is kept of these lots: take what lay in that bath or on that rack, or log these at the station by themselves.");
-            }
-
-            await db.Announce(news, stop);
+            return Problems.Refused("watchedId", "not-here", "No such watch is kept of these lots: take what lay in that bath or on that rack, or log these at the station by themselves.");
         }
 
         await Replace(db, request.DraftId, stop);

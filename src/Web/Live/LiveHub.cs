@@ -12,7 +12,7 @@ using Npgsql;
 namespace EarthyTuft.Web.Live;
 
 /// <summary>Something that every open screen of a workshop hears of.</summary>
-/// <param name="What"><c>washing</c>, <c>drying</c> or <c>log</c>: that part changed, ask again. <c>reading</c>: an instrument's value follows. <c>clock</c>: the server's time.</param>
+/// <param name="What"><c>log</c>, <c>washing</c>, <c>drying</c> or <c>tools</c>: that part changed, ask again. <c>reading</c>: an instrument's value follows. <c>clock</c>: the server's time.</param>
 /// <param name="Reading">With <c>reading</c>.</param>
 /// <param name="Now">The server's time.</param>
 /// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
@@ -104,13 +104,13 @@ public static class LiveNews
 {
     public const string Channel = "earthy_tuft";
 
-    public static Task Announce(this EarthyTuftDb db, string what, CancellationToken stop) => db.Announce(db.Workshop, new LiveItem(what), stop);
-
     public static Task Announce(this EarthyTuftDb db, Guid workshop, LiveItem item, CancellationToken stop)
     {
-        var payload = JsonSerializer.Serialize(new Packet(workshop, item), JsonSerializerOptions.Web);
+        var payload = Payload(workshop, item);
         return db.Database.ExecuteSqlAsync($"select pg_notify({Channel}, {payload})", stop);
     }
+
+    internal static string Payload(Guid workshop, LiveItem item) => JsonSerializer.Serialize(new Packet(workshop, item), JsonSerializerOptions.Web);
 
     internal sealed record Packet(Guid Workshop, LiveItem Item);
 }
@@ -132,8 +132,11 @@ public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnection
                     await command.ExecuteNonQueryAsync(stop);
                 }
 
-                hub.TellAll(new LiveItem("washing"));
-                hub.TellAll(new LiveItem("drying"));
+                foreach (var what in Enum.GetValues<News>())
+                {
+                    hub.TellAll(NewsDesk.Item(what));
+                }
+
                 while (true)
                 {
                     await listening.WaitAsync(stop);

@@ -139,7 +139,7 @@ public static class SampleEndpoints
 
     /// <summary>A sample that was kept by mistake: it stays in its table, and hangs on no wall.</summary>
     private static async Task<IResult> Withdraw(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await db.Samples.Where(s => s.Id == id && s.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.WithdrawnAt, bench.Now), stop) > 0
+        db.Told<SampleRow>(await db.Samples.Where(s => s.Id == id && s.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.WithdrawnAt, bench.Now), stop)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("sample");
 
     private static string[] Uses(IReadOnlyList<string>? typed) => [.. (typed ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];

@@ -8,7 +8,6 @@ using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
-using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Lots;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -72,7 +71,6 @@ internal static class AfterWashEndpoints
                 Who = bench.Facts.PersonName,
             });
             await db.SaveOnce(stop);
-            await db.Announce("log", stop);
         }
 
         return TypedResults.Ok(LotPages.Washed((await LotDossier.Of(db, code.ToUpperInvariant(), stop))!));

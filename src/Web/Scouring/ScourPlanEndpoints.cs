@@ -209,6 +209,7 @@ public static class ScourPlanEndpoints
         }
 
         await db.ScourRecipes.Where(r => r.Name == name && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop);
+        db.Changed<ScourRecipeRow>();
         var row = new ScourRecipeRow { Name = name, Wish = JsonSerializer.Serialize(request.Wish, json.Value.SerializerOptions), MadeAt = bench.Now, Who = bench.Facts.PersonName };
         db.ScourRecipes.Add(row);
         await db.SaveChangesAsync(stop);
@@ -216,7 +217,7 @@ public static class ScourPlanEndpoints
     }
 
     private static async Task<IResult> RetireRecipe(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await db.ScourRecipes.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop) > 0
+        db.Told<ScourRecipeRow>(await db.ScourRecipes.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("recipe");
 
     private static async Task<IResult> AddTub(TubRequest request, EarthyTuftDb db, CancellationToken stop)
@@ -239,7 +240,7 @@ public static class ScourPlanEndpoints
     }
 
     private static async Task<IResult> RetireTub(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await db.Tubs.Where(t => t.Id == id && t.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, bench.Now), stop) > 0
+        db.Told<TubRow>(await db.Tubs.Where(t => t.Id == id && t.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, bench.Now), stop)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("tub");
 
     private static async Task<IResult> AddRack(RackRequest request, EarthyTuftDb db, CancellationToken stop)
@@ -256,7 +257,7 @@ public static class ScourPlanEndpoints
     }
 
     private static async Task<IResult> RetireRack(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await db.Racks.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop) > 0
+        db.Told<RackRow>(await db.Racks.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, bench.Now), stop)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("rack");
 
     private static TubView View(TubRow t, TubRate rate) => new(t.Id, t.Name, t.Litres, t.LitresEquivalent, rate.PerMinute, rate.Baths, t.Version);

@@ -296,15 +296,13 @@ public static class WashEndpoints
 
         Watched.End(wash, bench.Now);
         await db.SaveChangesAsync(stop);
-        await db.Announce("washing", stop);
         return TypedResults.NoContent();
     }
 
-    /// <summary>Stores what was asked, tells every screen, and lets go of what was held for it.</summary>
+    /// <summary>Stores what was asked, and lets go of what was held for it.</summary>
     private static async Task<IResult> Keep(EarthyTuftDb db, Bench bench, WashViews views, Guid wash, CancellationToken stop)
     {
         await db.SaveOnce(stop);
-        await db.Announce("washing", stop);
         if (db.Database.CurrentTransaction is { } held)
         {
             await held.CommitAsync(stop);

@@ -251,3 +251,9 @@ export const refreshLog = () =>
       queryClient.invalidateQueries({ queryKey }),
     ),
   );
+
+/** After a change to what stands about in the workshop. */
+export const refreshTools = () =>
+  Promise.all(
+    [['wash-house'], ['instruments'], ['breeds']].map((queryKey) => queryClient.invalidateQueries({ queryKey })),
+  );

@@ -46,6 +46,9 @@ describe('news from the house', () => {
     hear({ what: 'log' });
     expect(asked.mock.calls.map((c) => c[0]?.queryKey)).toContainEqual(['lot']);
     asked.mockClear();
+    hear({ what: 'tools' });
+    expect(asked.mock.calls.map((c) => c[0]?.queryKey)).toContainEqual(['wash-house']);
+    asked.mockClear();
     hear({ what: 'something new' });
     hear({ what: 'reading' });
     expect(asked).not.toHaveBeenCalled();

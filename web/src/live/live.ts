@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore, useState } from 'react';
-import { queryClient, refreshLog, type Schema } from '../api/client';
+import { queryClient, refreshLog, refreshTools, type Schema } from '../api/client';
 
 export type LiveReading = Schema['LiveReading'];
 
@@ -63,6 +63,7 @@ export function hear(item: LiveItem) {
   }
   if (item.what === 'washing' || item.what === 'drying') void queryClient.invalidateQueries({ queryKey: [item.what] });
   else if (item.what === 'log') void refreshLog();
+  else if (item.what === 'tools') void refreshTools();
 }
 
 /** Listens for as long as somebody is signed in. After a break everything that runs is asked for again. */
@@ -70,7 +71,7 @@ export function useLiveStream(on: boolean) {
   useEffect(() => {
     if (!on) return;
     const stream = new EventSource('/api/live');
-    for (const what of ['clock', 'reading', 'washing', 'drying', 'log'])
+    for (const what of ['clock', 'reading', 'washing', 'drying', 'log', 'tools'])
       stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
     stream.onopen = () => {
       tell({ connected: true });

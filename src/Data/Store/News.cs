@@ -1,0 +1,192 @@
+using System.Data.Common;
+using System.Runtime.CompilerServices;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace EarthyTuft.Data.Store;
+
+/// <summary>A part of a workshop that open screens show, and that they ask for again when it changed.</summary>
+public enum News
+{
+    /// <summary>Lots, entries, drafts, locks, samples and what was noted of them.</summary>
+    Log,
+
+    /// <summary>Washes and their baths.</summary>
+    Washing,
+
+    /// <summary>Racks with wool on them.</summary>
+    Drying,
+
+    /// <summary>Tubs, racks, recipes, instruments, own breeds.</summary>
+    Tools,
+}
+
+/// <summary>Takes the news of what was committed, to hand them on. Must not block and must not throw.</summary>
+public interface INewsDesk
+{
+    /// <summary>Something changed.</summary>
+    void Tell(Guid workshop, News what);
+}
+
+/// <summary>For programs that have no screens to tell.</summary>
+public sealed class NoNewsDesk : INewsDesk
+{
+    /// <inheritdoc/>
+    public void Tell(Guid workshop, News what)
+    {
+    }
+}
+
+/// <summary>
+/// Notices on saving what parts of a workshop change, and tells once that is committed: with the transaction, or at once where there is none.
+/// What is rolled back is not told. Statements that go past the change tracker say so with <see cref="NewsExtensions.Changed{T}"/>.
+/// </summary>
+public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, IDbTransactionInterceptor
+{
+    private static readonly Dictionary<Type, News> ByRow = new()
+    {
+        [typeof(LotRow)] = News.Log,
+        [typeof(EntryRow)] = News.Log,
+        [typeof(FlowRow)] = News.Log,
+        [typeof(WeighingRow)] = News.Log,
+        [typeof(DraftRow)] = News.Log,
+        [typeof(LockRow)] = News.Log,
+        [typeof(SampleRow)] = News.Log,
+        [typeof(ChangeRow)] = News.Log,
+        [typeof(LookOverRow)] = News.Log,
+        [typeof(WashJudgementRow)] = News.Log,
+        [typeof(CountRow)] = News.Log,
+        [typeof(WashRow)] = News.Washing,
+        [typeof(BathRow)] = News.Washing,
+        [typeof(BathReadingRow)] = News.Washing,
+        [typeof(DryingRow)] = News.Drying,
+        [typeof(DryingWeightRow)] = News.Drying,
+        [typeof(TubRow)] = News.Tools,
+        [typeof(RackRow)] = News.Tools,
+        [typeof(ScourRecipeRow)] = News.Tools,
+        [typeof(InstrumentRow)] = News.Tools,
+        [typeof(BreedRow)] = News.Tools,
+    };
+
+    // Noticed and not committed yet, by context; it goes with the context.
+    private readonly ConditionalWeakTable<DbContext, HashSet<(Guid, News)>> noticed = [];
+
+    /// <summary>The part of a workshop that a table belongs to, null for one that no screen shows.</summary>
+    internal static News? Of(Type row) => ByRow.TryGetValue(row, out var news) ? news : null;
+
+    /// <summary>Something changed, and is told when it is committed.</summary>
+    internal void Notice(EarthyTuftDb db, Guid workshop, News what)
+    {
+        noticed.GetOrCreateValue(db).Add((workshop, what));
+        if (db.Database.CurrentTransaction is null)
+        {
+            Tell(db);
+        }
+    }
+
+    /// <inheritdoc/>
+    public override ValueTask<InterceptionResult<int>> SavingChangesAsync(DbContextEventData data, InterceptionResult<int> result, CancellationToken cancellationToken = default)
+    {
+        if (data.Context is EarthyTuftDb db)
+        {
+            var here = noticed.GetOrCreateValue(db);
+            foreach (var entry in db.ChangeTracker.Entries().Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted))
+            {
+                if (entry.Entity is IWorkshopOwned row && Of(entry.Entity.GetType()) is { } news)
+                {
+                    here.Add((row.WorkshopId == Guid.Empty ? db.Workshop : row.WorkshopId, news));
+                }
+            }
+        }
+
+        return ValueTask.FromResult(result);
+    }
+
+    /// <inheritdoc/>
+    public override ValueTask<int> SavedChangesAsync(SaveChangesCompletedEventData data, int result, CancellationToken cancellationToken = default)
+    {
+        if (data.Context is { Database.CurrentTransaction: null } context)
+        {
+            Tell(context);
+        }
+
+        return ValueTask.FromResult(result);
+    }
+
+    /// <inheritdoc/>
+    public override Task SaveChangesFailedAsync(DbContextErrorEventData data, CancellationToken cancellationToken = default)
+    {
+        if (data.Context is { Database.CurrentTransaction: null } context)
+        {
+            noticed.Remove(context);
+        }
+
+        return Task.CompletedTask;
+    }
+
+    /// <inheritdoc/>
+    public Task TransactionCommittedAsync(DbTransaction transaction, TransactionEndEventData data, CancellationToken cancellationToken = default)
+    {
+        Tell(data.Context);
+        return Task.CompletedTask;
+    }
+
+    /// <inheritdoc/>
+    public Task TransactionRolledBackAsync(DbTransaction transaction, TransactionEndEventData data, CancellationToken cancellationToken = default)
+    {
+        Forget(data.Context);
+        return Task.CompletedTask;
+    }
+
+    private void Tell(DbContext? context)
+    {
+        if (context is null || !noticed.TryGetValue(context, out var here))
+        {
+            return;
+        }
+
+        foreach (var (workshop, what) in here)
+        {
+            desk.Tell(workshop, what);
+        }
+
+        here.Clear();
+    }
+
+    private void Forget(DbContext? context)
+    {
+        if (context is not null)
+        {
+            noticed.Remove(context);
+        }
+    }
+}
+
+/// <summary>For statements that change rows without loading them.</summary>
+public static class NewsExtensions
+{
+    /// <summary>Rows of a table were changed by a statement of its own: open screens are told when it is committed.</summary>
+    /// <typeparam name="T">The row; one that no screen shows does nothing.</typeparam>
+    public static void Changed<T>(this EarthyTuftDb db)
+        where T : IWorkshopOwned
+    {
+        if (NewsInterceptor.Of(typeof(T)) is { } news)
+        {
+            db.News?.Notice(db, db.Workshop, news);
+        }
+    }
+
+    /// <summary>The same, for a statement that says how many rows it changed.</summary>
+    /// <typeparam name="T">The row.</typeparam>
+    /// <returns>The number of rows.</returns>
+    public static int Told<T>(this EarthyTuftDb db, int rows)
+        where T : IWorkshopOwned
+    {
+        if (rows > 0)
+        {
+            db.Changed<T>();
+        }
+
+        return rows;
+    }
+}
