@@ -131,7 +131,7 @@ builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails 
     }
 });
 builder.Services.AddExceptionHandler<ProblemWriter>();
-builder.Services.AddOpenApi();
+builder.Services.AddOpenApi(Description.Setup);
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
 
 // Who is named in Hosts may be asked for; by default the names of this machine alone, so that no name of somebody else's leads here.

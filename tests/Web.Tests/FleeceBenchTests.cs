@@ -159,7 +159,7 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
             await eve.Post($"/api/lots/{id}/leave", new { step = "useUp" }),
             await eve.Post($"/api/lots/{id}/recount", new { mass = "5" }),
             await eve.Send(HttpMethod.Put, $"/api/lots/{id}/reserve", new { mass = "5", @for = "x" }),
-            await eve.Send(HttpMethod.Patch, $"/api/lots/{id}", new { colour = "x" }),
+            await eve.Send(HttpMethod.Patch, $"/api/lots/{id}/facts", new { colour = "x" }),
         };
         Assert.All(replies, r => Assert.Equal(404, r.Status));
     }

@@ -121,7 +121,7 @@ public class ManyHandsTests(House house) : IClassFixture<House>
             await lou.Post($"/api/lots/{id}/leave", new { step = "useUp" }),
             await lou.Post($"/api/lots/{id}/recount", new { mass = "5" }),
             await lou.Send(HttpMethod.Put, $"/api/lots/{id}/reserve", new { mass = "5", @for = "x" }),
-            await lou.Send(HttpMethod.Patch, $"/api/lots/{id}", new { colour = "x" }),
+            await lou.Send(HttpMethod.Patch, $"/api/lots/{id}/facts", new { colour = "x" }),
             await lou.Send(HttpMethod.Put, $"/api/lots/{code}/route", new { aim = "lace", preparation = "top" }),
             await lou.Send(HttpMethod.Delete, $"/api/lots/{code}/route"),
             await lou.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", new { judgements = new { } }, Guid.NewGuid()),

@@ -104,7 +104,7 @@ public class StockTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (id, code) = await Clean(ada);
-        (await ada.Send(HttpMethod.Patch, $"/api/lots/{id}", new { readyMadePer100Grams = 7.5, colour = "silver", because = "seen in daylight" })).Expect(204);
+        (await ada.Send(HttpMethod.Patch, $"/api/lots/{id}/facts", new { readyMadePer100Grams = 7.5, colour = "silver", because = "seen in daylight" })).Expect(204);
         var lot = (await ada.Lot(code)).GetProperty("lot");
         // 30 + 6 + 4 over 1000 g.
         Assert.Equal("4.00 EUR", lot.GetProperty("costPer100Grams").GetProperty("text").GetString());

@@ -27,8 +27,8 @@ public static class LockEndpoints
     {
         var group = app.MapGroup("/api").WithTags("assessing").ForMembers();
         LookOverEndpoints.Map(group);
-        group.MapPost("/lots/{id:guid}/locks", Measure).Changes().Produces<StapleView>().ProducesProblem(404);
-        group.MapDelete("/locks/{id:guid}", Withdraw).Changes().Produces<StapleView>().ProducesProblem(404);
+        group.MapPost("/lots/{id:guid}/locks", Measure).Named("measureLock", "Notes a measured lock.").Changes().Produces<StapleView>().ProducesProblem(404);
+        group.MapDelete("/locks/{id:guid}", Withdraw).Named("withdrawLock", "Withdraws a measured lock.").Changes().Produces<StapleView>().ProducesProblem(404);
     }
 
     private static async Task<IResult> Measure(

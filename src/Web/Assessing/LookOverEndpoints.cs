@@ -53,9 +53,9 @@ public static class LookOverEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("/look-over/kinds", () => TypedResults.Ok(LookOver.Kinds));
-        group.MapGet("/lots/{code}/look-over", Page).Produces<LookOverPage>().ProducesProblem(404);
-        group.MapPut("/lots/{code}/look-over", Keep).Changes().Produces<LookOverPage>().ProducesProblem(404);
+        group.MapGet("/look-over/kinds", () => TypedResults.Ok(LookOver.Kinds)).Named("listJudgements", "What is judged in a look-over, with its answers.");
+        group.MapGet("/lots/{code}/look-over", Page).Named("readLookOver", "A fleece looked over, with the verdict.").Produces<LookOverPage>().ProducesProblem(404);
+        group.MapPut("/lots/{code}/look-over", Keep).Named("keepLookOver", "Keeps a look-over.").Changes().Produces<LookOverPage>().ProducesProblem(404);
     }
 
     private static async Task<IResult> Page(string code, EarthyTuftDb db, BreedBooks books, CancellationToken stop) =>

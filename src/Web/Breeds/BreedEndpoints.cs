@@ -17,10 +17,10 @@ public static class BreedEndpoints
     public static void MapBreeds(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/breeds").WithTags("breeds").ForMembers();
-        group.MapGet("", All);
-        group.MapGet("/search", Search);
-        group.MapPut("", Save).Changes().Produces<BreedView>();
-        group.MapDelete("/{name}", Forget).Changes().ProducesProblem(404);
+        group.MapGet("", All).Named("listBreeds", "The breed book with the workshop’s own values.");
+        group.MapGet("/search", Search).Named("searchBreeds", "Breeds by any of their names, typed as you like.");
+        group.MapPut("", Save).Named("saveBreed", "Keeps values of the workshop’s own for a breed.").Changes().Produces<BreedView>();
+        group.MapDelete("/{name}", Forget).Named("forgetBreed", "Goes back to the book’s values.").Produces(204).Changes().ProducesProblem(404);
     }
 
     private static async Task<BreedView[]> All(BreedBooks books, CancellationToken stop) => View((await books.Here(stop)).All);

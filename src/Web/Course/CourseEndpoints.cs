@@ -66,12 +66,12 @@ public static class CourseEndpoints
     public static void MapCourse(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/course").WithTags("course").ForMembers();
-        group.MapGet("", Now);
-        group.MapGet("/air", Air);
-        group.MapGet("/stations", () => TypedResults.Ok(AllStations.InOrder.Select(View).ToArray()));
-        group.MapGet("/cautions", Seen);
-        group.MapPut("/cautions/{step}", See).Changes(MemberRole.Looker).ProducesProblem(404);
-        group.MapGet("/door", () => TypedResults.Ok(AllStations.AtTheDoor));
+        group.MapGet("", Now).Named("readToday", "The workshop at this moment.");
+        group.MapGet("/air", Air).Named("readAir", "The room’s humidity as it was last read today.");
+        group.MapGet("/stations", () => TypedResults.Ok(AllStations.InOrder.Select(View).ToArray())).Named("listStations", "Every station with what is true of it.");
+        group.MapGet("/cautions", Seen).Named("listCautionsSeen", "The stations whose caution this person has read.");
+        group.MapPut("/cautions/{step}", See).Named("seeCaution", "This person has read a caution.").Produces(204).Changes(MemberRole.Looker).ProducesProblem(404);
+        group.MapGet("/door", () => TypedResults.Ok(AllStations.AtTheDoor)).Named("readDoorCaution", "The caution where raw fleece comes in.");
     }
 
     /// <summary>The room's air as it was last read today: one reading serves the whole sitting.</summary>

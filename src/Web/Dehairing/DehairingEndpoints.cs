@@ -19,7 +19,7 @@ public sealed record DehairingPage(string Code, DownUse Use, IReadOnlyList<PassV
 public static class DehairingEndpoints
 {
     public static void MapDehairing(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/dehairing").WithTags("dehairing").ForMembers().MapGet("/{code}", Page).Produces<DehairingPage>().ProducesProblem(404);
+        app.MapGroup("/api/dehairing").WithTags("dehairing").ForMembers().MapGet("/{code}", Page).Named("readPasses", "The dehairing passes behind a lot.").Produces<DehairingPage>().ProducesProblem(404);
 
     private static async Task<IResult> Page(string code, string? use, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {

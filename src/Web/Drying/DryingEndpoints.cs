@@ -77,12 +77,12 @@ public static class DryingEndpoints
     public static void MapDrying(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/drying").WithTags("drying").ForMembers();
-        group.MapGet("", Running);
-        group.MapPost("", Start).Changes().Produces<DryingView>();
-        group.MapPost("/{id:guid}/weights", Weigh).Changes().Produces<DryingView>().ProducesProblem(404);
-        group.MapDelete("/{id:guid}/weights/last", Unweigh).Changes().Produces<DryingView>().ProducesProblem(404);
-        group.MapPost("/{id:guid}/weights/last/believe", Believe).Changes().Produces<DryingView>().ProducesProblem(404);
-        group.MapPost("/{id:guid}/end", End).Changes().ProducesProblem(404);
+        group.MapGet("", Running).Named("listRacks", "Racks with wool on them.");
+        group.MapPost("", Start).Named("startRack", "Wool is laid on a rack.").Changes().Produces<DryingView>();
+        group.MapPost("/{id:guid}/weights", Weigh).Named("weighRack", "Notes a weight of a rack.").Changes().Produces<DryingView>().ProducesProblem(404);
+        group.MapDelete("/{id:guid}/weights/last", Unweigh).Named("withdrawRackWeight", "The last weight was a slip.").Changes().Produces<DryingView>().ProducesProblem(404);
+        group.MapPost("/{id:guid}/weights/last/believe", Believe).Named("believeRackWeight", "The last weight is as it was noted.").Changes().Produces<DryingView>().ProducesProblem(404);
+        group.MapPost("/{id:guid}/end", End).Named("endRack", "Takes wool off a rack without logging it.").Produces(204).Changes().ProducesProblem(404);
     }
 
     private static Task<IReadOnlyList<DryingView>> Running(EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop) => Views(db, bench, books, d => d.EndedAt == null, stop);

@@ -135,7 +135,7 @@ public static class BenchDoor
                 : !http.RequestServices.GetRequiredService<Bench>().IsSet ? Problems.Of(403, "not-a-member", "You are not a member of this workshop.")
                 : await next(context);
         });
-        return group;
+        return group.WithMetadata(new Access(SignedIn: true, Token: false)).ProducesProblem(401).ProducesProblem(403);
     }
 
     internal static IResult NotInDemo() => Problems.Of(403, "not-in-a-demo", "That is not to be had in the demo, which is this browser’s alone. Open a workshop of your own for it.");
@@ -159,6 +159,6 @@ public static class BenchDoor
                 ? await next(context)
                 : Problems.Of(400, "no-token", "The page's safety token is missing or old. Reload the page and send it again.");
         });
-        return route.ProducesProblem(400).ProducesProblem(401).ProducesProblem(403).ProducesProblem(422);
+        return route.WithMetadata(new Access(SignedIn: true, Token: true)).ProducesProblem(400).ProducesProblem(422);
     }
 }

@@ -51,12 +51,12 @@ public static class InstrumentEndpoints
     public static void MapInstruments(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/instruments").WithTags("instruments").ForMembers();
-        group.MapGet("", Page);
-        group.MapPost("", Add).Changes(MemberRole.Owner).NotInDemos().Produces<InstrumentView>();
-        group.MapPut("/{id:guid}", Change).Changes(MemberRole.Owner).Produces<InstrumentView>().ProducesProblem(404);
-        group.MapDelete("/{id:guid}", Remove).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
-        group.MapPost("/{id:guid}/key", Press).Changes().ProducesProblem(404).ProducesProblem(503);
-        group.MapPost("/hand", Hand).Changes().Produces<HandAnswer>().ProducesProblem(404).ProducesProblem(503);
+        group.MapGet("", Page).Named("listInstruments", "Instruments with what they say.");
+        group.MapPost("", Add).Named("addInstrument", "Adds an instrument.").Changes(MemberRole.Owner).NotInDemos().Produces<InstrumentView>();
+        group.MapPut("/{id:guid}", Change).Named("changeInstrument", "Changes an instrument.").Changes(MemberRole.Owner).Produces<InstrumentView>().ProducesProblem(404);
+        group.MapDelete("/{id:guid}", Remove).Named("removeInstrument", "Removes an instrument.").Produces(204).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
+        group.MapPost("/{id:guid}/key", Press).Named("pressKey", "Presses a key of a scale.").Produces(204).Changes().ProducesProblem(404).ProducesProblem(503);
+        group.MapPost("/hand", Hand).Named("setStandIn", "Lays something on a stand-in.").Changes().Produces<HandAnswer>().ProducesProblem(404).ProducesProblem(503);
     }
 
     private static int? Control(IConfiguration configuration) => configuration.GetValue<int?>("Instruments:Control");

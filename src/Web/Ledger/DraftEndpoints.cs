@@ -14,9 +14,9 @@ public static class DraftEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("", List);
-        group.MapPost("/{id:guid}/confirm", Confirm).Changes().Produces<EntryAnswer>().ProducesProblem(404).ProducesProblem(409);
-        group.MapDelete("/{id:guid}", Withdraw).Changes().ProducesProblem(404);
+        group.MapGet("", List).Named("listDrafts", "Entries that are kept because their balance cannot be.");
+        group.MapPost("/{id:guid}/confirm", Confirm).Named("confirmDraft", "Logs a draft as it is, with a reason.").Changes().Produces<EntryAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapDelete("/{id:guid}", Withdraw).Named("withdrawDraft", "Withdraws a draft.").Produces(204).Changes().ProducesProblem(404);
     }
 
     private static async Task<List<DraftView>> List(EarthyTuftDb db, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)

@@ -20,9 +20,9 @@ public static class LedgerEndpoints
     public static void MapLedger(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/entries").WithTags("ledger").ForMembers();
-        group.MapPost("/weigh-up", WeighUp).Changes().Produces<WeighedUp>();
-        group.MapPost("", Log).Changes().Produces<EntryAnswer>().ProducesProblem(409).ProducesProblem(503);
-        group.MapPost("/{id:guid}/corrections", Correct).Changes().Produces<EntryAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/weigh-up", WeighUp).Named("weighUp", "Says what a step would come to, and stores nothing.").Changes().Produces<WeighedUp>();
+        group.MapPost("", Log).Named("logStep", "Logs a step; one that cannot be is kept as a draft.").Changes().Produces<EntryAnswer>().ProducesProblem(409).ProducesProblem(503);
+        group.MapPost("/{id:guid}/corrections", Correct).Named("correctWeighing", "Sets a weight right; the old figure stays readable.").Changes().Produces<EntryAnswer>().ProducesProblem(404).ProducesProblem(409);
         VoidEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }

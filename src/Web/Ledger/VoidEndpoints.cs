@@ -17,9 +17,9 @@ public static class VoidEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("/{id:guid}/hanging", Hanging).Produces<HangingView>().ProducesProblem(404);
-        group.MapPost("/{id:guid}/void", Void).Changes().Produces<HangingView>().ProducesProblem(404);
-        group.MapPost("/{id:guid}/take-back-void", TakeBack).Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapGet("/{id:guid}/hanging", Hanging).Named("listDependants", "What hangs on an entry and would be voided with it.").Produces<HangingView>().ProducesProblem(404);
+        group.MapPost("/{id:guid}/void", Void).Named("voidEntry", "Voids an entry with what hangs on it.").Changes().Produces<HangingView>().ProducesProblem(404);
+        group.MapPost("/{id:guid}/take-back-void", TakeBack).Named("takeBackVoid", "Takes a voiding back.").Produces(204).Changes().ProducesProblem(404).ProducesProblem(409);
     }
 
     private static async Task<IResult> Hanging(Guid id, EarthyTuftDb db, CancellationToken stop) =>

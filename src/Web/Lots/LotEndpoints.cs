@@ -19,11 +19,11 @@ public static class LotEndpoints
     public static void MapLots(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/lots").WithTags("lots").ForMembers();
-        group.MapGet("", List).Produces<LotList>().ProducesProblem(400);
-        group.MapGet("/{code}", Page).Produces<LotPage>().ProducesProblem(404).ProducesProblem(410);
-        group.MapGet("/{code}/entries", Earlier).Produces<EntryPage>().ProducesProblem(404);
-        group.MapGet("/{code}/where", Where).Produces<WherePage>().ProducesProblem(404);
-        app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find);
+        group.MapGet("", List).Named("listLots", "Lots in the order in which they changed, a page at a time.").Produces<LotList>().ProducesProblem(400);
+        group.MapGet("/{code}", Page).Named("readLot", "A lot with its course, balance, lineage and log.").Produces<LotPage>().ProducesProblem(404).ProducesProblem(410);
+        group.MapGet("/{code}/entries", Earlier).Named("listLotEntries", "Earlier entries of a lot, a page at a time.").Produces<EntryPage>().ProducesProblem(404);
+        group.MapGet("/{code}/where", Where).Named("readWhereabouts", "Where everything that came of a fleece is now.").Produces<WherePage>().ProducesProblem(404);
+        app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find).Named("find", "Lots and samples by code, breed or word.");
     }
 
     private static async Task<IResult> Earlier(string code, Guid before, EarthyTuftDb db, Bench bench, CancellationToken stop) =>

@@ -24,8 +24,8 @@ public static class ReckonEndpoints
     public static void MapReckon(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/reckon").WithTags("reckon");
-        group.MapGet("", () => TypedResults.Ok(Cards));
-        group.MapPost("/{name}", Reckon).ProducesProblem(400).ProducesProblem(404).ProducesProblem(422).RequireRateLimiting("reckon");
+        group.MapGet("", () => TypedResults.Ok(Cards)).Named("listReckonings", "Every reckoning with its inputs, outputs and units.").ProducesProblem(400);
+        group.MapPost("/{name}", Reckon).Named("reckon", "Does one reckoning.").Produces<object>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(422).RequireRateLimiting("reckon");
     }
 
     private static IResult Reckon(string name, JsonElement body, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json)

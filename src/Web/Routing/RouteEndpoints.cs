@@ -64,10 +64,10 @@ public static class RouteEndpoints
     public static void MapRouting(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/lots/{code}").WithTags("routing").ForMembers();
-        group.MapGet("/routes", Page).Produces<RoutesPage>().ProducesProblem(404).ProducesProblem(400);
-        group.MapPut("/route", Choose).Changes().Produces<RoutesPage>().ProducesProblem(404);
-        group.MapDelete("/route", Leave).Changes().ProducesProblem(404);
-        group.MapGet("/needed", Needed).Produces<NeededView>().ProducesProblem(404).ProducesProblem(422);
+        group.MapGet("/routes", Page).Named("listRoutes", "Routes for a lot with what each will bring.").Produces<RoutesPage>().ProducesProblem(404).ProducesProblem(400);
+        group.MapPut("/route", Choose).Named("chooseRoute", "Chooses a route for a lot.").Changes().Produces<RoutesPage>().ProducesProblem(404);
+        group.MapDelete("/route", Leave).Named("leaveRoute", "Leaves the chosen route.").Produces(204).Changes().ProducesProblem(404);
+        group.MapGet("/needed", Needed).Named("readNeeded", "How much must go in for a wanted weight.").Produces<NeededView>().ProducesProblem(404).ProducesProblem(422);
     }
 
     private static async Task<IResult> Page(string code, string? aim, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)

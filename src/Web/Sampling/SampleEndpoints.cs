@@ -43,11 +43,11 @@ public static class SampleEndpoints
     public static void MapSampling(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/samples").WithTags("sampling").ForMembers();
-        group.MapPost("", Keep).Changes().Produces<SampleView>().ProducesProblem(404);
-        group.MapPut("/{id:guid}", Change).Changes().Produces<SampleView>().ProducesProblem(404).ProducesProblem(409);
-        group.MapDelete("/{id:guid}", Withdraw).Changes().ProducesProblem(404);
-        group.MapGet("", Wall);
-        group.MapGet("/{code}", Card).Produces<SampleCard>().ProducesProblem(404);
+        group.MapPost("", Keep).Named("keepSample", "Keeps a sample of a lot.").Changes().Produces<SampleView>().ProducesProblem(404);
+        group.MapPut("/{id:guid}/card", Change).Named("changeSample", "Changes what is noted of a sample.").Changes().Produces<SampleView>().ProducesProblem(404).ProducesProblem(409);
+        group.MapDelete("/{id:guid}/card", Withdraw).Named("withdrawSample", "Takes a sample off the wall.").Produces(204).Changes().ProducesProblem(404);
+        group.MapGet("", Wall).Named("listSamples", "Every sample on the wall.");
+        group.MapGet("/{code}", Card).Named("readSample", "The card of a sample.").Produces<SampleCard>().ProducesProblem(404);
     }
 
     private static async Task<IResult> Keep(

@@ -30,8 +30,8 @@ internal static class AfterWashEndpoints
 
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapPost("/after/{code}", Judge).Changes(MemberRole.Looker).Produces<AfterWashView>().ProducesProblem(404);
-        group.MapPost("/after/{code}/keep", Keep).Changes().Produces<WashedView>().ProducesProblem(404);
+        group.MapPost("/after/{code}", Judge).Named("judgeWash", "What a washed lot says of its wash.").Changes(MemberRole.Looker).Produces<AfterWashView>().ProducesProblem(404);
+        group.MapPost("/after/{code}/keep", Keep).Named("keepWashJudgement", "Keeps what was decided of a wash.").Changes().Produces<WashedView>().ProducesProblem(404);
     }
 
     private static async Task<IResult> Judge(string code, AfterWashRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)

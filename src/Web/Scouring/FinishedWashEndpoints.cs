@@ -21,7 +21,7 @@ public sealed record FinishedWash(DateTimeOffset StartedAt, string? Tub, string?
 
 public static class FinishedWashEndpoints
 {
-    public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Produces<FinishedWash>().Produces(204).ProducesProblem(404);
+    public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Named("readFinishedWash", "The baths a lot has been through; nothing where its wash was not watched.").Produces<FinishedWash>().Produces(204).ProducesProblem(404);
 
     private static async Task<IResult> Of(string code, EarthyTuftDb db, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
     {

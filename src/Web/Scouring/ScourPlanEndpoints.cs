@@ -82,15 +82,15 @@ public static class ScourPlanEndpoints
     public static void MapScouring(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/scouring").WithTags("scouring").ForMembers();
-        group.MapGet("", House);
-        group.MapPost("/plan", Plan).Changes(MemberRole.Looker).Produces<PlanView>();
-        group.MapPut("/settings", SaveSettings).Changes(MemberRole.Owner);
-        group.MapPost("/recipes", KeepRecipe).Changes().Produces<RecipeView>().ProducesProblem(409);
-        group.MapDelete("/recipes/{id:guid}", RetireRecipe).Changes().ProducesProblem(404);
-        group.MapPost("/tubs", AddTub).Changes().Produces<TubView>();
-        group.MapDelete("/tubs/{id:guid}", RetireTub).Changes().ProducesProblem(404);
-        group.MapPost("/racks", AddRack).Changes().Produces<RackView>();
-        group.MapDelete("/racks/{id:guid}", RetireRack).Changes().ProducesProblem(404);
+        group.MapGet("", House).Named("readWashHouse", "Tubs, racks, recipes, prices and what was learned of the tubs.");
+        group.MapPost("/plan", Plan).Named("planWash", "Plans a wash bath by bath.").Changes(MemberRole.Looker).Produces<PlanView>();
+        group.MapPut("/settings", SaveSettings).Named("saveWashSettings", "Prices, water and bedtime of the wash house.").Produces(204).Changes(MemberRole.Owner);
+        group.MapPost("/recipes", KeepRecipe).Named("keepRecipe", "Keeps a wash as a recipe.").Changes().Produces<RecipeView>().ProducesProblem(409);
+        group.MapDelete("/recipes/{id:guid}", RetireRecipe).Named("retireRecipe", "Puts a recipe away.").Produces(204).Changes().ProducesProblem(404);
+        group.MapPost("/tubs", AddTub).Named("addTub", "Adds a tub.").Changes().Produces<TubView>();
+        group.MapDelete("/tubs/{id:guid}", RetireTub).Named("retireTub", "Puts a tub away.").Produces(204).Changes().ProducesProblem(404);
+        group.MapPost("/racks", AddRack).Named("addRack", "Adds a rack.").Changes().Produces<RackView>();
+        group.MapDelete("/racks/{id:guid}", RetireRack).Named("retireRack", "Puts a rack away.").Produces(204).Changes().ProducesProblem(404);
         AfterWashEndpoints.Map(group);
         FinishedWashEndpoints.Map(group);
         WashEndpoints.Map(group);

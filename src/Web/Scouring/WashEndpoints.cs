@@ -40,15 +40,15 @@ public static class WashEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("/washes", Running);
-        group.MapPost("/washes", Start).Changes().Produces<WashView>().ProducesProblem(409);
-        group.MapPost("/washes/{id:guid}/baths", StartBath).Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/washes/{id:guid}/end", End).Changes().ProducesProblem(404);
-        group.MapPost("/baths/{id:guid}/readings", Read).Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
-        group.MapDelete("/baths/{id:guid}/readings/last", Unread).Changes().Produces<WashView>().ProducesProblem(404);
-        group.MapPut("/baths/{id:guid}/probe", HangProbe).Changes().Produces<WashView>().ProducesProblem(404);
-        group.MapPost("/baths/{id:guid}/lift", Lift).Changes().Produces<WashView>().ProducesProblem(404);
-        group.MapPost("/baths/{id:guid}/put-back", PutBack).Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapGet("/washes", Running).Named("listWashes", "Washes that are under way.");
+        group.MapPost("/washes", Start).Named("startWash", "Begins a planned wash.").Changes().Produces<WashView>().ProducesProblem(409);
+        group.MapPost("/washes/{id:guid}/baths", StartBath).Named("startBath", "A batch goes into its next bath.").Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/washes/{id:guid}/end", End).Named("endWash", "Ends a wash without logging it.").Produces(204).Changes().ProducesProblem(404);
+        group.MapPost("/baths/{id:guid}/readings", Read).Named("readBath", "Notes a temperature of a bath.").Changes().Produces<WashView>().ProducesProblem(404).ProducesProblem(409);
+        group.MapDelete("/baths/{id:guid}/readings/last", Unread).Named("withdrawBathReading", "The last typed temperature was a slip.").Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapPut("/baths/{id:guid}/probe", HangProbe).Named("hangProbe", "Hangs a probe in a bath, or takes it out.").Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapPost("/baths/{id:guid}/lift", Lift).Named("liftBath", "The wool is lifted out.").Changes().Produces<WashView>().ProducesProblem(404);
+        group.MapPost("/baths/{id:guid}/put-back", PutBack).Named("putBackBath", "It was not lifted after all.").Changes().Produces<WashView>().ProducesProblem(404);
     }
 
     private static async Task<IReadOnlyList<WashView>> Running(EarthyTuftDb db, Bench bench, WashViews views, CancellationToken stop) =>

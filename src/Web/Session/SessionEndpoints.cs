@@ -47,18 +47,18 @@ public static class SessionEndpoints
     public static void MapSession(this IEndpointRouteBuilder app)
     {
         var session = app.MapGroup("/api/session").WithTags("session");
-        session.MapGet("", State);
-        session.MapPost("", SignIn).RequireRateLimiting("sign-in").ProducesProblem(401).ProducesProblem(429);
-        session.MapPost("/register", Register).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
-        session.MapPost("/demo", EnterDemo).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
-        session.MapPost("/reset", PasswordEndpoints.Reset).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
+        session.MapGet("", State).Named("readSession", "Who is signed in, and the token that changes need.").ProducesProblem(400);
+        session.MapPost("", SignIn).Named("signIn", "Signs in with address and password.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(401).ProducesProblem(429);
+        session.MapPost("/register", Register).Named("register", "Registers a person, with a workshop of their own or into one by invitation.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
+        session.MapPost("/demo", EnterDemo).Named("enterDemo", "A demo workshop for this browser alone.").Produces(204).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
+        session.MapPost("/reset", PasswordEndpoints.Reset).Named("resetPassword", "Sets a new password with a one-time code.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
 
         var signedIn = app.MapGroup("/api/session").WithTags("session").ForSignedIn();
-        signedIn.MapDelete("", (Delegate)SignOut);
-        signedIn.MapPost("/join", Join).ProducesProblem(422);
-        signedIn.MapPost("/workshop", Choose).ProducesProblem(404);
-        signedIn.MapPost("/password", PasswordEndpoints.Change).RequireRateLimiting("sign-in").ProducesProblem(403).ProducesProblem(422).ProducesProblem(429);
-        signedIn.MapPost("/demo/afresh", StartAfresh).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
+        signedIn.MapDelete("", (Delegate)SignOut).Named("signOut", "Signs out on the server.").Produces(204);
+        signedIn.MapPost("/join", Join).Named("joinWorkshop", "Joins a workshop by invitation.").Produces(204).ProducesProblem(422);
+        signedIn.MapPost("/workshop", Choose).Named("chooseWorkshop", "Changes to another of the own workshops.").Produces(204).ProducesProblem(404);
+        signedIn.MapPost("/password", PasswordEndpoints.Change).Named("changePassword", "Changes the password and ends all other sign-ins.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(403).ProducesProblem(422).ProducesProblem(429);
+        signedIn.MapPost("/demo/afresh", StartAfresh).Named("startDemoAfresh", "Throws this demo away and makes another.").Produces(204).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
     }
 
     // Leaving, joining and choosing need a person and a token, but no seat at a bench.
@@ -71,7 +71,7 @@ public static class SessionEndpoints
                 : await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http) ? await next(context)
                 : Problems.Of(400, "no-token", "The page's safety token is missing or old. Reload the page and send it again.");
         });
-        return group;
+        return group.WithMetadata(new Access(SignedIn: true, Token: true)).ProducesProblem(400).ProducesProblem(401);
     }
 
     private static async Task<SessionState> State(HttpContext http, EarthyTuftDb db, Bench bench, DemoDoor demo, IAntiforgery antiforgery, CancellationToken stop)

@@ -62,10 +62,10 @@ public static class StockEndpoints
     public static void MapStock(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/lots/{id:guid}").WithTags("stock").ForMembers();
-        group.MapPost("/leave", Leave).Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/recount", Recount).Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
-        group.MapPut("/reserve", Reserve).Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
-        group.MapPatch("", ChangeFacts).Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/leave", Leave).Named("leaveLot", "Fibre leaves the workshop.").Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/recount", Recount).Named("recountLot", "What is left of a lot, weighed anew.").Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPut("/reserve", Reserve).Named("reserveLot", "Keeps part of a lot for a project.").Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPatch("/facts", ChangeFacts).Named("changeLotFacts", "Changes what is noted of a lot, with its history.").Produces(204).Changes().ProducesProblem(404).ProducesProblem(409);
     }
 
     private static async Task<IResult> Leave(

@@ -46,8 +46,8 @@ public static class TakeInEndpoints
     public static void MapTakingIn(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/fleeces").WithTags("taking in").ForMembers();
-        group.MapPost("", TakeIn).Changes().Produces<TakenIn>().ProducesProblem(409);
-        app.MapGroup("/api/read-mass").WithTags("taking in").ForMembers().MapGet("", Read).Produces<ReadMass>().ProducesProblem(422);
+        group.MapPost("", TakeIn).Named("takeInFleece", "Takes in a fleece.").Changes().Produces<TakenIn>().ProducesProblem(409);
+        app.MapGroup("/api/read-mass").WithTags("taking in").ForMembers().MapGet("", Read).Named("readMass", "Reads a weight as it is typed.").Produces<ReadMass>().ProducesProblem(422);
     }
 
     private static IResult Read([StringLength(60)] string text, Bench bench)

@@ -17,10 +17,10 @@ public static class WeighLogEndpoints
     public static void MapWeighLog(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/weigh-log").WithTags("weigh log").ForMembers();
-        group.MapGet("", Export).Produces<string>(200, "text/csv");
-        group.MapPost("/check", (HttpRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop) => Import(request, null, db, bench, stop))
+        group.MapGet("", Export).Named("exportWeighLog", "The whole log as CSV.").Produces<string>(200, "text/csv");
+        group.MapPost("/check", (HttpRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop) => Import(request, null, db, bench, stop)).Named("checkWeighLog", "Looks at a weigh log and stores nothing.")
             .Changes().Produces<ImportReport>().ProducesProblem(413).WithMetadata(new RequestSizeLimitAttribute(MostBytes));
-        group.MapPost("/import", (HttpRequest request, bool? all, EarthyTuftDb db, Bench bench, CancellationToken stop) => Import(request, all ?? false, db, bench, stop))
+        group.MapPost("/import", (HttpRequest request, bool? all, EarthyTuftDb db, Bench bench, CancellationToken stop) => Import(request, all ?? false, db, bench, stop)).Named("importWeighLog", "Takes in a weigh log.")
             .Changes().Produces<ImportReport>().ProducesProblem(409).ProducesProblem(413).WithMetadata(new RequestSizeLimitAttribute(MostBytes));
     }
 

@@ -50,13 +50,13 @@ public static class WorkshopEndpoints
     public static void MapWorkshop(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/workshop").WithTags("workshop").ForMembers();
-        group.MapGet("", Page);
-        group.MapPut("", Save).Changes(MemberRole.Owner).ProducesProblem(409);
-        group.MapPost("/invitations", Invite).Changes(MemberRole.Owner).NotInDemos().Produces<Invitation>();
-        group.MapPut("/people/{id:guid}", ChangeRole).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
+        group.MapGet("", Page).Named("readWorkshop", "The workshop, its people and settings.");
+        group.MapPut("", Save).Named("saveWorkshop", "Saves the settings.").Produces(204).Changes(MemberRole.Owner).ProducesProblem(409);
+        group.MapPost("/invitations", Invite).Named("invite", "Makes an invitation.").Changes(MemberRole.Owner).NotInDemos().Produces<Invitation>();
+        group.MapPut("/people/{id:guid}", ChangeRole).Named("changeRole", "Changes a person’s role.").Produces(204).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
         // Whoever it is may leave; only an owner removes another.
-        group.MapDelete("/people/{id:guid}", Remove).Changes(MemberRole.Looker).NotInDemos().ProducesProblem(404);
-        group.MapPost("/people/{id:guid}/reset-code", PasswordEndpoints.GiveCode).Changes(MemberRole.Owner).NotInDemos().Produces<ResetCode>().ProducesProblem(404);
+        group.MapDelete("/people/{id:guid}", Remove).Named("removePerson", "Removes a person, or leaves.").Produces(204).Changes(MemberRole.Looker).NotInDemos().ProducesProblem(404);
+        group.MapPost("/people/{id:guid}/reset-code", PasswordEndpoints.GiveCode).Named("giveResetCode", "A one-time code for a member who forgot the password.").Changes(MemberRole.Owner).NotInDemos().Produces<ResetCode>().ProducesProblem(404);
     }
 
     private static async Task<WorkshopPage> Page(EarthyTuftDb db, Bench bench, CancellationToken stop)

@@ -43,7 +43,7 @@ public class BlendTests(House house) : IClassFixture<House>
         var (_, half) = await ada.Log(new { step = "divide", from = new[] { new { lotId = batt } }, to = new[] { new { form = "batt", mass = "51" }, new { form = "batt", mass = "50" } } });
         Assert.Equal([("wool", 59.19), ("silk", 40.81)], Parts(await ada.Lot(half)));
         Assert.Empty(Parts(await ada.Lot((await ada.Get("/api/lots?step=card")).GetProperty("lots")[0].GetProperty("code").GetString()!)));
-        Assert.Equal(["breed blend"], (await ada.Send(HttpMethod.Patch, $"/api/lots/{batt}", new { breed = "Merino" })).Refused());
+        Assert.Equal(["breed blend"], (await ada.Send(HttpMethod.Patch, $"/api/lots/{batt}/facts", new { breed = "Merino" })).Refused());
     }
 
     [Fact]

@@ -71,8 +71,8 @@ public class GreaseTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (fleece, code) = await ada.TakeIn(new { mass = "1500", breed = "Gotland" });
         var (_, made) = await ada.Log(Requests.Skirt(fleece, "1450", ("skirtings", "48")));
-        Assert.Equal(["breed unknown-breed"], (await ada.Send(HttpMethod.Patch, $"/api/lots/{fleece}", new { breed = "Gotlnad" })).Refused());
-        (await ada.Send(HttpMethod.Patch, $"/api/lots/{fleece}", new { breed = "Romney", because = "The seller wrote." })).Expect(204);
+        Assert.Equal(["breed unknown-breed"], (await ada.Send(HttpMethod.Patch, $"/api/lots/{fleece}/facts", new { breed = "Gotlnad" })).Refused());
+        (await ada.Send(HttpMethod.Patch, $"/api/lots/{fleece}/facts", new { breed = "Romney", because = "The seller wrote." })).Expect(204);
         foreach (var lot in new[] { code, made })
         {
             var page = await ada.Lot(lot);

@@ -32,7 +32,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
   const save = async () => {
     setError(null);
     try {
-      await api.PATCH('/api/lots/{id}', {
+      await api.PATCH('/api/lots/{id}/facts', {
         params: { path: { id: lot.id } },
         body: {
           animal: form.animal,

@@ -43,7 +43,7 @@ export function EditSample({
   const save = () =>
     does(
       () =>
-        api.PUT('/api/samples/{id}', {
+        api.PUT('/api/samples/{id}/card', {
           params,
           body: {
             version: sample.version,
@@ -75,7 +75,7 @@ export function EditSample({
         <TwiceButton
           label="Take it off the wall"
           sure="Yes, it was kept by mistake"
-          onSure={() => void does(() => api.DELETE('/api/samples/{id}', { params }), gone)}
+          onSure={() => void does(() => api.DELETE('/api/samples/{id}/card', { params }), gone)}
         />
         <Button onClick={close}>Leave it</Button>
         <Button variant="contained" onClick={() => void save()}>

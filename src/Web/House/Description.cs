@@ -1,0 +1,81 @@
+using Microsoft.AspNetCore.OpenApi;
+using Microsoft.OpenApi;
+
+namespace EarthyTuft.Web.House;
+
+/// <summary>Who may use an address, as the API's description tells it.</summary>
+/// <param name="SignedIn">A person who is signed in.</param>
+/// <param name="Token">With the safety token, for it changes something.</param>
+public sealed record Access(bool SignedIn, bool Token);
+
+/// <summary>The API's description, such that others can make clients from it: every operation has a name, a summary, its answers and who may use it.</summary>
+public static class Description
+{
+    private const string Cookie = "session";
+    private const string Token = "token";
+
+    private static readonly (string Name, string Description)[] Tags =
+    [
+        ("session", "Signing in and out, registering, the demo."),
+        ("course", "The workshop at this moment, its stations and cautions."),
+        ("taking in", "Fleeces that come in."),
+        ("lots", "Lots with their course, and finding them."),
+        ("stock", "Fibre that leaves, is counted anew or is kept for a project."),
+        ("ledger", "Steps with their weights, corrections, drafts and voiding."),
+        ("assessing", "Locks and look-overs."),
+        ("routing", "Ways from a fleece to what it is wanted for."),
+        ("scouring", "Washes, baths, tubs and recipes."),
+        ("drying", "Racks with wool on them."),
+        ("dehairing", "Passes of dehairing with what was counted."),
+        ("sampling", "Samples and their wall."),
+        ("breeds", "The breed book."),
+        ("instruments", "Scales, bath probes and air sensors."),
+        ("weigh log", "The log as a file, out and in."),
+        ("reckon", "Single reckonings, for anybody."),
+        ("workshop", "People and settings."),
+    ];
+
+    /// <summary>Names an operation for generated clients, and says in a sentence what it does.</summary>
+    public static RouteHandlerBuilder Named(this RouteHandlerBuilder route, string id, string summary) => route.WithName(id).WithSummary(summary);
+
+    /// <summary>Sets the description up.</summary>
+    public static void Setup(OpenApiOptions options)
+    {
+        options.AddDocumentTransformer((document, _, _) =>
+        {
+            document.Info = new OpenApiInfo
+            {
+                Title = "Earthy Tuft",
+                Version = "1",
+                Description = "The log of a fibre preparer's workshop: lots, weights and losses, baths, racks, routes and samples. Refusals are problem details (RFC 9457) with a stable type; 422 names each field.",
+            };
+            document.Servers = [new OpenApiServer { Url = "/" }];
+            document.Tags = Tags.Select(t => new OpenApiTag { Name = t.Name, Description = t.Description }).ToHashSet();
+            document.Components ??= new OpenApiComponents();
+            document.Components.SecuritySchemes = new Dictionary<string, IOpenApiSecurityScheme>
+            {
+                [Cookie] = new OpenApiSecurityScheme { Type = SecuritySchemeType.ApiKey, In = ParameterLocation.Cookie, Name = "earthy-tuft", Description = "Set by signing in." },
+                [Token] = new OpenApiSecurityScheme { Type = SecuritySchemeType.ApiKey, In = ParameterLocation.Header, Name = "X-Token", Description = "From GET /api/session; every change needs it." },
+            };
+            return Task.CompletedTask;
+        });
+        options.AddOperationTransformer((operation, context, _) =>
+        {
+            var access = context.Description.ActionDescriptor.EndpointMetadata.OfType<Access>().ToArray();
+            var needs = new OpenApiSecurityRequirement();
+            if (access.Any(a => a.SignedIn))
+            {
+                needs[new OpenApiSecuritySchemeReference(Cookie, context.Document)] = [];
+            }
+
+            if (access.Any(a => a.Token))
+            {
+                needs[new OpenApiSecuritySchemeReference(Token, context.Document)] = [];
+            }
+
+            // An empty one says: anybody.
+            operation.Security = [needs];
+            return Task.CompletedTask;
+        });
+    }
+}
