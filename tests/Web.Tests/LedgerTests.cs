@@ -6,6 +6,35 @@ namespace EarthyTuft.Web.Tests.Ledger;
 public class LedgerTests(House house) : IClassFixture<House>
 {
     [Fact]
+    public async Task A_preview_asks_what_logging_asks()
+    {
+        var ada = await house.Register();
+        var (fleece, code) = await ada.TakeIn(new { mass = "1000" });
+        var seen = (await ada.Lot(code)).GetProperty("lot").GetProperty("version").GetUInt32();
+        object Skirt(uint? version = null, string? doneAt = null, int? hairsCounted = null) => new
+        {
+            step = "skirt", doneAt, hairsCounted, from = new[] { new { lotId = fleece, mass = "100", all = false, version } }, to = new[] { new { form = "skirted", mass = "95" } },
+        };
+        (string Case, object Step, int Status)[] cases =
+        [
+            ("good", Skirt(seen), 200),
+            ("an old version", Skirt(seen + 7), 409),
+            ("a day that has not been", Skirt(doneAt: "2999-01-01T00:00:00Z"), 422),
+            ("hairs without a pinch", Skirt(hairsCounted: 12), 422),
+        ];
+        foreach (var (what, step, status) in cases)
+        {
+            var preview = await ada.Post("/api/entries/weigh-up", step);
+            var entry = await ada.Post("/api/entries", step);
+            Assert.True(((int)preview.Status, (int)entry.Status) == (status, status), $"{what}: {preview.Status}, {entry.Status}");
+            if (status == 422)
+            {
+                Assert.Equal(entry.Refused(), preview.Refused());
+            }
+        }
+    }
+
+    [Fact]
     public async Task The_whole_course_comes_to_the_yields_done_by_hand()
     {
         var ada = await house.Register();

@@ -5,12 +5,11 @@ namespace EarthyTuft.Core.Ledger;
 /// <summary>What holds whenever fibre is taken from a lot, whatever for.</summary>
 public static class TakingRules
 {
-    /// <summary>Checks a taking against what is there and what is kept for a project.</summary>
+    /// <summary>Checks a taking against what is there.</summary>
     /// <param name="taking">The taking.</param>
     /// <param name="field">Its field, to name in a refusal.</param>
-    /// <param name="intoReserve">The person was warned of the reserve and takes from it all the same.</param>
-    /// <param name="guard">Collects <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>more-than-there</c>, <c>reserved</c>.</param>
-    public static void Check(Taking taking, string field, bool intoReserve, Guard guard)
+    /// <param name="guard">Collects <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>more-than-there</c>.</param>
+    public static void Check(Taking taking, string field, Guard guard)
     {
         var (lot, weighing, all) = taking;
         guard.Need(!lot.UsedUp, field, "used-up", FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.Since:d MMM yyyy, HH:mm}"))
@@ -26,13 +25,23 @@ public static class TakingRules
                 "more-than-there",
                 FormattableString.Invariant($"is more than is there: {lot.Code} holds {left.Estimate.Mass} (rested at 65 %) since {lot.Since:d MMM yyyy, HH:mm}"));
         }
+    }
 
-        if (lot.Reserve is { } reserve && !intoReserve && Into(reserve, lot.Left, taken?.Grams, all) is { } grams)
+    /// <summary>Whether a taking goes into what is kept for a project: a warning at first, and a refusal for whoever was not warned.</summary>
+    /// <param name="taking">The taking.</param>
+    /// <param name="field">Its field, to name in the refusal.</param>
+    /// <returns>A refusal <c>reserved</c>, or null when it stays clear of the reserve.</returns>
+    public static Refusal? Reserved(Taking taking, string field)
+    {
+        var (lot, weighing, all) = taking;
+        if (lot.Reserve is not { } reserve || Into(reserve, lot.Left, weighing is null ? null : ReferenceWeighing.Of(weighing, lot.Nature)?.Grams, all) is not { } grams)
         {
-            guard.Need(false, field + ".mass", "reserved", grams <= 0
-                ? $"goes into what is kept for {reserve.For}: how much of {lot.Code} is left free cannot be told"
-                : $"goes {Mass.FromGrams(grams)} into the {reserve.Mass} of {lot.Code} that are kept for {reserve.For}");
+            return null;
         }
+
+        return new Guard().Need(false, field + ".mass", "reserved", grams <= 0
+            ? $"goes into what is kept for {reserve.For}: how much of {lot.Code} is left free cannot be told"
+            : $"goes {Mass.FromGrams(grams)} into the {reserve.Mass} of {lot.Code} that are kept for {reserve.For}").Refusals[0];
     }
 
     // How far a taking goes into the reserve; null when it stays clear of it, 0 when that cannot be told.

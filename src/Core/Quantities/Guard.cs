@@ -44,6 +44,18 @@ public sealed class Guard
         return this;
     }
 
+    /// <summary>Adds what was refused elsewhere.</summary>
+    /// <param name="refusal">Null when nothing was.</param>
+    public Guard Add(Refusal? refusal)
+    {
+        if (refusal is not null)
+        {
+            refusals.Add(refusal);
+        }
+
+        return this;
+    }
+
     // A person at the bench knows a weight, not a path into a request; whoever programs has the path in the refusal's field.
     private static string Subject(string field) => field[(field.LastIndexOf('.') + 1)..].Split('[')[0] switch
     {

@@ -43,7 +43,8 @@ public sealed record StepCommand(
 /// <param name="Flows">Every flow with its mass; takings, outputs, losses and gains in the order given.</param>
 /// <param name="Slip">The likeliest slip when it does not fit.</param>
 /// <param name="Composition">What was made is made of.</param>
-public sealed record StepOutcome(Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Composition Composition);
+/// <param name="Reserved">Takings that go into what is kept for a project, of which the person was not warned yet: a preview warns, and nothing is logged.</param>
+public sealed record StepOutcome(Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Composition Composition, IReadOnlyList<Refusal> Reserved);
 
 /// <summary>
 /// Decides what may be logged. Pure: the lots as they are and a command go in, an outcome or refusals come out.
@@ -59,7 +60,7 @@ public static class StepDesk
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
     /// <returns>
     /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
-    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>reserved</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
+    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
     /// </returns>
     public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl)
     {
@@ -92,7 +93,7 @@ public static class StepDesk
             var field = $"from[{i}]";
             var lot = command.From[i].Lot;
             guard.Need(command.Station.CanTake(lot.Form, lot.Fibre), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now");
-            TakingRules.Check(command.From[i], field, command.IntoReserve, guard);
+            TakingRules.Check(command.From[i], field, guard);
         }
 
         if (command.Station.KeepsForm)
@@ -151,7 +152,7 @@ public static class StepDesk
         var balance = Balance.Of(flows);
         var gap = balance.Unaccounted ?? balance.ByDifference;
         var slip = balance.Standing is Standing.Suspicious or Standing.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
-        return new StepOutcome(balance, flows, slip, composition);
+        return new StepOutcome(balance, flows, slip, composition, command.IntoReserve ? [] : [.. command.From.Select((t, i) => TakingRules.Reserved(t, $"from[{i}]")).OfType<Refusal>()]);
     }
 
     private static (Flow, LinearForm?) Weighed(FlowRole role, Amount amount, Guid? lot, Weighing? weighing, Nature nature, bool empties, LinearForm? otherwise)

@@ -29,7 +29,8 @@ public static class StockDesk
     public static Result<(Flow Flow, LinearForm? Mass)> WeighUp(LeavingCommand command)
     {
         var guard = new Guard().Need(command.Step.IsLeaving(), "step", "wrong-step", "is not a way for fibre to leave");
-        TakingRules.Check(command.Taking, "from", command.IntoReserve, guard);
+        TakingRules.Check(command.Taking, "from", guard);
+        guard.Add(command.IntoReserve ? null : TakingRules.Reserved(command.Taking, "from"));
         // Reference locks are a few grams of a fleece: an empty field never means all of it.
         guard.Need(command.Step != StepKind.KeepAsReference || command.Taking.Weighing is not null, "mass", "empty", "is missing: weigh the locks that are kept");
         return guard.Then<(Flow, LinearForm?)>(() =>

@@ -27,28 +27,51 @@ public static class LedgerEndpoints
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }
 
+    /// <summary>A step as it would be logged.</summary>
+    private sealed record Decision(StepReader Reader, StepCommand Command, StepOutcome Outcome, Dictionary<Guid, LotRow> Rows, DateTimeOffset DoneAt, BalanceView View);
+
+    /// <summary>Decides what may be logged: asked once for a preview and once for an entry, with the same checks.</summary>
+    /// <returns>The decision, or what stands against it.</returns>
+    private static async Task<(Decision? Decision, IResult? Against)> Decide(StepRequest request, EarthyTuftDb db, Bench bench, bool toWrite, CancellationToken stop)
+    {
+        if (request.HairsCounted is null != request.PinchGrams is null)
+        {
+            return (null, Problems.Refused(request.PinchGrams is null ? "pinchGrams" : "hairsCounted", "missing", "Hairs are counted in a pinch of known weight: both figures, or none."));
+        }
+
+        var doneAt = request.DoneAt ?? bench.Now;
+        if (WorkTime.Check(doneAt, bench.Now, "doneAt") is { } never)
+        {
+            return (null, Problems.Refused([never]));
+        }
+
+        var (rows, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite, stop);
+        if (request.From.Any(t => t.Version is { } seen && rows.TryGetValue(t.LotId, out var row) && row.Version != seen))
+        {
+            return (null, await ChangedMeanwhile(db, bench, LotIds(request), stop));
+        }
+
+        var reader = new StepReader(bench.Facts, request, bench.DayOf(doneAt));
+        var command = reader.Read(lots);
+        var outcome = command.Then(c => StepDesk.WeighUp(c, bench.UsualBowl));
+        return outcome.IsRefused
+            ? (null, Problems.Refused(outcome.Refusals))
+            : (new Decision(reader, command.Value, outcome.Value, rows, doneAt, outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value))), null);
+    }
+
     private static async Task<IResult> WeighUp(StepRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
     {
-        if (WorkTime.Check(request.DoneAt ?? bench.Now, bench.Now, "doneAt") is { } never)
+        var (decision, against) = await Decide(request, db, bench, toWrite: false, stop);
+        if (decision is not { Outcome: var outcome })
         {
-            return Problems.Refused([never]);
+            return against!;
         }
 
-        var (_, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite: false, stop);
-        var reader = new StepReader(bench.Facts, request, bench.DayOf(request.DoneAt ?? bench.Now));
-        var command = reader.Read(lots);
-        // Nothing is taken yet: what goes into a reserve is warned of here, and refused only when it is logged without a word.
-        var outcome = command.Then(c => StepDesk.WeighUp(c with { IntoReserve = true }, bench.UsualBowl));
-        if (outcome.IsRefused)
-        {
-            return Problems.Refused(outcome.Refusals);
-        }
-
-        var reserved = StepDesk.WeighUp(command.Value, bench.UsualBowl).Refusals.FirstOrDefault(r => r.Code == "reserved")?.Reason;
-        PortionView[] dressing = request.Step == StepKind.Dress && outcome.Value.Balance.In is { } fibre
+        PortionView[] dressing = request.Step == StepKind.Dress && outcome.Balance.In is { } fibre
             ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(bench.Facts.Unit, Provenance.Reckoned)))]
             : [];
-        return TypedResults.Ok(new WeighedUp(outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value)), reader.Understood(command.Value, outcome.Value), reserved, dressing));
+        // Nothing is taken yet: what goes into a reserve is warned of here, and refused only when it is logged without a word.
+        return TypedResults.Ok(new WeighedUp(decision.View, decision.Reader.Understood(decision.Command, outcome), outcome.Reserved.FirstOrDefault()?.Reason, dressing));
     }
 
     private static async Task<IResult> Log(
@@ -78,34 +101,14 @@ public static class LedgerEndpoints
     internal static async Task<IResult> Keep(
         StepRequest request, Guid key, string? because, EarthyTuftDb db, Bench bench, JsonSerializerOptions json, CancellationToken stop)
     {
-        if (request.HairsCounted is null != request.PinchGrams is null)
-        {
-            return Problems.Refused(request.PinchGrams is null ? "pinchGrams" : "hairsCounted", "missing", "Hairs are counted in a pinch of known weight: both figures, or none.");
-        }
-
-        var doneAt = request.DoneAt ?? bench.Now;
-        if (WorkTime.Check(doneAt, bench.Now, "doneAt") is { } never)
-        {
-            return Problems.Refused([never]);
-        }
-
         await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var (rows, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite: true, stop);
-        if (request.From.Any(t => t.Version is { } seen && rows.TryGetValue(t.LotId, out var row) && row.Version != seen))
+        var (decision, against) = await Decide(request, db, bench, toWrite: true, stop);
+        if (decision is null || decision.Outcome.Reserved.Count > 0)
         {
-            return await ChangedMeanwhile(db, bench, LotIds(request), stop);
+            return against ?? Problems.Refused(decision!.Outcome.Reserved);
         }
 
-        var reader = new StepReader(bench.Facts, request, bench.DayOf(doneAt));
-        var command = reader.Read(lots);
-        var result = command.Then(c => StepDesk.WeighUp(c, bench.UsualBowl));
-        if (result.IsRefused)
-        {
-            return Problems.Refused(result.Refusals);
-        }
-
-        var outcome = result.Value;
-        var view = outcome.Balance.View(bench.Facts.Unit, outcome.Slip, LedgerStore.Noil(command.Value, outcome));
+        var (reader, command, outcome, rows, doneAt, view) = decision;
         if (outcome.Balance.Standing == Standing.Impossible && because is null)
         {
             if (await Stored(db, bench, key, stop) is { } before)
@@ -131,9 +134,9 @@ public static class LedgerEndpoints
 
         // Told later than it was done: what came after it is reckoned anew.
         var late = rows.Values.Any(r => r.ChangedAt > doneAt);
-        var made = await NewLots(request, command.Value, outcome, rows, db, stop);
+        var made = await NewLots(request, command, outcome, rows, db, stop);
         var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, CountWords.With(request), because, request.Spent);
-        var entry = LedgerStore.AddStep(db, command.Value, outcome, rows, made, reader.Typed, facts);
+        var entry = LedgerStore.AddStep(db, command, outcome, rows, made, reader.Typed, facts);
         if (request.Plucked is not null || request.HairsCounted is not null)
         {
             db.Counts.Add(new CountRow { EntryId = entry.Id, Plucked = request.Plucked, HairsCounted = request.HairsCounted, PinchGrams = request.PinchGrams });
@@ -146,7 +149,7 @@ public static class LedgerEndpoints
 
         await Replace(db, request.DraftId, stop);
         await db.SaveChangesAsync(stop);
-        if (late || LedgerStore.NeedsFamily(command.Value, outcome))
+        if (late || LedgerStore.NeedsFamily(command, outcome))
         {
             await LedgerStore.Refresh(db, [made[0].Id], stop);
             view = View(await Family.Of(db, [made[0].Id], stop), entry.Id, bench);
