@@ -143,7 +143,7 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
 
     /// <summary>What fibre joined from several lots is: the parents of all, each by its share of the mass.</summary>
     /// <param name="parts">Parentages with the masses that went in, in grams above zero.</param>
-    /// <returns>Unknown when any part is, or when there would be more than six parents.</returns>
+    /// <returns>In tenths of a percent, as people write it; unknown when any part is, or when there would be more than six parents.</returns>
     public static Parentage Joined(IReadOnlyCollection<(Parentage Parentage, double Grams)> parts)
     {
         var all = parts.Sum(p => p.Grams);
@@ -155,9 +155,12 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
         var shares = parts
             .SelectMany(p => p.Parentage.Shares.Select(s => s with { SharePercent = s.SharePercent * p.Grams / all }))
             .GroupBy(s => s.Breed, StringComparer.OrdinalIgnoreCase)
-            .Select(g => new BreedShare(g.First().Breed, Math.Round(g.Sum(s => s.SharePercent), 3)))
+            .Select(g => new BreedShare(g.First().Breed, Math.Round(g.Sum(s => s.SharePercent), 1)))
+            .Where(s => s.SharePercent > 0)
             .OrderByDescending(s => s.SharePercent)
             .ToArray();
+        // What rounding left over goes to the largest.
+        shares[0] = shares[0] with { SharePercent = Math.Round(100 - shares.Skip(1).Sum(s => s.SharePercent), 1) };
         return shares.Length <= 6 ? new Parentage(shares) : Unknown;
     }
 

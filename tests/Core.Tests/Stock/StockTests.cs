@@ -65,8 +65,8 @@ public class StockTests
         var lot = Lot(500) with { Reserve = new(Mass.FromGrams(450), "a jumper") };
         Result<StepOutcome> Comb(bool into) => StepDesk.WeighUp(
             new StepCommand(AllStations.Of(StepKind.Comb), [new Taking(lot, Weigh(100), false)], [new Giving(LotForm.Top, Weigh(90))], [], [], into), null);
-        Assert.Equal("reserved", Assert.Single(Comb(false).Refusals).Code);
-        Assert.False(Comb(true).IsRefused);
+        Assert.Equal("reserved", Assert.Single(Comb(false).Value.Reserved).Code);
+        Assert.Empty(Comb(true).Value.Reserved);
     }
 
     [Theory]
