@@ -13,7 +13,11 @@ public class LedgerTests(House house) : IClassFixture<House>
         var seen = (await ada.Lot(code)).GetProperty("lot").GetProperty("version").GetUInt32();
         object Skirt(uint? version = null, string? doneAt = null, int? hairsCounted = null) => new
         {
-            step = "skirt", doneAt, hairsCounted, from = new[] { new { lotId = fleece, mass = "100", all = false, version } }, to = new[] { new { form = "skirted", mass = "95" } },
+            step = "skirt",
+            doneAt,
+            hairsCounted,
+            from = new[] { new { lotId = fleece, mass = "100", all = false, version } },
+            to = new[] { new { form = "skirted", mass = "95" } },
         };
         (string Case, object Step, int Status)[] cases =
         [
