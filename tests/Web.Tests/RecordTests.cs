@@ -101,7 +101,7 @@ public class ReckonTests(House house) : IClassFixture<House>
     [InlineData("reference-mass", """{"fibre":"wool","massGrams":812,"relativeHumidityPercent":45,"preparation":"combed"}""", "tradeGrams", 867.4)]
     [InlineData("fibres-in-section", """{"micron":25,"densityGramsPerCubicCentimetre":1.31,"tex":60}""", "fibres", 93.3)]
     [InlineData("finest-singles", """{"micron":33,"densityGramsPerCubicCentimetre":1.31}""", "tex", 39.2)]
-    public async Task Reckons_what_the_handbook_does(string name, string body, string field, double value) =>
+    public async Task Reckons_what_was_worked_by_hand(string name, string body, string field, double value) =>
         Assert.Equal(value, Math.Round((await Reckon(name, body)).Expect(200).GetProperty(field).GetDouble(), 1));
 
     [Theory]

@@ -62,7 +62,7 @@ public sealed record MeasuredLock(FleecePlace Place, Length Length, int? Crimps,
 /// <param name="Most">The largest.</param>
 public sealed record Spread(int Count, double Mean, double? StandardDeviation, double? CvPercent, double Least, double Most)
 {
-    /// <summary>Above this CV, in percent, sorting by length first is advised (handbook section 5).</summary>
+    /// <summary>Above this CV, in percent, sorting by length first is advised (docs/craft.md, section 5).</summary>
     public const double UnevenAbove = 25;
 
     /// <summary>The spread of some values.</summary>

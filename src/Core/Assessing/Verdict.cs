@@ -62,7 +62,7 @@ public sealed record VerdictRule(string Name, Use Use, Leaning Leaning, Func<Fle
 /// <param name="Against">Reasons for care.</param>
 public sealed record UseVerdict(Use Use, Leaning Leaning, IReadOnlyList<string> For, IReadOnlyList<string> Against);
 
-/// <summary>What a fleece is good for, by one table of rules (handbook sections 12 and 14).</summary>
+/// <summary>What a fleece is good for, by one table of rules (docs/craft.md, sections 12 and 14).</summary>
 public static class Verdict
 {
     /// <summary>Below this diameter, in micrometres, fibre ends bend before they prick.</summary>

@@ -8,7 +8,7 @@ namespace EarthyTuft.Core.Carding;
 /// <summary>Carding: opening and mixing between toothed cloths.</summary>
 public static class CardingStation
 {
-    /// <summary>Above this staple length, in millimetres, fibre is combed rather than carded (handbook section 9).</summary>
+    /// <summary>Above this staple length, in millimetres, fibre is combed rather than carded (docs/craft.md, section 9).</summary>
     public const double LongestMillimetres = 125;
 
     /// <summary>What is particular to carding.</summary>
@@ -31,7 +31,7 @@ public static class CardingStation
         Blends = true,
         GramsPerHour = 120,
         Staple = new(null, LongestMillimetres),
-        // Very short fine fibre never goes over the drum (handbook section 9).
+        // Very short fine fibre never goes over the drum (docs/craft.md, section 9).
         UsualGives = (form, fibre) => form == LotForm.Down || fibre == Fibre.Cotton ? [LotForm.Puni, LotForm.Cloud] : [],
     };
 }

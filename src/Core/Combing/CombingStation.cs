@@ -8,7 +8,7 @@ namespace EarthyTuft.Core.Combing;
 /// <summary>Combing: locks drawn through tines; the product is top, the short and tangled rest is noil.</summary>
 public static class CombingStation
 {
-    /// <summary>Below this staple length, in millimetres, fibre is not combed (handbook section 12).</summary>
+    /// <summary>Below this staple length, in millimetres, fibre is not combed (docs/craft.md, section 12).</summary>
     public const double ShortestMillimetres = 40;
 
     /// <summary>What is particular to combing.</summary>
@@ -31,7 +31,7 @@ public static class CombingStation
         Blends = true,
         GramsPerHour = 30,
         Staple = new(ShortestMillimetres, null),
-        // What is not top is noil and waste; fine fibre leaves the most in the tines (handbook sections 10 and 13).
+        // What is not top is noil and waste; fine fibre leaves the most in the tines (docs/craft.md, sections 10 and 13).
         YieldByClass = of => of switch
         {
             FleeceClass.Fine or FleeceClass.Down or FleeceClass.Double => new(0.65, 0.86),

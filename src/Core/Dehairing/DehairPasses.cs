@@ -40,7 +40,7 @@ public enum DehairVerdict
     LosesMore,
 }
 
-/// <summary>The advice after some passes (handbook section 8): stop when hairs per gram meets the use or the next pass would lose more down than it gains.</summary>
+/// <summary>The advice after some passes (docs/craft.md, section 8): stop when hairs per gram meets the use or the next pass would lose more down than it gains.</summary>
 /// <param name="Verdict">In one word.</param>
 /// <param name="Sentence">What to do, then why.</param>
 /// <param name="Allowed">Hairs in a gram that the use allows (typical).</param>

@@ -27,7 +27,7 @@ public static class DehairingStation
         Finishes = [LotForm.Down],
         GramsPerHour = 3,
         Measures = [Measure.GuardHairs],
-        // Handbook section 13; for a double-coated sheep the share of its undercoat (typical).
+        // docs/craft.md, section 13; for a double-coated sheep the share of its undercoat (typical).
         YieldByClass = of => of switch
         {
             FleeceClass.Cashmere => new(0.25, 0.55),

@@ -14,7 +14,7 @@ public sealed record DryingReading(
 }
 
 /// <summary>
-/// Wool that dries: m(t) = rest + (first - rest) e^(-t / time constant), fitted by least squares (handbook section 7). This is the plain
+/// Wool that dries: m(t) = rest + (first - rest) e^(-t / time constant), fitted by least squares (docs/craft.md, section 7). This is the plain
 /// reckoning; <see cref="DryingWatch"/> also knows that dripping wool first dries at a steady rate, and how sure it is.
 /// </summary>
 public static class DryingCurve

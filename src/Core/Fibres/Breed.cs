@@ -3,7 +3,7 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Fibres;
 
-/// <summary>Kind of wave along a lock (handbook section 5).</summary>
+/// <summary>Kind of wave along a lock (docs/craft.md, section 5).</summary>
 public enum Wave
 {
     /// <summary>Straight.</summary>

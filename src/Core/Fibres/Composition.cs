@@ -10,7 +10,7 @@ public sealed record FibrePart(Fibre Fibre, string Breed, double Share);
 
 /// <summary>
 /// What a lot is made of: parts with their shares of the oven-dry mass. One part is the common case. The regain of a mix is the mean of the
-/// parts' regains weighted by oven-dry mass, and its uncertainty likewise, for they rest in one room and share its error (handbook section 4).
+/// parts' regains weighted by oven-dry mass, and its uncertainty likewise, for they rest in one room and share its error (docs/craft.md, section 4).
 /// </summary>
 public sealed class Composition : IEquatable<Composition>
 {

@@ -1,6 +1,6 @@
 namespace EarthyTuft.Core.Fibres;
 
-/// <summary>The fibres of handbook section 4.</summary>
+/// <summary>The fibres of docs/craft.md, section 4.</summary>
 public enum Fibre
 {
     /// <summary>Sheep's wool.</summary>

@@ -3,7 +3,7 @@ using EarthyTuft.Core.Quantities;
 namespace EarthyTuft.Core.Fibres;
 
 /// <summary>
-/// Fineness against yarn thickness (handbook section 5). Fibres are taken as round: linear density in tex is
+/// Fineness against yarn thickness (docs/craft.md, section 5). Fibres are taken as round: linear density in tex is
 /// density * pi * d^2 / 4 * 1e-3 with d in micrometres and density in g/cm3. Spread within the fibre is ignored;
 /// counting it, the number of fibres falls by about 6 %.
 /// </summary>

@@ -20,7 +20,7 @@ public sealed record Span(double Low, double High)
     public bool Holds(double value) => value >= Low && value <= High;
 }
 
-/// <summary>The classes of handbook section 13.</summary>
+/// <summary>The classes of docs/craft.md, section 13.</summary>
 public enum FleeceClass
 {
     /// <summary>Merino types and rambouillet.</summary>
@@ -63,7 +63,7 @@ public enum FleeceClass
     Plant,
 }
 
-/// <summary>Typical values by class (handbook section 13).</summary>
+/// <summary>Typical values by class (docs/craft.md, section 13).</summary>
 public static class FleeceClasses
 {
     /// <summary>What an unknown fleece may yield clean, as a fraction of raw: the envelope of the sheep classes.</summary>

@@ -35,7 +35,7 @@ public sealed record Balance(
     Estimate? Unaccounted,
     Standing Standing)
 {
-    /// <summary>How many standard deviations a gap may reach and still fit (handbook section 4).</summary>
+    /// <summary>How many standard deviations a gap may reach and still fit (docs/craft.md, section 4).</summary>
     public const double Bound = 3;
 
     /// <summary>Kept over taken, null when either is unknown or nothing went in.</summary>

@@ -7,7 +7,7 @@ public sealed record Outlay(decimal? Spent, int? Minutes);
 
 /// <summary>
 /// Money follows the mass: what went in, what was spent on the step and, where the workshop counts it, the hours, spread over what is
-/// useful of what came out. Second grade is a credit: the main lots carry <c>max(0, total - its value)</c> (handbook section 4).
+/// useful of what came out. Second grade is a credit: the main lots carry <c>max(0, total - its value)</c> (docs/craft.md, section 4).
 /// </summary>
 public sealed class Costing
 {

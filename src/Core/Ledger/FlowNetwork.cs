@@ -3,7 +3,7 @@ namespace EarthyTuft.Core.Ledger;
 /// <summary>
 /// A family as a network: every balance is a node, every mass an edge. A step's balance takes what goes in (+1) and gives what comes out
 /// (-1); a lot's stretch gives what it was made with to whoever took from it. Beyond the balances lies the ground: the animal, the
-/// compost, the shelf. Because a mass stands in two balances at most, the left null space of the unmeasured part (handbook section 4)
+/// compost, the shelf. Because a mass stands in two balances at most, the left null space of the unmeasured part (docs/craft.md, section 4)
 /// is found by joining the nodes that an unmeasured edge ties together: what is joined to the ground cannot be checked.
 /// </summary>
 internal sealed class FlowNetwork

@@ -18,7 +18,7 @@ public sealed record Estimate(Mass Mass, double Sigma)
 
 /// <summary>
 /// A sum of weighings with signs: every mass in the ledger that is known at all is one. Keeping the sum and not only its value
-/// lets the sitting's shared error cancel where it should: with a the signs, the variance is a V a' (handbook section 4).
+/// lets the sitting's shared error cancel where it should: with a the signs, the variance is a V a' (docs/craft.md, section 4).
 /// </summary>
 public sealed class LinearForm
 {

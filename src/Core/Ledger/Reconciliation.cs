@@ -6,7 +6,7 @@ namespace EarthyTuft.Core.Ledger;
 // was needed, the weighings contradict each other a little, and the least change that makes every balance close (each weighing moved in
 // proportion to how badly it is known) is the best guess at what really was there. A weighing that has to move further than its
 // uncertainty allows is probably a slip. One slip drags its neighbours along, so only the worst is named; it is set aside as if nobody
-// had weighed it, and the rest is looked at again (handbook section 4).
+// had weighed it, and the rest is looked at again (docs/craft.md, section 4).
 
 /// <summary>What reconciliation makes of one flow.</summary>
 /// <param name="FlowId">The flow.</param>
@@ -57,7 +57,7 @@ public sealed class Reconciliation
     /// <summary>How many weighings some balance checks.</summary>
     public int Checkable { get; }
 
-    /// <summary>The two-sided critical value, 1 % over the whole family: <c>alpha = 1 - 0.99^(1/n)</c> (handbook section 4).</summary>
+    /// <summary>The two-sided critical value, 1 % over the whole family: <c>alpha = 1 - 0.99^(1/n)</c> (docs/craft.md, section 4).</summary>
     /// <param name="checkable">How many weighings are checked, at least one.</param>
     public static double Critical(int checkable) =>
         MathNet.Numerics.Distributions.Normal.InvCDF(0, 1, 1 - ((1 - Math.Pow(0.99, 1.0 / checkable)) / 2));

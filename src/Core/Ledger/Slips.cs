@@ -3,7 +3,7 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Ledger;
 
-/// <summary>The slips people make at a scale (handbook section 4).</summary>
+/// <summary>The slips people make at a scale (docs/craft.md, section 4).</summary>
 public enum SlipKind
 {
     /// <summary>Weighed before it was dry.</summary>

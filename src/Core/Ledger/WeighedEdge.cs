@@ -31,7 +31,7 @@ internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int s
     public bool IsChecked => Weight > 0;
 
     /// <summary>
-    /// The shift of this weighing alone in its standard deviations. Where no sitting is shared it is the handbook's z; where one is,
+    /// The shift of this weighing alone in its standard deviations. Where no sitting is shared it is the z of docs/craft.md, section 4; where one is,
     /// it does not take a neighbour's slip for its own, as z does.
     /// </summary>
     public double Statistic => Push / Math.Sqrt(Weight);

@@ -76,7 +76,7 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Sitting, double Logged,
 
     /// <summary>
     /// Brings a weighing to reference mass: <c>m * s</c> with <c>s = (1 + R65) / (1 + R)</c>, and
-    /// <c>u^2 = s^2 [step^2/12 + (0.001 m)^2] + g^2</c>, <c>g = s m uR / (1 + R)</c> (handbook section 4).
+    /// <c>u^2 = s^2 [step^2/12 + (0.001 m)^2] + g^2</c>, <c>g = s m uR / (1 + R)</c> (docs/craft.md, section 4).
     /// In the grease only the clean fraction c takes part: <c>m (1 + c (s - 1))</c>, and not knowing c widens the first part.
     /// </summary>
     /// <param name="weighing">What was logged.</param>

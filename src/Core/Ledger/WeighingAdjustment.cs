@@ -8,7 +8,7 @@ namespace EarthyTuft.Core.Ledger;
 /// </summary>
 internal sealed class WeighingAdjustment
 {
-    /// <summary>A share of its variance below which a weighing counts as not checkable (handbook section 4).</summary>
+    /// <summary>A share of its variance below which a weighing counts as not checkable (docs/craft.md, section 4).</summary>
     public const double NoCheck = 1e-9;
 
     /// <summary>Weighings whose statistic differs by less than this share are told apart by no balance.</summary>

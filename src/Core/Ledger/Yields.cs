@@ -4,7 +4,7 @@ using MathNet.Numerics.Distributions;
 namespace EarthyTuft.Core.Ledger;
 
 /// <summary>
-/// What a step will yield: a Student-t band from a typical range worth three fleeces and the workshop's own log (handbook section 4).
+/// What a step will yield: a Student-t band from a typical range worth three fleeces and the workshop's own log (docs/craft.md, section 4).
 /// </summary>
 /// <param name="Lower">One in ten yields less, as a fraction.</param>
 /// <param name="Median">Half yield less.</param>

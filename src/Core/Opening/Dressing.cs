@@ -2,7 +2,7 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Opening;
 
-/// <summary>Dressing: a little oil for dry, flyaway fibre (handbook section 8). It is a gain in the balance and is washed out later.</summary>
+/// <summary>Dressing: a little oil for dry, flyaway fibre (docs/craft.md, section 8). It is a gain in the balance and is washed out later.</summary>
 public static class Dressing
 {
     /// <summary>Typical, in percent of the fibre.</summary>

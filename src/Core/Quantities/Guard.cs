@@ -1,6 +1,6 @@
 namespace EarthyTuft.Core.Quantities;
 
-/// <summary>The edge rules every reckoning shares (handbook section 4, "Rules at the edges"): missing, non-finite and negative values are refused, and zero where it divides.</summary>
+/// <summary>The edge rules every reckoning shares (docs/craft.md, section 4, "Rules at the edges"): missing, non-finite and negative values are refused, and zero where it divides.</summary>
 public sealed class Guard
 {
     private readonly List<Refusal> refusals = [];

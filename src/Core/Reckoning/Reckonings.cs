@@ -38,7 +38,7 @@ public sealed record NamedReckoning(string Name, string Title, string Formula, s
 /// <summary>All reckonings by name. A room adds its own here and nothing else needs to change: door, list and screen follow.</summary>
 public static class Reckonings
 {
-    /// <summary>In the order of the handbook.</summary>
+    /// <summary>In the order of docs/craft.md.</summary>
     public static readonly IReadOnlyList<NamedReckoning> All =
     [
         NamedReckoning.Of<RegainInput, RegainOutput>(

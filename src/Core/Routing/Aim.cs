@@ -92,7 +92,7 @@ public enum FineSockSchool
     NotAtAll,
 }
 
-/// <summary>The workshop's choices where people disagree (handbook section 14).</summary>
+/// <summary>The workshop's choices where people disagree (docs/craft.md, section 14).</summary>
 /// <param name="Wash">How hot.</param>
 /// <param name="OpenBeforeWash">Locks are opened first and wash cleaner, instead of whole in their nets.</param>
 /// <param name="LeaveWax">Some wax may stay for spinning in the grease.</param>

@@ -33,7 +33,7 @@ public sealed record StepForecast(RouteStep Step, YieldForecast? Yield, YieldFor
 /// <param name="Cost">What the output will have cost, with what the lot cost so far; null when that is not known.</param>
 public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForecast Whole, double? Hours, double? Litres, decimal? Cost)
 {
-    /// <summary>Litres for each kilogram and bath (handbook section 6, typical).</summary>
+    /// <summary>Litres for each kilogram and bath (docs/craft.md, section 6, typical).</summary>
     public const double LitresPerKilogram = 25;
 
     /// <summary>Looks ahead.</summary>
@@ -82,7 +82,7 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
             cost);
     }
 
-    /// <summary>Baths and rinses (handbook section 6, typical): two soap baths where the wax is heavy, and two rinses.</summary>
+    /// <summary>Baths and rinses (docs/craft.md, section 6, typical): two soap baths where the wax is heavy, and two rinses.</summary>
     private static int Baths(FleeceClass? of, Schools schools) => schools.Wash == WashSchool.SuintSoak ? 3
         : of is FleeceClass.Fine or FleeceClass.Medium or FleeceClass.Down or null ? 4
         : 3;

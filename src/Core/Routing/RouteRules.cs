@@ -13,7 +13,7 @@ namespace EarthyTuft.Core.Routing;
 /// <param name="Because">The reason, as a sentence.</param>
 public sealed record RouteRule(string Name, PreparedAs Preparation, int Points, Func<FleeceFacts, Aim, Schools, bool> Holds, Func<FleeceFacts, string> Because);
 
-/// <summary>The table behind the routes (handbook sections 9, 10 and 12). Lower bounds of lengths are included, upper ones are not.</summary>
+/// <summary>The table behind the routes (docs/craft.md, sections 9, 10 and 12). Lower bounds of lengths are included, upper ones are not.</summary>
 public static class RouteRules
 {
     /// <summary>Points that forbid a preparation.</summary>

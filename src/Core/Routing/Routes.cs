@@ -30,7 +30,7 @@ public sealed record Route(PreparedAs Preparation, int Points, IReadOnlyList<str
     }
 }
 
-/// <summary>Proposes routes (handbook section 12).</summary>
+/// <summary>Proposes routes (docs/craft.md, section 12).</summary>
 public static class Routes
 {
     /// <summary>Two routes nearer than this are as good as equal: try both.</summary>

@@ -15,7 +15,7 @@ public static class Waiting
 
     /// <summary>
     /// Where a lot waits: at the next step of its route when one was chosen, whatever was done meanwhile; else at the usual station. Clean
-    /// fibre goes by its length to the first of <see cref="AllStations.Preparing"/> that is for it (handbook section 12).
+    /// fibre goes by its length to the first of <see cref="AllStations.Preparing"/> that is for it (docs/craft.md, section 12).
     /// </summary>
     /// <param name="form">What the lot is.</param>
     /// <param name="madeBy">The step that made it.</param>

@@ -61,6 +61,6 @@ public sealed record Sample(LotForm Form, Draw? Draw, double? WrapsPerInch, int?
         (false, _) => YarnKind.Worsted,
     };
 
-    /// <summary>The yarn's diameter in millimetres from its wraps: 25.4 / WPI (handbook section 15); null without wraps.</summary>
+    /// <summary>The yarn's diameter in millimetres from its wraps: 25.4 / WPI (docs/craft.md, section 15); null without wraps.</summary>
     public double? DiameterMillimetres => Length.MillimetresPerInch / WrapsPerInch;
 }

@@ -50,7 +50,7 @@ public enum WashDecision
     WashAgain,
 }
 
-/// <summary>The judgement after a wash (handbook section 6).</summary>
+/// <summary>The judgement after a wash (docs/craft.md, section 6).</summary>
 /// <param name="Outcome">What the wash did.</param>
 /// <param name="LossPercent">What left, in percent of what went in.</param>
 /// <param name="LowPercent">One in ten loses less.</param>

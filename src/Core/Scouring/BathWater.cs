@@ -2,7 +2,7 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Scouring;
 
-/// <summary>Mixing a bath to a temperature, and what it settles at with fleece and tub in it (handbook section 6).</summary>
+/// <summary>Mixing a bath to a temperature, and what it settles at with fleece and tub in it (docs/craft.md, section 6).</summary>
 public static class BathWater
 {
     /// <summary>Heat a litre of water takes for a degree, in kJ.</summary>

@@ -2,7 +2,7 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Scouring;
 
-/// <summary>A bath that cools towards the air: T(t) = air + (start - air) e^(-rate t), t in minutes (handbook section 6).</summary>
+/// <summary>A bath that cools towards the air: T(t) = air + (start - air) e^(-rate t), t in minutes (docs/craft.md, section 6).</summary>
 /// <param name="StartCelsius">At the start.</param>
 /// <param name="AirCelsius">Of the air.</param>
 /// <param name="RatePerMinute">The tub's cooling rate, above zero.</param>

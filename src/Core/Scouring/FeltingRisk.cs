@@ -15,7 +15,7 @@ public enum FeltingLevel
     High,
 }
 
-/// <summary>The risk that a wash felts, with its reasons (handbook section 6: a judgement from movement, temperature steps, alkalinity and how readily the fleece felts).</summary>
+/// <summary>The risk that a wash felts, with its reasons (docs/craft.md, section 6: a judgement from movement, temperature steps, alkalinity and how readily the fleece felts).</summary>
 /// <param name="Level">Low, watch or high.</param>
 /// <param name="Because">The reasons, the weightiest first; never empty.</param>
 public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<string> Because)

@@ -2,7 +2,7 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Scouring;
 
-/// <summary>How a fleece is shared out over a tub (handbook section 6): equal batches, none above what the tub holds.</summary>
+/// <summary>How a fleece is shared out over a tub (docs/craft.md, section 6): equal batches, none above what the tub holds.</summary>
 /// <param name="Count">How many.</param>
 /// <param name="Grams">Of greasy wool in each.</param>
 /// <param name="Litres">Of water for each.</param>

@@ -2,7 +2,7 @@ using EarthyTuft.Core.Fibres;
 
 namespace EarthyTuft.Core.Scouring;
 
-/// <summary>What is usual for a kind of wool: one table (handbook sections 6 and 13, typical).</summary>
+/// <summary>What is usual for a kind of wool: one table (docs/craft.md, sections 6 and 13, typical).</summary>
 /// <param name="Celsius">Usual bath, from hand-hot to hot.</param>
 /// <param name="Washes">Baths with an agent where the wax is what the class usually has.</param>
 /// <param name="WaxPercent">Wax in percent of raw.</param>

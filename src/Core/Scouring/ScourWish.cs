@@ -3,7 +3,7 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Scouring;
 
-/// <summary>Ways of washing (handbook sections 6 and 14).</summary>
+/// <summary>Ways of washing (docs/craft.md, sections 6 and 14).</summary>
 public enum ScourSchool
 {
     /// <summary>Hot, so that the wax surely goes.</summary>

@@ -27,7 +27,7 @@ public enum TubMaterial
     Wood,
 }
 
-/// <summary>A tub takes warmth from its bath as if there were some more cold water in it: its litres-equivalent (handbook section 6).</summary>
+/// <summary>A tub takes warmth from its bath as if there were some more cold water in it: its litres-equivalent (docs/craft.md, section 6).</summary>
 public static class TubWarmth
 {
     /// <summary>Of a tub that nobody weighed, for each litre it holds (typical: 0.8 for 30 L).</summary>

@@ -4,7 +4,7 @@ using EarthyTuft.Core.Lots;
 
 namespace EarthyTuft.Core.Stations;
 
-/// <summary>A hazard that belongs to a station, with the usual care (handbook section 18).</summary>
+/// <summary>A hazard that belongs to a station, with the usual care (docs/craft.md, section 18).</summary>
 /// <param name="Hazard">What can hurt.</param>
 /// <param name="Care">What people do about it.</param>
 /// <param name="DefersTo">Who has the last word.</param>
@@ -54,7 +54,7 @@ public sealed record StapleBounds(double? Shortest, double? Longest)
 /// <param name="ByDifference">The loss that is usually found by difference, null when nothing is.</param>
 /// <param name="MayFindByDifference">False where a loss by difference makes no sense.</param>
 /// <param name="UsualState">The state its outputs are usually weighed in.</param>
-/// <param name="TypicalYield">Kept over taken, clean fibre, as fractions (handbook section 13); null where the class decides.</param>
+/// <param name="TypicalYield">Kept over taken, clean fibre, as fractions (docs/craft.md, section 13); null where the class decides.</param>
 /// <param name="Caution">The caution that stands there.</param>
 public sealed record Station(
     StepKind Kind,
@@ -76,7 +76,7 @@ public sealed record Station(
     /// <summary>When it stands on the rail.</summary>
     public OnRail OnRail { get; init; }
 
-    /// <summary>Typical pace in grams of output an hour (handbook section 13); people differ tenfold. Null where nobody stands at it.</summary>
+    /// <summary>Typical pace in grams of output an hour (docs/craft.md, section 13); people differ tenfold. Null where nobody stands at it.</summary>
     public double? GramsPerHour { get; init; }
 
     /// <summary>Staple lengths it is for.</summary>

@@ -3,7 +3,7 @@ using Xunit;
 
 namespace EarthyTuft.Core.Tests.Drying;
 
-/// <summary>The worked figure of handbook section 7, and what must answer "cannot tell yet".</summary>
+/// <summary>The worked figure of docs/craft.md, section 7, and what must answer "cannot tell yet".</summary>
 public class DryingTests
 {
     private static DryingReading[] Law(double rest, double wet, double tau, params double[] minutes) =>

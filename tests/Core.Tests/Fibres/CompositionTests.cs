@@ -17,7 +17,7 @@ public class CompositionTests
 
     private static Composition Mixed(params (Composition, double)[] heaps) => Composition.Mixed([.. heaps.Select(h => (h.Item1, (double?)h.Item2))])!;
 
-    // The worked figure of the handbook, section 4, "Blends".
+    // The worked figure of the docs/craft.md, section 4, "Blends".
     [Fact]
     public void Sixty_grams_of_wool_and_forty_of_silk_rested_at_50()
     {

@@ -7,7 +7,7 @@ namespace EarthyTuft.Core.Tests.Fibres;
 public class RegainTests
 {
     [Fact]
-    public void The_handbooks_worked_masses()
+    public void The_worked_masses()
     {
         Assert.Equal(10.7, Regain.Reckon(new(Fibre.Wool, 45)).Value.RegainPercent, 0.5e-10);
         var carded = Regain.ReckonMasses(new(Fibre.Wool, 812, 45)).Value;
@@ -63,7 +63,7 @@ public class FinenessTests
     [InlineData(25, 0.643, 93.3, 22.5)]
     [InlineData(19, 0.371, 161.5, 13.0)]
     [InlineData(33, 1.120, 53.6, 39.2)]
-    public void The_handbooks_worked_wools(double micron, double fibreTex, double fibres, double finest)
+    public void The_worked_wools(double micron, double fibreTex, double fibres, double finest)
     {
         var section = Fineness.ReckonFibres(new(micron, 1.31, 60)).Value;
         Assert.Equal((fibreTex, fibres), (Math.Round(section.FibreTex, 3), Math.Round(section.Fibres, 1)));

@@ -6,7 +6,7 @@ namespace EarthyTuft.Core.Tests.Ledger;
 
 public class ReconciliationTests
 {
-    /// <summary>The handbook's worked family: one fleece skirted, then part carded and part combed.</summary>
+    /// <summary>The worked family: one fleece skirted, then part carded and part combed.</summary>
     private sealed class Worked
     {
         private readonly Family family = new();
@@ -178,7 +178,7 @@ public class ReconciliationTests
 
     private static double FourDigits(double value) => 0.6 * Math.Pow(10, Math.Floor(Math.Log10(Math.Abs(value))) - 3);
 
-    /// <summary>The handbook's formulas written out in full matrices, as an independent check.</summary>
+    /// <summary>The formulas of docs/craft.md, section 4, written out in full matrices, as an independent check.</summary>
     private static class Dense
     {
         public static Dictionary<Guid, (double X, double? Z)> Of(IReadOnlyCollection<Entry> family, HashSet<Guid> aside)

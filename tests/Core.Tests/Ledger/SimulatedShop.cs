@@ -192,7 +192,7 @@ internal sealed class SimulatedShop
         {
             day = day.AddDays(1);
             air = 40 + (random.NextDouble() * 40);
-            // Two out of three read the air, as far off as the handbook says; the others do not, and then it is nearer to 65 than it might be.
+            // Two out of three read the air, as far off as docs/craft.md says; the others do not, and then it is nearer to 65 than it might be.
             read = random.Next(3) > 0 ? air : null;
             airOff = MathNet.Numerics.Distributions.Normal.Sample(random, 0, read is null ? 0.02 : 0.01);
         }

@@ -16,7 +16,7 @@ public class WeighingTests
         new(Guid.CreateVersion7(), Mass.FromGrams(grams), state, humidity, Mass.FromGrams(step), day ?? Monday);
 
     [Fact]
-    public void Uncertainty_has_the_three_terms_of_the_handbook()
+    public void Uncertainty_has_three_terms()
     {
         var w = ReferenceWeighing.Of(Of(1000, humidity: 50, step: 5), Clean)!;
         const double s = 1.145 / 1.116;

@@ -133,7 +133,7 @@ public class RoutesTests
     {
         var route = Routes.Of(PreparedAs.Top, Wool(140) with { Class = FleeceClass.Long }, Aim.WorstedHard, School);
         var forecast = RouteForecast.Of(route.Ahead(LotForm.Raw, StepKind.TakeIn), 2000, FleeceClass.Long, "Gotland", OwnExperience.None, School, 30);
-        // Skirting 75-97, clean yield 65-80, combing long-wool 80-92 % (handbook section 13).
+        // Skirting 75-97, clean yield 65-80, combing long-wool 80-92 % (docs/craft.md, section 13).
         var median = 0.86 * 0.725 * 0.86;
         Assert.Equal(median, forecast.Whole.Median, 1e-9);
         Assert.InRange(forecast.Whole.Lower, median * 0.8, median);

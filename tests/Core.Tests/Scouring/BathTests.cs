@@ -4,7 +4,7 @@ using Xunit;
 
 namespace EarthyTuft.Core.Tests.Scouring;
 
-/// <summary>The worked figures of handbook section 6, and the edges.</summary>
+/// <summary>The worked figures of docs/craft.md, section 6, and the edges.</summary>
 public class BathTests
 {
     [Fact]
