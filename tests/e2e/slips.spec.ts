@@ -54,6 +54,13 @@ test('a figure that does not read is refused at its field, in every form, and no
   await page.getByRole('button', { name: 'When, who, minutes, humidity, notes' }).click();
   await refused('Minutes', 'an hour', () => page.getByRole('button', { name: 'Log it as skirted' }).click());
 
+  // It is said as soon as the field is left, and goes when it is typed in again.
+  await page.getByLabel('Minutes').fill('an hour');
+  await page.getByLabel('Who', { exact: true }).focus();
+  await expect(page.getByText(unread)).toBeVisible();
+  await page.getByLabel('Minutes').fill('60');
+  await expect(page.getByText(unread)).toHaveCount(0);
+
   await page.goto(at('/workshop'));
   await refused('The scale’s division, grams', 'fine', () =>
     page.getByRole('button', { name: 'Save the settings' }).click(),

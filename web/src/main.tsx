@@ -10,7 +10,7 @@ import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { queryClient } from './api/client';
 import { router } from './app/routes';
-import { theme } from './app/theme';
+import { theme } from './ui/theme';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content;
 const styles = createCache({ key: 'et', nonce, prepend: true });

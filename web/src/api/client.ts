@@ -1,6 +1,6 @@
 import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
-import { unreadable } from '../ui/figures';
+import { unreadable } from './unreadable';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];

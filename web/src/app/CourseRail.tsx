@@ -5,8 +5,8 @@ import { useStations, useToday, type Schema } from '../api/client';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
 import { useRunning } from '../live/running';
-import { railWidth } from './railWidth';
-import { tone } from './theme';
+import { railWidth } from '../ui/railWidth';
+import { tone } from '../ui/theme';
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {

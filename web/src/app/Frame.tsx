@@ -3,13 +3,13 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
-import { Link as RouterLink, Navigate, Outlet, useLocation, useRouteError } from 'react-router';
+import { Navigate, Outlet, useLocation, useRouteError } from 'react-router';
 import { useSession } from '../api/client';
 import { ProblemNotice } from '../ui/Slips';
-import { Alarms } from '../live/Alarms';
+import { Alarms } from './Alarms';
 import { useLiveStream } from '../live/live';
 import { CourseRail } from './CourseRail';
-import { railWidth } from './railWidth';
+import { railWidth } from '../ui/railWidth';
 import { HeadStrip } from './HeadStrip';
 import { fetchAhead } from './pages';
 
@@ -71,21 +71,6 @@ export function Frame() {
         </Box>
       </Box>
     </Box>
-  );
-}
-
-export function NoSuchPage() {
-  return (
-    <>
-      <Typography variant="h1">There is nothing at this address</Typography>
-      <Typography sx={{ mt: 1 }}>
-        The{' '}
-        <Link component={RouterLink} to="/">
-          workshop as it stands today
-        </Link>{' '}
-        is the way back.
-      </Typography>
-    </>
   );
 }
 

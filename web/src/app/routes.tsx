@@ -1,7 +1,8 @@
 import { createBrowserRouter } from 'react-router';
 import { Door } from '../session/Door';
 import { Today } from '../today/Today';
-import { BrokenPage, Frame, NoSuchPage } from './Frame';
+import { NoSuchPage } from '../ui/NoSuchPage';
+import { BrokenPage, Frame } from './Frame';
 import { pages } from './pages';
 
 export const router = createBrowserRouter([

@@ -10,9 +10,10 @@ import { LockRuler } from '../drawings/Lock';
 import { Choice } from '../ui/Choice';
 import { NumberOf } from '../ui/Figure';
 import { number } from '../ui/figures';
-import { newKey, useKept, useSend } from '../ui/keep';
+import { newKey, useKept, useSend } from '../api/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { parentage, placeWord, waveWord } from '../ui/words';
+import { NumberField } from '../ui/NumberField';
 
 const fresh = () => ({
   key: newKey(),
@@ -129,13 +130,13 @@ export function LockBench() {
           slotProps={{ htmlInput: { autoComplete: 'off', style: { fontSize: '1.5rem' } } }}
         />
         <Choice label="Place" value={form.place} onChange={(place) => change({ place })} words={placeWord} />
-        <TextField
+        <NumberField
           label="Crimps"
           value={form.crimps}
-          onChange={(e) => change({ crimps: e.target.value })}
-          error={!!sent.error?.at('crimps')}
-          helperText={sent.error?.at('crimps') ?? 'counted, if you like'}
-          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+          onChange={(text) => change({ crimps: text })}
+          error={sent.error?.at('crimps')}
+          help={'counted, if you like'}
+          whole
         />
         <TextField
           label="over a length of"

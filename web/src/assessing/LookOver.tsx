@@ -10,11 +10,12 @@ import { LockRuler } from '../drawings/Lock';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
 import { number } from '../ui/figures';
-import { newKey } from '../ui/keep';
+import { newKey } from '../api/keep';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { WordChips } from '../ui/WordChips';
 import { classWord, contentWord, parentage } from '../ui/words';
 import { VerdictList } from './VerdictList';
+import { NumberField } from '../ui/NumberField';
 
 type Judgements = Schema['Judgements'];
 
@@ -190,17 +191,13 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
           )}
         </Box>
         <Decision value={decision} stored={page.decision} set={setDecision} keep={() => keep({ decision })} />
-        <TextField
+        <NumberField
           label="Measured fineness, µm"
           value={micron}
-          onChange={(e) => setMicron(e.target.value)}
-          onBlur={() => keep({ measuredMicron: number(micron) })}
-          error={error instanceof Problem && !!error.at('measuredMicron')}
-          helperText={
-            (error instanceof Problem && error.at('measuredMicron')) ||
-            'only if it was measured; otherwise the breed’s range stands in'
-          }
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+          onChange={(text) => setMicron(text)}
+          onLeave={() => keep({ measuredMicron: number(micron) })}
+          error={error instanceof Problem ? error.at('measuredMicron') : null}
+          help={'only if it was measured; otherwise the breed’s range stands in'}
         />
         <Choice
           label="What it is said to be"

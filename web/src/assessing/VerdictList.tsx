@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { useWord } from '../ui/words';
 
 /** Uses with the reasons that produced them: good ones first, then those that want care. */

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useDehairing, type Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { passesLayout } from '../drawings/passesLayout';
 import { useWidth } from '../drawings/useWidth';
 import { Notice } from '../ui/Slips';

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import type { Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { useWidth } from './useWidth';
 
 const left = 46;

@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { tone, type Tone } from '../app/theme';
+import { tone, type Tone } from '../ui/theme';
 import { curveLayout, type CurveInput } from './curveLayout';
 import { useWidth } from './useWidth';
 

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import type { Schema } from '../api/client';
-import { headFont, tone } from '../app/theme';
+import { headFont, tone } from '../ui/theme';
 import { stepWord } from '../ui/words';
 import { useWidth } from './useWidth';
 

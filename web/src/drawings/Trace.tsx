@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { traceLayout, type TracePoint } from './traceLayout';
 import { useWidth } from './useWidth';
 

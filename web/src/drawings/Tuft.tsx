@@ -1,4 +1,4 @@
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { fleeceTone } from './fleeceTone';
 import { uneven } from './random';
 

@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import type { Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { fleeceTone } from './fleeceTone';
 
 const magnified = 8;

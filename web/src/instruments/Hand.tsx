@@ -1,11 +1,11 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { number } from '../ui/figures';
 import { ProblemNotice, Section } from '../ui/Slips';
+import { NumberField } from '../ui/NumberField';
 
 /** In the demo the instruments are stand-ins: this puts fleece on the pan, pours a bath, breathes on the air sensor. */
 export function Hand() {
@@ -28,13 +28,7 @@ export function Hand() {
     }
   };
   const field = (label: string, value: string, set: (v: string) => void) => (
-    <TextField
-      label={label}
-      value={value}
-      onChange={(e) => set(e.target.value)}
-      sx={{ width: 130 }}
-      slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
-    />
+    <NumberField label={label} value={value} onChange={(text) => set(text)} sx={{ width: 130 }} shrink />
   );
   return (
     <Section title="A hand for the stand-ins">

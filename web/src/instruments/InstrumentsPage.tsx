@@ -4,7 +4,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, queryClient, useInstruments, useSession, type Schema } from '../api/client';
-import { headFont, tone } from '../app/theme';
+import { headFont, tone } from '../ui/theme';
 import { Trace } from '../drawings/Trace';
 import { TraceMs, useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
@@ -12,6 +12,7 @@ import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { Hand } from './Hand';
+import { NumberField } from '../ui/NumberField';
 
 const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', probe: 'bath probe', air: 'air sensor' };
 /** What is drawn of each: of the air its humidity, since that is what weights hang on. */
@@ -176,12 +177,7 @@ function AddOne({ failed }: { failed: (e: unknown) => void }) {
           placeholder="192.168.1.20"
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        <TextField
-          label="Port"
-          value={port}
-          onChange={(e) => setPort(e.target.value)}
-          slotProps={{ htmlInput: { inputMode: 'numeric' } }}
-        />
+        <NumberField label="Port" value={port} onChange={(text) => setPort(text)} whole />
         <Button variant="outlined" onClick={() => void add()} disabled={!name.trim() || !host.trim() || !port.trim()}>
           Add
         </Button>

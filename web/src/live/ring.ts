@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import { read, write } from '../ui/keep';
+import { read, write } from '../api/keep';
 
 const Wanted = 'alarm sound';
 let wanted = read<boolean>(Wanted) ?? false;

@@ -1,5 +1,5 @@
 import { api, queryClient, type Schema } from '../api/client';
-import { useSend } from '../ui/keep';
+import { useSend } from '../api/keep';
 import { tappedAt } from './live';
 
 /** The wool is lifted from a bath: now, even if the server only hears of it later. */

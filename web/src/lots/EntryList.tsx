@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { fateWord, formOf, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
 import { CorrectWeighing } from './CorrectWeighing';
 import { VoidEntry } from './VoidEntry';

@@ -10,6 +10,7 @@ import { api, Problem, refreshLog, useSession, type Schema } from '../api/client
 import { BreedField } from '../ui/BreedField';
 import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Slips';
+import { NumberField } from '../ui/NumberField';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */
 export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
@@ -63,18 +64,16 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         <TextField label="Animal" value={form.animal} onChange={(e) => set({ animal: e.target.value })} />
         <TextField label="Colour" value={form.colour} onChange={(e) => set({ colour: e.target.value })} />
         <TextField label="Notes" value={form.notes} onChange={(e) => set({ notes: e.target.value })} multiline />
-        <TextField
+        <NumberField
           label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
           value={form.price}
-          onChange={(e) => set({ price: e.target.value })}
-          error={!!at('readyMadePer100Grams')}
-          helperText={
-            at('readyMadePer100Grams') ??
-            (lot.readyMadePer100Grams
+          onChange={(text) => set({ price: text })}
+          error={at('readyMadePer100Grams')}
+          help={
+            lot.readyMadePer100Grams
               ? `${lot.readyMadePer100Grams} now; empty leaves it`
-              : 'to hold the own cost against')
+              : 'to hold the own cost against'
           }
-          slotProps={{ htmlInput: { inputMode: 'decimal' } }}
         />
         {form.breed !== lot.parentage && (
           <Typography color="text.secondary">

@@ -3,7 +3,7 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
 import { useWhere, type Schema } from '../api/client';
-import { tone, type Tone } from '../app/theme';
+import { tone, type Tone } from '../ui/theme';
 import { Notice, ProblemNotice } from '../ui/Slips';
 import { fateWord, fromWord, lossWord, stepDone, wentWord } from '../ui/words';
 import { Agreement } from './Agreement';

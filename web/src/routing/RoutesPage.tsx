@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { api, refreshLog, useRoutes, useSession, type Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { RouteBand } from '../drawings/RouteBand';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';

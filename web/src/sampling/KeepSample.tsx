@@ -6,7 +6,7 @@ import { useNavigate, useParams } from 'react-router';
 import { api, refreshLog, useLot, useSession, type Schema } from '../api/client';
 import { LockRuler } from '../drawings/Lock';
 import { number } from '../ui/figures';
-import { newKey, useKept, useSend } from '../ui/keep';
+import { newKey, useKept, useSend } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
 import { formOf, parentage } from '../ui/words';
 import { SampleFields, type SampleForm } from './SampleFields';

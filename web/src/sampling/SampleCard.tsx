@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { useSampleCard, useSession } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { Yarn } from '../drawings/Yarn';

@@ -4,6 +4,7 @@ import TextField from '@mui/material/TextField';
 import type { Problem, Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { drawWord } from '../ui/words';
+import { NumberField } from '../ui/NumberField';
 
 /** A sample as it is typed. */
 export interface SampleForm {
@@ -39,14 +40,7 @@ interface SampleFieldsProps {
 /** What is noted of a sample: the verdict first, then what can be measured and what it is good for. */
 export function SampleFields({ form, change, error, autoFocus }: SampleFieldsProps) {
   const field = (name: string, label: string, value: string, set: (text: string) => void, hint: string) => (
-    <TextField
-      label={label}
-      value={value}
-      onChange={(e) => set(e.target.value)}
-      error={!!error?.at(name)}
-      helperText={error?.at(name) ?? hint}
-      slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-    />
+    <NumberField label={label} value={value} onChange={(text) => set(text)} error={error?.at(name)} help={hint} />
   );
   return (
     <>

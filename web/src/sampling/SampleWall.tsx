@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { usePrepared, useSamples, type Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { usePixelsPerMillimetre } from '../drawings/calibration';
 import { fleeceTone } from '../drawings/fleeceTone';
 import { HangingLock } from '../drawings/Lock';

@@ -1,20 +1,20 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
 import { api, queryClient, type Schema } from '../api/client';
-import { headFont, tone } from '../app/theme';
+import { headFont, tone } from '../ui/theme';
 import { Curve } from '../drawings/Curve';
 import { tappedAt, useLive, useNow } from '../live/live';
 import { useLift } from '../live/useLift';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
-import { newKey, useSend } from '../ui/keep';
+import { newKey, useSend } from '../api/keep';
 import { ProblemNotice } from '../ui/Slips';
 import { number } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
+import { NumberField } from '../ui/NumberField';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
 
@@ -123,16 +123,15 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
           Lifted
         </Button>
         <Box component="form" onSubmit={read} sx={{ display: 'flex', gap: 1, alignItems: 'start' }} noValidate>
-          <TextField
+          <NumberField
             label="It is now, °C"
             value={celsius}
-            onChange={(e) => {
+            onChange={(text) => {
               noting.clearError();
-              setCelsius(e.target.value);
+              setCelsius(text);
             }}
-            error={!!noting.error?.at('celsius')}
-            helperText={noting.error?.at('celsius')}
-            slotProps={{ htmlInput: { inputMode: 'decimal', autoComplete: 'off' }, inputLabel: { shrink: true } }}
+            error={noting.error?.at('celsius')}
+            shrink
             sx={{ flex: 1 }}
           />
           <Button type="submit" disabled={number(celsius) === null || noting.busy}>

@@ -3,7 +3,7 @@ import ToggleButton from '@mui/material/ToggleButton';
 import { useState } from 'react';
 import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { othersCouldCome, parentage } from '../ui/words';
 
 interface Props {

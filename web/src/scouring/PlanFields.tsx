@@ -8,6 +8,7 @@ import { Choice } from '../ui/Choice';
 import { Section } from '../ui/Slips';
 import type { PlanState } from './planState';
 import { agitationWord, bathWord, schoolWord } from './words';
+import { NumberField } from '../ui/NumberField';
 
 interface Props {
   state: PlanState;
@@ -30,14 +31,14 @@ const show = (n: number | undefined, places = 0) => (n === undefined ? '' : n.to
 /** Every figure of the plan; what is left empty follows, and shows what it follows to. */
 export function PlanFields({ state, change, house, tubId, on, plan, at }: Props) {
   const field = (name: keyof PlanState & string, label: string, follows: string, sent: string = name) => (
-    <TextField
+    <NumberField
       label={label}
       value={state[name] as string}
-      onChange={(e) => change({ [name]: e.target.value })}
-      error={!!at(sent)}
-      helperText={at(sent) ?? (follows ? `now ${follows}` : 'empty: it follows')}
+      onChange={(text) => change({ [name]: text })}
+      error={at(sent)}
+      help={follows ? `now ${follows}` : 'empty: it follows'}
       placeholder={follows}
-      slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
+      shrink
     />
   );
   const firstWash = plan?.baths.find((b) => b.kind === 'wash');
@@ -123,17 +124,14 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
               const set = (part: Partial<typeof own>) =>
                 change({ baths: { ...state.baths, [i]: { ...own, ...part } } });
               const one = (name: keyof typeof own, label: string, follows: number, sent: string) => (
-                <TextField
+                <NumberField
                   label={label}
                   value={own[name]}
-                  onChange={(e) => set({ [name]: e.target.value })}
+                  onChange={(text) => set({ [name]: text })}
                   placeholder={Number.isInteger(follows) ? String(follows) : follows.toFixed(follows < 20 ? 1 : 0)}
-                  error={!!at(`baths[${i}].${sent}`)}
-                  helperText={at(`baths[${i}].${sent}`)}
-                  slotProps={{
-                    htmlInput: { inputMode: 'decimal', 'aria-label': `Bath ${i + 1}: ${label}` },
-                    inputLabel: { shrink: true },
-                  }}
+                  error={at(`baths[${i}].${sent}`)}
+                  shrink
+                  name={`Bath ${i + 1}: ${label}`}
                 />
               );
               return (

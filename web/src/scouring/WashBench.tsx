@@ -11,7 +11,7 @@ import { tappedAt } from '../live/live';
 import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
-import { newKey, useSend } from '../ui/keep';
+import { newKey, useSend } from '../api/keep';
 import { ProblemNotice } from '../ui/Slips';
 import { TwiceButton } from '../ui/TwiceButton';
 import { BathWatch } from './BathWatch';

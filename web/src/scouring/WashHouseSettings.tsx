@@ -8,9 +8,9 @@ import { Choice } from '../ui/Choice';
 import { ProblemNotice, Section } from '../ui/Slips';
 import { number } from '../ui/figures';
 import { materialWord } from './words';
+import { NumberField } from '../ui/NumberField';
 
 const again = () => queryClient.invalidateQueries({ queryKey: ['wash-house'] });
-const decimal = { htmlInput: { inputMode: 'decimal' as const }, inputLabel: { shrink: true } };
 
 /** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
 export function WashHouseSettings({ owner }: { owner: boolean }) {
@@ -67,12 +67,12 @@ export function WashHouseSettings({ owner }: { owner: boolean }) {
           }}
         >
           <Choice label="Made of" value={material} onChange={setMaterial} words={materialWord} sx={{ width: 160 }} />
-          <TextField
+          <NumberField
             label="Empty, kg"
             value={empty}
-            onChange={(e) => setEmpty(e.target.value)}
+            onChange={(text) => setEmpty(text)}
             placeholder="if you know"
-            slotProps={decimal}
+            shrink
             sx={{ width: 125 }}
           />
         </Add>
@@ -108,13 +108,7 @@ function Add({ what, measure, add, children }: AddProps) {
         onChange={(e) => setName(e.target.value)}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      <TextField
-        label={measure}
-        value={size}
-        onChange={(e) => setSize(e.target.value)}
-        slotProps={decimal}
-        sx={{ width: 130 }}
-      />
+      <NumberField label={measure} value={size} onChange={(text) => setSize(text)} shrink sx={{ width: 130 }} />
       {children}
       <Button
         disabled={name.trim() === '' || n === null}
@@ -137,13 +131,7 @@ function Water({ house, does }: { house: Schema['WashHouse']; does: (act: Promis
   const [heat, setHeat] = useState(house.perKilowattHour?.toString() ?? '');
   const [bedtime, setBedtime] = useState(house.bedtime.slice(0, 5));
   const field = (label: string, value: string, set: (v: string) => void) => (
-    <TextField
-      label={label}
-      value={value}
-      onChange={(e) => set(e.target.value)}
-      slotProps={decimal}
-      sx={{ width: 150 }}
-    />
+    <NumberField label={label} value={value} onChange={(text) => set(text)} shrink sx={{ width: 150 }} />
   );
   return (
     <Box>

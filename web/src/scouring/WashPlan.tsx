@@ -7,7 +7,7 @@ import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, queryClient, useSession, useWaiting, useWashes, useWashHouse, type Schema } from '../api/client';
 import { frozen, thawed } from '../ui/figures';
-import { newKey, useKept, useSend } from '../ui/keep';
+import { newKey, useKept, useSend } from '../api/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 import { LotChips } from './LotChips';
 import { PlanFields } from './PlanFields';

@@ -6,7 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
 import { Navigate, useNavigate } from 'react-router';
 import { api, Problem, queryClient, useSession } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { ProblemNotice } from '../ui/Slips';
 import { FleeceLine } from './FleeceLine';
 

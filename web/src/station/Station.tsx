@@ -10,7 +10,7 @@ import { PassesBench } from '../dehairing/PassesBench';
 import { RackBench } from '../drying/RackBench';
 import { WashBench } from '../scouring/WashBench';
 import { useFromWatch } from './fromWatch';
-import { NoSuchPage } from '../app/Frame';
+import { NoSuchPage } from '../ui/NoSuchPage';
 import { StationBench } from './StationBench';
 
 /** One pattern for every step: what waits, the picture with its figures, the log with the big number; the caution at the side. */

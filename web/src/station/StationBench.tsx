@@ -11,7 +11,7 @@ import { api, Problem, queryClient, refreshLog, useAir, useSession, type Schema 
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { frozen, thawed } from '../ui/figures';
-import { newKey, useKept, useSend } from '../ui/keep';
+import { newKey, useKept, useSend } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
 import { airWords, formOf, stepDone } from '../ui/words';
 import { ConfirmDraft } from './ConfirmDraft';

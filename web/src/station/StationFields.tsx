@@ -9,6 +9,7 @@ import { fateWord, formWords, lossWord, stateWord } from '../ui/words';
 import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
 import { sentHeaps, type Giving, type Losing, type OnBench, type StationState } from './stationState';
+import { NumberField } from '../ui/NumberField';
 
 interface Props {
   /** Something else on the page comes first: the weight field does not take the focus. */
@@ -240,53 +241,48 @@ export function StationFields({
             onChange={(e) => change({ who: e.target.value })}
             helperText="empty for you"
           />
-          <TextField
+          <NumberField
             label="Minutes"
             value={state.minutes}
-            onChange={(e) => change({ minutes: e.target.value })}
-            error={!!at('minutes')}
-            helperText={at('minutes')}
-            slotProps={{ htmlInput: { inputMode: 'numeric' } }}
+            onChange={(text) => change({ minutes: text })}
+            error={at('minutes')}
+            whole
           />
-          <TextField
+          <NumberField
             label="Room humidity, %"
             value={state.humidity}
-            onChange={(e) => change({ humidity: e.target.value })}
-            error={!!at('humidityPercent')}
-            helperText={at('humidityPercent') ?? air}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            onChange={(text) => change({ humidity: text })}
+            error={at('humidityPercent')}
+            help={air}
           />
-          <TextField
+          <NumberField
             label={`Spent on it, ${currency}`}
             value={state.spent}
-            onChange={(e) => change({ spent: e.target.value })}
-            error={!!at('spent')}
-            helperText={at('spent') ?? 'agents and the like'}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            onChange={(text) => change({ spent: text })}
+            error={at('spent')}
+            help={'agents and the like'}
           />
           {state.to.map((t, i) => (
-            <TextField
+            <NumberField
               key={i}
               label={`Second grade${state.to.length > 1 ? ` ${i + 1}` : ''}, worth ${currency}`}
               value={t.worth ?? ''}
-              onChange={(e) => giving(i, { worth: e.target.value })}
-              error={!!at(`${heap(t)}.worth`)}
-              helperText={at(`${heap(t)}.worth`) ?? 'a credit to the rest; empty for the main fibre'}
-              slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+              onChange={(text) => giving(i, { worth: text })}
+              error={at(`${heap(t)}.worth`)}
+              help={'a credit to the rest; empty for the main fibre'}
             />
           ))}
           {state.losses.map(
             (l, i) =>
               l.fate !== '' &&
               station.worthFates.includes(l.fate) && (
-                <TextField
+                <NumberField
                   key={`loss ${i}`}
                   label={`The ${lossWord[l.kind]} are worth, ${currency}`}
                   value={l.worth ?? ''}
-                  onChange={(e) => losing(i, { worth: e.target.value })}
-                  error={!!at(`losses[${sentIndex(i)}].worth`)}
-                  helperText={at(`losses[${sentIndex(i)}].worth`) ?? 'a credit to the rest'}
-                  slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                  onChange={(text) => losing(i, { worth: text })}
+                  error={at(`losses[${sentIndex(i)}].worth`)}
+                  help={'a credit to the rest'}
                 />
               ),
           )}

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import type { StationState } from './stationState';
+import { NumberField } from '../ui/NumberField';
 
 interface Props {
   state: StationState;
@@ -26,22 +26,21 @@ export function Tally({ state, change, counts, at }: Props) {
       )}
       {counts && (
         <>
-          <TextField
+          <NumberField
             label="Hairs in a pinch"
             value={state.hairs ?? ''}
-            onChange={(e) => change({ hairs: e.target.value })}
-            error={!!at('hairsCounted')}
-            helperText={at('hairsCounted')}
-            slotProps={{ htmlInput: { inputMode: 'numeric' }, inputLabel: { shrink: true } }}
+            onChange={(text) => change({ hairs: text })}
+            error={at('hairsCounted')}
+            whole
+            shrink
             sx={{ width: 150 }}
           />
-          <TextField
+          <NumberField
             label="The pinch, g"
             value={state.pinch ?? ''}
-            onChange={(e) => change({ pinch: e.target.value })}
-            error={!!at('pinchGrams')}
-            helperText={at('pinchGrams')}
-            slotProps={{ htmlInput: { inputMode: 'decimal' }, inputLabel: { shrink: true } }}
+            onChange={(text) => change({ pinch: text })}
+            error={at('pinchGrams')}
+            shrink
             sx={{ width: 150 }}
           />
         </>

@@ -1,6 +1,6 @@
 import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
-import { newKey } from '../ui/keep';
+import { newKey } from '../api/keep';
 
 export interface Taking {
   lotId: string;

@@ -11,10 +11,11 @@ import { useState } from 'react';
 import { api, Problem, refreshLog, useAir, useSession, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
-import { newKey } from '../ui/keep';
+import { newKey } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Slips';
 import { airWords, stepWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
+import { NumberField } from '../ui/NumberField';
 
 export const leavings = ['useUp', 'giveAway', 'sell', 'discard', 'keepAsReference'] as const;
 type Leaving = (typeof leavings)[number];
@@ -117,13 +118,11 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
               />
             )}
             {kind === 'sell' && (
-              <TextField
+              <NumberField
                 label={`Paid for it, ${session.data?.currency ?? ''}`}
                 value={worth}
-                onChange={(e) => setWorth(e.target.value)}
-                error={!!problem?.at('worth')}
-                helperText={problem?.at('worth')}
-                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                onChange={(text) => setWorth(text)}
+                error={problem?.at('worth')}
               />
             )}
             <TextField

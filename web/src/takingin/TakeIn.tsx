@@ -18,11 +18,12 @@ import {
 import { BreedField } from '../ui/BreedField';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
-import { newKey, useKept, useSend } from '../ui/keep';
+import { newKey, useKept, useSend } from '../api/keep';
 import { CautionSlip, Notice, ProblemNotice } from '../ui/Slips';
 import { airWords, contentWord, stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { FleeceOnTheScale } from './FleeceOnTheScale';
+import { NumberField } from '../ui/NumberField';
 
 const fresh = () => ({
   key: newKey(),
@@ -150,21 +151,17 @@ export function TakeIn() {
             helperText={error?.at('shornOn')}
             slotProps={{ inputLabel: { shrink: true } }}
           />
-          <TextField
+          <NumberField
             label={`Price, ${session.data?.currency ?? ''}`}
             value={form.price}
-            onChange={(e) => change({ price: e.target.value })}
-            error={!!error?.at('price')}
-            helperText={error?.at('price')}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            onChange={(text) => change({ price: text })}
+            error={error?.at('price')}
           />
-          <TextField
+          <NumberField
             label={`Carriage, ${session.data?.currency ?? ''}`}
             value={form.carriage}
-            onChange={(e) => change({ carriage: e.target.value })}
-            error={!!error?.at('carriage')}
-            helperText={error?.at('carriage')}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            onChange={(text) => change({ carriage: text })}
+            error={error?.at('carriage')}
           />
           <Choice
             label="What it is"
@@ -180,13 +177,12 @@ export function TakeIn() {
             words={stateWord}
             of={['rested', 'warm', 'damp', 'asSold']}
           />
-          <TextField
+          <NumberField
             label="Room humidity, %"
             value={form.humidity}
-            onChange={(e) => change({ humidity: e.target.value })}
-            error={!!error?.at('humidityPercent')}
-            helperText={error?.at('humidityPercent') ?? airWords(air.data)}
-            slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+            onChange={(text) => change({ humidity: text })}
+            error={error?.at('humidityPercent')}
+            help={airWords(air.data)}
           />
           <TextField
             label="Notes"

@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
 import { useDryings, useSession, useWashes, type Schema } from '../api/client';
-import { tone, type Tone } from '../app/theme';
+import { tone, type Tone } from '../ui/theme';
 import { runningLayout, type RunningThing } from '../drawings/runningLayout';
 import { useWidth } from '../drawings/useWidth';
 import { useLive, useNow } from '../live/live';

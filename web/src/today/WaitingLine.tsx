@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
 import { useStations, type Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';
 import { daysWord, formOf, parentage, stepWord } from '../ui/words';

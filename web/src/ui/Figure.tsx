@@ -4,7 +4,7 @@ import Popover from '@mui/material/Popover';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import type { Schema } from '../api/client';
-import { headFont } from '../app/theme';
+import { headFont } from './theme';
 import { fromWord } from './words';
 
 interface FigureProps {

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import type { ReactNode } from 'react';
 import { Problem, type Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from './theme';
 
 /** The caution that belongs to a step: a slip at its side, short, with who has the last word. */
 export function CautionSlip({ caution }: { caution: Schema['Caution'] }) {

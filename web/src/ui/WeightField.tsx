@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
-import { headFont } from '../app/theme';
+import { headFont } from './theme';
 import { TakeFromScale } from './TakeFromScale';
 
 interface WeightFieldProps {

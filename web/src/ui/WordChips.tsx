@@ -1,6 +1,6 @@
 import ToggleButton from '@mui/material/ToggleButton';
 import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { tone } from '../app/theme';
+import { tone } from './theme';
 
 interface Props<T extends string> {
   label: string;

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Problem, requestBody } from '../api/client';
-import { frozen, number, thawed, unreadable } from './figures';
+import { unreadable } from '../api/unreadable';
+import { frozen, number, thawed } from './figures';
 
 describe('a typed number', () => {
   it('reads with a comma or a point, and is nothing where nothing was typed', () => {

@@ -8,14 +8,6 @@ export const number = (text: string | undefined): number | null => {
   return /^[-+]?(\d+([.,]\d*)?|[.,]\d+)$/.test(plain) ? Number(plain.replace(',', '.')) : NaN;
 };
 
-/** The fields of a request that hold a figure that did not read, as the server would name them. */
-export function unreadable(body: unknown, path = ''): string[] {
-  if (typeof body === 'number') return Number.isFinite(body) ? [] : [path];
-  if (Array.isArray(body)) return body.flatMap((item, i) => unreadable(item, `${path}[${i}]`));
-  if (body === null || typeof body !== 'object') return [];
-  return Object.entries(body).flatMap(([name, value]) => unreadable(value, path === '' ? name : `${path}.${name}`));
-}
-
 /** A request as text to compare by, in which a figure that did not read keeps its place. */
 export const frozen = (body: unknown) =>
   JSON.stringify(body, (_, value: unknown) => (typeof value === 'number' && Number.isNaN(value) ? unread : value));

@@ -5,7 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, refreshLog, sendText, useSession, type Schema } from '../api/client';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { Notice, ProblemNotice, Section } from '../ui/Slips';
 
 const mostBytes = 10 * 1024 * 1024;

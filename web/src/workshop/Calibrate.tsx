@@ -1,7 +1,7 @@
 import Box from '@mui/material/Box';
 import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
-import { tone } from '../app/theme';
+import { tone } from '../ui/theme';
 import { setCalibration, usePixelsPerMillimetre } from '../drawings/calibration';
 import { Section } from '../ui/Slips';
 

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Problem } from '../api/client';
+import { Problem } from './client';
 
 /** What this device remembers under a name. */
 export const read = <T>(name: string): T | undefined => {

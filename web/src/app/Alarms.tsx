@@ -4,15 +4,15 @@ import Link from '@mui/material/Link';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession, useWashes, type Schema } from '../api/client';
-import { railWidth } from '../app/railWidth';
+import { railWidth } from '../ui/railWidth';
 import { ProblemNotice } from '../ui/Slips';
-import { tone } from '../app/theme';
-import { useAwake } from './awake';
-import { callsDue, due, hurries, soaked } from './calls';
-import { useLive, useNow } from './live';
-import { chime, notify, ring, useSound, wantSound } from './ring';
-import { dayClockOf, leftUntil } from './time';
-import { useLift } from './useLift';
+import { tone } from '../ui/theme';
+import { useAwake } from '../live/awake';
+import { callsDue, due, hurries, soaked } from '../live/calls';
+import { useLive, useNow } from '../live/live';
+import { chime, notify, ring, useSound, wantSound } from '../live/ring';
+import { dayClockOf, leftUntil } from '../live/time';
+import { useLift } from '../live/useLift';
 
 const codes = (wash: Schema['WashView']) => wash.on.lots.map((l) => l.code).join(', ');
 

@@ -1,7 +1,7 @@
 using System.Text;
 using Xunit;
 
-namespace EarthyTuft.Web.Tests.Refusing;
+namespace EarthyTuft.Web.Tests.Hostile;
 
 public class BadInputTests(House house) : IClassFixture<House>
 {

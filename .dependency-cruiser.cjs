@@ -1,0 +1,21 @@
+/** Arrows between the rooms of web/src go down only: app over the rooms over drawings and ui over live over api; and nothing goes round in a circle. */
+module.exports = {
+  forbidden: [
+    { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'api-knows-nobody', severity: 'error', from: { path: '^src/api' }, to: { path: '^src/(?!api)' } },
+    { name: 'live-knows-api', severity: 'error', from: { path: '^src/live' }, to: { path: '^src/(?!live|api)' } },
+    {
+      name: 'ui-and-drawings-know-what-is-below',
+      severity: 'error',
+      from: { path: '^src/(ui|drawings)' },
+      to: { path: '^src/(?!ui|drawings|live|api)' },
+    },
+    {
+      name: 'rooms-do-not-know-the-app',
+      severity: 'error',
+      from: { path: '^src/(?!app)[^/]+/' },
+      to: { path: '^src/app' },
+    },
+  ],
+  options: { tsPreCompilationDeps: true, tsConfig: { fileName: 'tsconfig.json' }, exclude: '\\.test\\.ts' },
+};

@@ -1,0 +1,7 @@
+/** The fields of a request that hold a figure that did not read, as the server would name them. */
+export function unreadable(body: unknown, path = ''): string[] {
+  if (typeof body === 'number') return Number.isFinite(body) ? [] : [path];
+  if (Array.isArray(body)) return body.flatMap((item, i) => unreadable(item, `${path}[${i}]`));
+  if (body === null || typeof body !== 'object') return [];
+  return Object.entries(body).flatMap(([name, value]) => unreadable(value, path === '' ? name : `${path}.${name}`));
+}

@@ -1,0 +1,68 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { SxProps } from '@mui/material/styles';
+import { number } from './figures';
+
+interface NumberFieldProps {
+  label?: string;
+  value: string;
+  onChange: (text: string) => void;
+  /** What the server or the form has against it. */
+  error?: string | null;
+  help?: string | null;
+  /** Counts have a keypad without a comma. */
+  whole?: boolean;
+  /** The label stands above even while the field is empty. */
+  shrink?: boolean;
+  placeholder?: string;
+  autoFocus?: boolean;
+  /** When the field is left. */
+  onLeave?: () => void;
+  size?: 'small';
+  /** Where no label is drawn. */
+  name?: string;
+  sx?: SxProps;
+}
+
+/** A figure, with a decimal comma or a point. What does not read is said here, as soon as the field is left, and is never sent. */
+export function NumberField({
+  label,
+  value,
+  onChange,
+  error,
+  help,
+  whole,
+  shrink,
+  placeholder,
+  autoFocus,
+  onLeave,
+  size,
+  name,
+  sx,
+}: NumberFieldProps) {
+  const [left, setLeft] = useState(false);
+  const unread = left && Number.isNaN(number(value)) ? 'That does not read as a number.' : null;
+  const against = error ?? unread;
+  return (
+    <TextField
+      label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+      onFocus={() => setLeft(false)}
+      onBlur={() => {
+        setLeft(true);
+        onLeave?.();
+      }}
+      error={!!against}
+      helperText={against ?? help ?? undefined}
+      placeholder={placeholder}
+      autoFocus={autoFocus}
+      size={size}
+      sx={sx}
+      slotProps={{
+        htmlInput: { inputMode: whole ? 'numeric' : 'decimal', autoComplete: 'off', 'aria-label': name },
+        inputLabel: shrink ? { shrink: true } : undefined,
+      }}
+    />
+  );
+}
