@@ -51,6 +51,8 @@ test('of two people at one lot one wins, and the other sees what is there now', 
   await other.getByRole('button', { name: 'Open the workshop' }).click();
   await expect(other.getByText('What waits, and how long')).toBeVisible();
 
+  // The other one hears no news for a while, or would see it before anything is logged.
+  await other.route('**/api/live', (route) => route.abort());
   for (const p of [page, other]) {
     await p.goto(at(`/station/skirt?lot=${code}`));
     await p.getByRole('button', { name: 'Take only a part' }).click();
@@ -64,6 +66,18 @@ test('of two people at one lot one wins, and the other sees what is there now', 
   await expect(other.getByText(/Somebody took from this lot while you were at it/)).toBeVisible();
   await expect(other.getByRole('button', { name: new RegExp(`${code} 400 g`) })).toBeVisible();
   await expect(other.getByLabel('What it weighs now')).toHaveValue('600');
+
+  // With news a screen shows what another one logs, without a tap.
+  await other.unroute('**/api/live');
+  await other.goto(at(`/lots/${code}`));
+  await expect(other.getByText('400 g').first()).toBeVisible();
+  await page.goto(at(`/station/skirt?lot=${code}`));
+  await page.getByRole('button', { name: 'Take only a part' }).click();
+  await page.getByLabel(`Taken from ${code}`).fill('100');
+  await page.getByLabel('What it weighs now').fill('99.5');
+  await page.getByRole('button', { name: 'Log it as skirted' }).click();
+  await expect(page.getByText(/Logged as skirted/)).toBeVisible();
+  await expect(other.getByText('300 g').first()).toBeVisible({ timeout: 3000 });
   await other.context().close();
 });
 
