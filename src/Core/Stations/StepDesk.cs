@@ -69,7 +69,7 @@ public static class StepDesk
             .Need(command.To.Count > 0, "to", "nothing-made", "is empty: a step makes at least one lot")
             .Need(command.From.Count <= MostFlows && command.To.Count <= MostFlows && command.Losses.Count + command.Gains.Count <= MostFlows, "from", "too-many", $"is too long: at most {MostFlows} lots or losses fit in one entry")
             .Need(command.From.Select(t => t.Lot.Id).Distinct().Count() == command.From.Count, "from", "twice", "names a lot twice")
-            .Need(command.Station.Blends || command.From.Select(t => t.Lot.Composition).All(c => !c.IsBlend && c.Main == command.From[0].Lot.Fibre) || command.From.Select(t => t.Lot.Composition).Distinct().Count() <= 1, "from", "unlike-fibres", "holds unlike fibres: blend them first, by joining, carding or combing them together")
+            .Need(command.Station.Blends || AreAlike(command), "from", "unlike-fibres", "holds unlike fibres: blend them first, by joining, carding or combing them together")
             .Need(command.Losses.Count(l => l.Weighing is null) <= 1, "losses", "one-by-difference", "leaves more than one loss unweighed: only one can be found by difference");
         if (!guard.Passed)
         {
@@ -119,6 +119,13 @@ public static class StepDesk
             "losses",
             "no-difference-here",
             "leaves a loss to be found by difference, which cannot be told from water here: weigh it");
+    }
+
+    // Of one fibre, in whatever breeds, or of one and the same blend.
+    private static bool AreAlike(StepCommand command)
+    {
+        var compositions = command.From.Select(t => t.Lot.Composition).Distinct().ToArray();
+        return compositions.Length <= 1 || compositions.All(c => !c.IsBlend && c.Main == compositions[0].Main);
     }
 
     private static Composition? Mixed(StepCommand command) =>

@@ -63,6 +63,28 @@ public class BlendTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task What_is_lost_of_a_blend_is_the_blend_now_and_later()
+    {
+        var ada = await house.Register();
+        var (wool, silk) = await Ready(ada);
+        var step = new
+        {
+            step = "card",
+            from = new[] { new { lotId = wool, mass = "60", all = false }, new { lotId = silk, mass = "40", all = false } },
+            to = new[] { new { form = "batt", mass = "80" } },
+            losses = new[] { new { kind = "cardWaste", mass = "19.5" } },
+            humidityPercent = 50,
+        };
+        var waste = (await ada.Post("/api/entries/weigh-up", step)).Expect(200).GetProperty("understood").EnumerateArray()
+            .Single(u => u.GetProperty("field").GetString() == "losses[0].mass").GetProperty("reference").GetProperty("grams").GetDouble();
+        Assert.Equal(19.5 * 1.1266 / 1.1009, waste, 0.01);
+        var (_, code) = await ada.Log(step);
+        var stored = (await ada.Lot(code)).GetProperty("entries").EnumerateArray().SelectMany(e => e.GetProperty("flows").EnumerateArray())
+            .Single(f => f.GetProperty("typed").GetString() == "19.5").GetProperty("reference").GetProperty("grams").GetDouble();
+        Assert.Equal(waste, stored, 1e-9);
+    }
+
+    [Fact]
     public async Task Where_shares_cannot_be_told_it_is_said()
     {
         var ada = await house.Register();
