@@ -1,4 +1,4 @@
-/** Arrows between the rooms of web/src go down only: app over the rooms over drawings and ui over live over api; and nothing goes round in a circle. */
+/** Arrows between the rooms of web/src go down only: app over the rooms, which do not know each other, over runs over drawings and ui over live over api; and nothing goes round in a circle. */
 module.exports = {
   forbidden: [
     { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
@@ -9,6 +9,18 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/(ui|drawings)' },
       to: { path: '^src/(?!ui|drawings|live|api)' },
+    },
+    {
+      name: 'runs-know-what-is-below',
+      severity: 'error',
+      from: { path: '^src/runs' },
+      to: { path: '^src/(?!runs|ui|drawings|live|api)' },
+    },
+    {
+      name: 'rooms-do-not-know-each-other',
+      severity: 'error',
+      from: { path: '^src/(?!app/)([^/]+)/' },
+      to: { path: '^src/[^/]+/', pathNot: '^src/($1|runs|ui|drawings|live|api)/' },
     },
     {
       name: 'rooms-do-not-know-the-app',

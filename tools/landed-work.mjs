@@ -49,17 +49,27 @@ const agent = { name: 'wool wash', doseGramsPerKilogram: 25, floorCelsius: 40, p
 const recipe = (await call('POST', '/api/scouring/recipes', { name: 'Long-wool, gently', wish: { school: 'handHot', minutes: 20, agent } })).json;
 if (tub?.id) {
   const lot = await skirted('1800', '1590');
-  const running = (await call('POST', '/api/scouring/washes', { lotIds: [lot], wish: { school: 'handHot', minutes: 20, agent }, tubId: tub.id, recipeId: recipe?.id })).json;
-  const started = running && (await call('POST', `/api/scouring/washes/${running.id}/baths`, { batch: 1, place: 0, celsius: 58.5 })).json;
-  const bath = started?.baths?.find((b) => b.id) ?? started?.batches?.flatMap((b) => b.baths ?? []).find((b) => b.id);
-  if (bath) await call('POST', `/api/scouring/baths/${bath.id}/readings`, { celsius: 58.1 });
-
+  // Since runs have one door, every craft goes through it; before, a wash and a rack had doors of their own.
+  const oneDoor = (await call('GET', '/api/runs')).status === 200;
+  const plan = { lotIds: [lot], wish: { school: 'handHot', minutes: 20, agent }, tubId: tub.id, recipeId: recipe?.id };
   const wet = await wash(await skirted('1500', '1300'));
   const onto = { lotIds: [wet], rackId: rack?.id, mass: '1400' };
-  const dated = await call('POST', '/api/drying', { ...onto, startedAt: new Date(Date.now() - 3 * 3600e3).toISOString() });
-  const drying = dated.status < 300 ? dated.json : (await call('POST', '/api/drying', onto)).json;
-  for (const [hours, mass] of [[2, '1240'], [1, '1150'], [0.02, '1080']]) {
-    await call('POST', `/api/drying/${drying?.id}/weights`, { mass, at: new Date(Date.now() - hours * 3600e3).toISOString() });
+  const laid = { ...onto, startedAt: new Date(Date.now() - 3 * 3600e3).toISOString() };
+  const weights = [[2, '1240'], [1, '1150'], [0.02, '1080']].map(([hours, mass]) => ({ mass, at: new Date(Date.now() - hours * 3600e3).toISOString() }));
+  if (oneDoor) {
+    const running = await need('POST', '/api/runs', { craft: 'wash', plan });
+    const started = await need('POST', `/api/runs/${running.id}/events`, { kind: 'beginBath', batch: 1, place: 0, celsius: 58.5 });
+    await need('POST', `/api/runs/${running.id}/events`, { kind: 'readBath', bath: started.details.baths[0].id, celsius: 58.1 });
+    const drying = await need('POST', '/api/runs', { craft: 'dry', ...laid });
+    for (const weight of weights) await need('POST', `/api/runs/${drying.id}/events`, { kind: 'weighRack', ...weight });
+  } else {
+    const running = (await call('POST', '/api/scouring/washes', plan)).json;
+    const started = running && (await call('POST', `/api/scouring/washes/${running.id}/baths`, { batch: 1, place: 0, celsius: 58.5 })).json;
+    const bath = started?.baths?.find((b) => b.id) ?? started?.batches?.flatMap((b) => b.baths ?? []).find((b) => b.id);
+    if (bath) await call('POST', `/api/scouring/baths/${bath.id}/readings`, { celsius: 58.1 });
+    const dated = await call('POST', '/api/drying', laid);
+    const drying = dated.status < 300 ? dated.json : (await call('POST', '/api/drying', onto)).json;
+    for (const weight of weights) await call('POST', `/api/drying/${drying?.id}/weights`, weight);
   }
 }
 await need('POST', '/api/fleeces', { mass: '900' });

@@ -1,6 +1,7 @@
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using System.Threading.RateLimiting;
 using EarthyTuft.Data.Demo;
 using EarthyTuft.Data.Ledger;
@@ -9,7 +10,6 @@ using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.Course;
 using EarthyTuft.Web.Dehairing;
-using EarthyTuft.Web.Drying;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Instruments;
 using EarthyTuft.Web.Ledger;
@@ -17,6 +17,7 @@ using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Reckoning;
 using EarthyTuft.Web.Routing;
+using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.Sampling;
 using EarthyTuft.Web.Scouring;
 using EarthyTuft.Web.Session;
@@ -46,14 +47,15 @@ builder.Services.AddSingleton(builder.Configuration["Now"] is { Length: > 0 } st
 builder.Services.AddSingleton<NewsDesk>();
 builder.Services.AddSingleton<INewsDesk>(services => services.GetRequiredService<NewsDesk>());
 builder.Services.AddStorage(connection);
-builder.Services.AddScoped<Bench>();
+builder.Services.AddScoped<RequestContext>();
 builder.Services.AddScoped<BreedBooks>();
 builder.Services.AddSingleton<DemoDoor>();
 builder.Services.AddSingleton<UnknownAddress>();
 builder.Services.AddSingleton<InstrumentNetworks>();
 builder.Services.AddScoped<SignIns>();
 builder.Services.AddScoped<SignInPace>();
-builder.Services.AddSingleton<WashViews>();
+builder.Services.AddCrafts();
+builder.Services.AddScoped<ScourPlanner>();
 builder.Services.AddSingleton<LiveHub>();
 builder.Services.AddSingleton(new Npgsql.NpgsqlConnectionStringBuilder(connection));
 if (!describing)
@@ -99,8 +101,8 @@ builder.Services.AddAntiforgery(antiforgery =>
 builder.Services.AddRateLimiter(limits =>
 {
     limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-    limits.OnRejected = async (context, stop) => await context.HttpContext.Response.WriteAsJsonAsync(
-        Problems.Details(429, "too-often", "Too many tries in a short time. Wait a minute."), (JsonSerializerOptions?)null, "application/problem+json", stop);
+    limits.OnRejected = async (context, cancellationToken) => await context.HttpContext.Response.WriteAsJsonAsync(
+        Problems.Details(429, "too-often", "Too many tries in a short time. Wait a minute."), (JsonSerializerOptions?)null, "application/problem+json", cancellationToken);
     limits.AddPolicy("sign-in", http => PerAddress(http, builder.Configuration.GetValue("Limits:SignInPerMinute", 20)));
     limits.AddPolicy("demo", http => PerAddress(http, builder.Configuration.GetValue("Limits:DemosPerMinute", 30)));
     limits.AddPolicy("reckon", http => PerAddress(http, builder.Configuration.GetValue("Limits:ReckonPerMinute", 1200)));
@@ -112,6 +114,8 @@ builder.Services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.RespectNullableAnnotations = true;
     json.SerializerOptions.RespectRequiredConstructorParameters = true;
     json.SerializerOptions.MaxDepth = 32;
+    json.SerializerOptions.AllowOutOfOrderMetadataProperties = true;
+    json.SerializerOptions.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { Crafts.Polymorphic } };
     json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
 });
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
@@ -152,7 +156,7 @@ app.UseResponseCompression();
 app.UseFrontEndFiles();
 app.UseRouting();
 app.UseAuthentication();
-app.UseBench();
+app.UseMembership();
 app.UseRateLimiter();
 app.UseAuthorization();
 app.UseRequestTextGuard();
@@ -169,15 +173,15 @@ app.MapStock();
 app.MapSampling();
 app.MapCourse();
 app.MapScouring();
-app.MapDrying();
+app.MapRuns();
 app.MapInstruments();
 app.MapDehairing();
 app.MapLive();
 app.MapReckon();
 app.MapWeighLog();
-app.MapGet("/api/health", async (EarthyTuftDb db, CancellationToken stop) =>
+app.MapGet("/api/health", async (EarthyTuftDb db, CancellationToken cancellationToken) =>
 {
-    await db.Database.ExecuteSqlAsync($"select 1", stop);
+    await db.Database.ExecuteSqlAsync($"select 1", cancellationToken);
     return TypedResults.Ok(new { status = "well" });
 }).ExcludeFromDescription();
 app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();

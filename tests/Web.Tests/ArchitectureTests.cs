@@ -10,9 +10,10 @@ public class ArchitectureTests
 {
     private static readonly Assembly Core = typeof(Core.Ledger.Balance).Assembly;
     private static readonly Assembly Data = typeof(Data.Store.EarthyTuftDb).Assembly;
+    private static readonly Assembly Web = typeof(EarthyTuft.Web.Runs.Crafts).Assembly;
 
     /// <summary>What every room may use.</summary>
-    private static readonly string[] Shared = ["Quantities", "Fibres", "Lots", "Ledger", "Stations"];
+    private static readonly string[] Shared = ["Quantities", "Fibres", "Lots", "Ledger", "Stations", "Runs", "Tools"];
 
     /// <summary>Rooms that exist to bring others together.</summary>
     private static readonly string[] Gathering = ["Course", "Routing", "Reckoning"];
@@ -48,10 +49,24 @@ public class ArchitectureTests
     [Fact]
     public void The_shared_rooms_stand_in_their_order()
     {
-        string[] Above(string room) => [.. new[] { "Stations", "Ledger", "Lots", "Fibres", "Quantities" }.TakeWhile(r => r != room).Select(r => $"EarthyTuft.Core.{r}")];
-        foreach (var room in new[] { "Quantities", "Fibres", "Lots", "Ledger" })
+        string[] Above(string room) => [.. new[] { "Stations", "Ledger", "Lots", "Fibres", "Tools", "Runs", "Quantities" }.TakeWhile(r => r != room).Select(r => $"EarthyTuft.Core.{r}")];
+        foreach (var room in new[] { "Quantities", "Runs", "Tools", "Fibres", "Lots", "Ledger" })
         {
             Assert.True(Types.InAssembly(Core).That().ResideInNamespace($"EarthyTuft.Core.{room}").ShouldNot().HaveDependencyOnAny(Above(room)).GetResult().IsSuccessful, room);
+        }
+    }
+
+    /// <summary>What is particular to a craft is known in its own rooms; outside stand the lists of doors, of crafts and of what a demo shows.</summary>
+    [Theory]
+    [InlineData("Scouring", "Program", "Crafts", "DemoDoor")]
+    [InlineData("Drying", "Crafts", "DemoWashHouse")]
+    public void A_craft_is_known_in_its_own_rooms_and_in_the_lists(string room, params string[] lists)
+    {
+        foreach (var assembly in new[] { Data, Web })
+        {
+            var inside = $"{assembly.GetName().Name}.{room}";
+            var knowing = Types.InAssembly(assembly).That().DoNotResideInNamespace(inside).And().HaveDependencyOnAny($"EarthyTuft.Data.{room}", $"EarthyTuft.Web.{room}").GetTypes().Select(t => t.Name.Split('<')[0]).Where(n => n.Length > 0).Distinct();
+            Assert.Empty(knowing.Except(lists));
         }
     }
 

@@ -2,6 +2,17 @@ import { expect, type Page } from '@playwright/test';
 
 export const at = (path: string) => process.env.HOUSE_ADDRESS! + path;
 
+/** Sends something through a door, as the page's person. */
+export async function post(page: Page, path: string, data?: object) {
+  const { token } = await (await page.request.get(at('/api/session'))).json();
+  const answer = await page.request.post(at(path), { data, headers: { 'X-Token': token } });
+  expect(answer.ok(), await answer.text()).toBe(true);
+}
+
+/** What time it is in the house. */
+export const houseTime = async (page: Page) =>
+  Date.parse((await (await page.request.get(at('/api/course'))).json()).now);
+
 export async function enterDemo(page: Page) {
   await page.goto(at('/door'));
   await page.getByRole('button', { name: 'Walk into the demo workshop' }).click();

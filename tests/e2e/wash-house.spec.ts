@@ -1,20 +1,12 @@
 import { expect, test, type Page } from '@playwright/test';
 import { rmSync } from 'node:fs';
-import { at, enterDemo, takeIn } from './hands';
+import { at, enterDemo, takeIn, houseTime, post } from './hands';
 import { newDataFolder, startHouse } from './house';
 
 const Floor = 45;
 const Room = 18;
 
 /** The house's own time, in milliseconds. */
-const houseTime = async (page: Page) => Date.parse((await (await page.request.get(at('/api/course'))).json()).now);
-
-async function post(page: Page, path: string, data?: object) {
-  const { token } = await (await page.request.get(at('/api/session'))).json();
-  const answer = await page.request.post(at(path), { data, headers: { 'X-Token': token } });
-  expect(answer.ok(), await answer.text()).toBe(true);
-}
-
 const hand = (page: Page, does: string, numbers: number[]) => post(page, '/api/instruments/hand', { does, numbers });
 
 /** Counts the tones a page sounds; nobody hears them here. */
@@ -44,8 +36,8 @@ test.describe('at sixty times the speed', () => {
     try {
       await enterDemo(page);
       // The demo's own bath is due in eight seconds of this clock, and would ring in between.
-      for (const { id } of await (await page.request.get(at('/api/scouring/washes'))).json())
-        await post(page, `/api/scouring/washes/${id}/end`);
+      for (const { id, craft } of await (await page.request.get(at('/api/runs'))).json())
+        if (craft === 'wash') await post(page, `/api/runs/${id}/end`);
       const code = await takeIn(page, '1800', 'Corriedale');
 
       await page.goto(at(`/station/wash/plan?lot=${code}`));
@@ -68,13 +60,12 @@ test.describe('at sixty times the speed', () => {
       await expect.poll(() => tones(page), { message: 'it is heard once, so that one knows how it sounds' }).toBe(3);
 
       const forecast = async () => {
-        const washes = await (await page.request.get(at('/api/scouring/washes'))).json();
-        const mine = washes.find((w: { on: { lots: { code: string }[] } }) => w.on.lots[0]!.code === code);
-        const bath = mine.baths[0];
+        const runs = await (await page.request.get(at('/api/runs'))).json();
+        const mine = runs.find((r: { lots: { code: string }[] }) => r.lots[0]!.code === code);
         return {
-          liftBy: Date.parse(bath.liftBy),
-          alarmAt: Date.parse(bath.alarmAt),
-          readings: bath.readings as number,
+          liftBy: Date.parse(mine.calls[0].dueAt),
+          alarmAt: Date.parse(mine.calls[0].alarmAt),
+          readings: mine.details.baths[0].readings as number,
         };
       };
       for (const share of [1 / 3, 0.5, 0.7]) {
@@ -194,7 +185,7 @@ test('a running bath is the same after a reload and on a second screen, and a ty
   await expect(
     second.getByRole('group', { name: 'Waiting lots' }).getByRole('button', { name: /^C-01\.2,/ }),
   ).toBeHidden();
-  await runs.getByRole('button', { name: /^C-01\.2, bath 1: lift by/ }).press('Enter');
+  await runs.getByRole('button', { name: /^C-01\.2, bath 1, batch 1: lift by/ }).press('Enter');
   await expect(there).toBeVisible();
   // What lies in that bath is not planned a second time.
   await second.goto(at('/station/wash/plan?lot=C-01.2'));

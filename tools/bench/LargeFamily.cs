@@ -23,7 +23,7 @@ internal static class LargeFamily
         select top, '{1}'::uuid, 'L-01.t' || n, 'Top', 'Wool', 'Gotland', 0.65, 0.8, '', 'grey', '', at, at, at, 18, 0, 1, 'Comb', 'Unknown' from p
         union all
         select batt, '{1}'::uuid, 'L-01.b' || n, 'Batt', 'Wool', 'Gotland', 0.65, 0.8, '', 'grey', '', at, at, null::timestamptz, 17.5, 17.5, 1, 'Card', 'Unknown' from p;
-        insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, minutes, notes, standing, gap_grams, gap_sigma)
+        insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, minutes, notes, status, gap_grams, gap_sigma)
         select comb, '{1}'::uuid, gen_random_uuid(), 'Comb', at, at, '{2}'::uuid, 'Bench', 20, '', 'Fits', 0, 1 from p
         union all
         select card, '{1}'::uuid, gen_random_uuid(), 'Card', at + interval '1 hour', at, '{2}'::uuid, 'Bench', 10, '', 'Fits', 0, 1 from p;
@@ -36,7 +36,7 @@ internal static class LargeFamily
             union all select gen_random_uuid(), card, 2, 'Loss', 'Weighed', null, 'CardWaste', false, 0.5, at from p;
         insert into flows (id, workshop_id, entry_id, ordinal, role, amount, lot_id, loss_kind, empties_lot, voided)
         select id, '{1}', entry, ordinal, role, amount, lot, loss, empties, false from f;
-        insert into weighings (id, workshop_id, flow_id, revision, grams, typed, state, humidity_percent, scale_step_grams, sitting, recorded_by, who, recorded_at)
+        insert into weighings (id, workshop_id, flow_id, revision, grams, typed, state, humidity_percent, scale_step_grams, session, recorded_by, who, recorded_at)
         select gen_random_uuid(), '{1}', id, 0, grams, grams::text, 'Rested', 55 + extract(day from at)::int % 15, 0.1, at::date, '{2}', 'Bench', at from f where grams is not null;
         drop table p; drop table f;
         analyze lots, entries, flows, weighings;

@@ -84,7 +84,7 @@ internal static class LogEntries
 
         Add(
             """
-            insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, notes, standing, gap_grams, gap_sigma, taken_grams, kept_grams)
+            insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, notes, status, gap_grams, gap_sigma, taken_grams, kept_grams)
             values ($1, $2, $3, 'Skirt', $4, $4, $5, 'Bench', '', 'Fits', 0.5, 1.5, 900, 850)
             """,
             entry, shop, Guid.NewGuid(), now, visitor.Person);
@@ -109,7 +109,7 @@ internal static class LogEntries
             {
                 Add(
                     """
-                    insert into weighings (id, workshop_id, flow_id, revision, grams, typed, state, scale_step_grams, sitting, recorded_by, who, recorded_at)
+                    insert into weighings (id, workshop_id, flow_id, revision, grams, typed, state, scale_step_grams, session, recorded_by, who, recorded_at)
                     values ($1, $2, $3, 0, $4, '850', 'Rested', 1, $5, $6, 'Bench', $7)
                     """,
                     Guid.CreateVersion7(), shop, flow, g, DateOnly.FromDateTime(now), visitor.Person, now);

@@ -23,7 +23,7 @@ internal static class LotPage
         select lots[k], '{1}', code || case when k = 1 then '' else '.' || k end, (array['Raw','Skirted','Washed','Clean','Top'])[k], 'Wool', 'Gotland', 0.65, 0.8, 'Ash', 'grey', '', case when k = 1 then 30 end,
                at + interval '1 day' * k, at + interval '1 day' * (k + 1), case when k < 5 then at + interval '1 day' * (k + 1) end, (array[2000,1800,1250,1250,1000])[k], case when k < 5 then 0 else 1000 end, 5, 120, (array['TakeIn','Skirt','Wash','Dry','Comb'])[k], 'Unknown'
         from b, generate_series(1, 5) k;
-        insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, minutes, notes, standing, gap_grams, gap_sigma)
+        insert into entries (id, workshop_id, key, step, done_at, recorded_at, recorded_by, who, minutes, notes, status, gap_grams, gap_sigma)
         select entries[k], '{1}', gen_random_uuid(), (array['TakeIn','Skirt','Wash','Dry','Comb'])[k], at + interval '1 day' * k, at + interval '1 day' * k, '{2}', 'Bench', 30, '', 'Fits', 0, 3
         from b, generate_series(1, 5) k;
         create temp table f as
@@ -34,7 +34,7 @@ internal static class LotPage
             select gen_random_uuid(), entries[k], 2, 'Loss', case when k = 3 then 'ByDifference' else 'Weighed' end, null, (array['','Skirtings','WaxAndSuint','','Noil'])[k], false, case when k = 3 then null else (array[0,199,0,0,249])[k] end, at + interval '1 day' * k from b, unnest(array[2, 3, 5]) k;
         insert into flows (id, workshop_id, entry_id, ordinal, role, amount, lot_id, loss_kind, empties_lot, voided)
         select id, '{1}', entry, ordinal, role, amount, lot, loss, empties, false from f;
-        insert into weighings (id, workshop_id, flow_id, revision, grams, typed, state, humidity_percent, scale_step_grams, sitting, recorded_by, who, recorded_at)
+        insert into weighings (id, workshop_id, flow_id, revision, grams, typed, state, humidity_percent, scale_step_grams, session, recorded_by, who, recorded_at)
         select gen_random_uuid(), '{1}', id, 0, grams, grams::text, 'Rested', 65, 1, at::date, '{2}', 'Bench', at from f where grams is not null;
         insert into locks (id, workshop_id, lot_id, key, place, length_millimetres, crimps, span_millimetres, wave, measured_at)
         select gen_random_uuid(), '{1}', lots[1], gen_random_uuid(), 'Side', 110 + k * 5, 14, 50, 'Curl', at from b, generate_series(1, 3) k;
@@ -51,7 +51,7 @@ internal static class LotPage
         down(lot) as (select id from it union select o.lot_id from down join flows i on i.lot_id = down.lot and i.role = 'In' join flows o on o.entry_id = i.entry_id and o.role = 'Out'),
         family(entry) as (select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id)
         select e.id, e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because, f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.empties_lot,
-               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision,
+               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.session, w.revision,
                l.code, l.form, l.fibre, l.parentage, l.animal, l.colour, l.price, l.used_up_at,
                (select json_agg(k) from locks k where k.lot_id = f.lot_id and k.withdrawn_at is null and f.role = 'Out'),
                (select json_agg(s) from samples s where s.lot_id = f.lot_id and f.role = 'Out')

@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Stations;
+
 namespace EarthyTuft.Core.Dehairing;
 
 /// <summary>One pass of dehairing.</summary>
@@ -7,6 +9,11 @@ namespace EarthyTuft.Core.Dehairing;
 /// <param name="HairsPerGram">Counted in a small weighed pinch of the down, null where nobody counted.</param>
 public sealed record DehairPass(double InGrams, double DownGrams, double HairGrams, double? HairsPerGram)
 {
+    /// <summary>What counting a pinch tells, null where nobody counted.</summary>
+    /// <param name="noted">What was noted of the pass, by <see cref="Measure.Key"/>.</param>
+    public static double? HairsIn(IReadOnlyDictionary<string, double> noted) =>
+        noted.TryGetValue(Measure.Hairs.Key, out var hairs) && noted.TryGetValue(Measure.Pinch.Key, out var pinch) ? hairs / pinch : null;
+
     /// <summary>What is neither down kept nor hair weighed: down that was lost, and dust.</summary>
     public double LostGrams => Math.Max(0, InGrams - DownGrams - HairGrams);
 }

@@ -8,10 +8,10 @@ namespace EarthyTuft.Core.Drying;
 /// like it is believed, and then the watch begins anew there. So is one that the person says is so.
 /// </summary>
 /// <param name="Counted">In order of time.</param>
-/// <param name="Aside">The others, in order of time.</param>
+/// <param name="Excluded">The others, in order of time.</param>
 /// <param name="BeganAnew">The heap changed on the way: what was expected of it at first is no longer known.</param>
 /// <param name="Doubted">The latest weight, where it is not believed; else null.</param>
-public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadOnlyList<DryingReading> Aside, bool BeganAnew, DryingReading? Doubted)
+public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadOnlyList<DryingReading> Excluded, bool BeganAnew, DryingReading? Doubted)
 {
     /// <summary>So many weights in a row must agree before a leap is taken for true.</summary>
     public const int Agrees = 2;
@@ -40,7 +40,7 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
     public static DryingReadings Sort(IEnumerable<DryingReading> readings, Belief? expected, double scaleStepGrams)
     {
-        List<DryingReading> counted = [], aside = [], leapt = [];
+        List<DryingReading> counted = [], excluded = [], leapt = [];
         var anew = false;
         foreach (var reading in readings.OrderBy(r => r.Minutes))
         {
@@ -49,7 +49,7 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
             if (goesOn && (!withLeapt || IsLikelier(counted, leapt[^1], reading)))
             {
                 // It is back where it was expected: what leapt between was wrong.
-                aside.AddRange(leapt);
+                excluded.AddRange(leapt);
                 leapt.Clear();
                 counted.Add(reading);
                 continue;
@@ -57,7 +57,7 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
 
             if (leapt.Count > 0 && !withLeapt)
             {
-                aside.AddRange(leapt);
+                excluded.AddRange(leapt);
                 leapt.Clear();
             }
 
@@ -66,13 +66,13 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
             {
                 // One weight alone that a later pair contradicts was the slip itself: the heap is the same as it was.
                 anew |= counted.Count > 1;
-                aside.AddRange(counted);
+                excluded.AddRange(counted);
                 counted = [.. leapt];
                 leapt.Clear();
             }
         }
 
-        return new DryingReadings(counted, [.. aside.Concat(leapt).OrderBy(r => r.Minutes)], anew, leapt.Count > 0 ? leapt[^1] : null);
+        return new DryingReadings(counted, [.. excluded.Concat(leapt).OrderBy(r => r.Minutes)], anew, leapt.Count > 0 ? leapt[^1] : null);
     }
 
     private static bool IsThatHeap(DryingReading first, Belief? expected) => first.Believed || expected is null

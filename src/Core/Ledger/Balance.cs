@@ -1,7 +1,7 @@
 namespace EarthyTuft.Core.Ledger;
 
 /// <summary>What a step's balance says.</summary>
-public enum Standing
+public enum BalanceStatus
 {
     /// <summary>Something is not known yet, so nothing can be said.</summary>
     Open,
@@ -25,7 +25,7 @@ public enum Standing
 /// <param name="WeighedLosses">Losses that were weighed.</param>
 /// <param name="ByDifference">The loss found from the rest, when one was left to be found so and all else is known.</param>
 /// <param name="Unaccounted">What is left over when nothing is found by difference, and all is known.</param>
-/// <param name="Standing">What it comes to.</param>
+/// <param name="Status">What it comes to.</param>
 public sealed record Balance(
     Estimate? In,
     Estimate Gains,
@@ -33,7 +33,7 @@ public sealed record Balance(
     Estimate? WeighedLosses,
     Estimate? ByDifference,
     Estimate? Unaccounted,
-    Standing Standing)
+    BalanceStatus Status)
 {
     /// <summary>How many standard deviations a gap may reach and still fit (docs/craft.md, section 4).</summary>
     public const double Bound = 3;
@@ -66,12 +66,12 @@ public sealed record Balance(
     /// <summary>What came in from outside has nothing to be held against: it fits as it is.</summary>
     /// <param name="flows">The fleeces that came in.</param>
     public static Balance OfTakingIn(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows) =>
-        new(null, LinearForm.Nothing.Estimate, Total(flows, f => f.Role == FlowRole.Out)?.Estimate, LinearForm.Nothing.Estimate, null, null, Standing.Fits);
+        new(null, LinearForm.Nothing.Estimate, Total(flows, f => f.Role == FlowRole.Out)?.Estimate, LinearForm.Nothing.Estimate, null, null, BalanceStatus.Fits);
 
     /// <summary>What leaves the course has nothing to be held against: it fits as it is.</summary>
     /// <param name="flows">What was taken from lots.</param>
     public static Balance OfLeaving(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows) =>
-        new(Total(flows, f => f.Role == FlowRole.In)?.Estimate, LinearForm.Nothing.Estimate, null, LinearForm.Nothing.Estimate, null, null, Standing.Fits);
+        new(Total(flows, f => f.Role == FlowRole.In)?.Estimate, LinearForm.Nothing.Estimate, null, LinearForm.Nothing.Estimate, null, null, BalanceStatus.Fits);
 
     /// <summary>A recount: what should have been there against what was. Found fibre is a negative rest; neither kind is impossible, for bags do turn up.</summary>
     /// <param name="before">What the log said was left, null when it could not tell.</param>
@@ -79,20 +79,20 @@ public sealed record Balance(
     public static Balance OfRecount(LinearForm? before, LinearForm? counted)
     {
         var rest = before is null || counted is null ? null : (before - counted).Estimate;
-        var standing = rest is null ? Standing.Open : Judge(rest, false) == Standing.Fits ? Standing.Fits : Standing.Suspicious;
-        return new Balance(before?.Estimate, LinearForm.Nothing.Estimate, counted?.Estimate, LinearForm.Nothing.Estimate, null, rest, standing);
+        var status = rest is null ? BalanceStatus.Open : Judge(rest, false) == BalanceStatus.Fits ? BalanceStatus.Fits : BalanceStatus.Suspicious;
+        return new Balance(before?.Estimate, LinearForm.Nothing.Estimate, counted?.Estimate, LinearForm.Nothing.Estimate, null, rest, status);
     }
 
     /// <summary>What a gap comes to. A loss found by difference may be as large as it likes, but not below nothing.</summary>
     /// <param name="gap">In and gains less kept and weighed losses; null when not known.</param>
     /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>
-    public static Standing Judge(Estimate? gap, bool byDifference) => gap switch
+    public static BalanceStatus Judge(Estimate? gap, bool byDifference) => gap switch
     {
-        null => Standing.Open,
+        null => BalanceStatus.Open,
         // A billionth of a gram keeps rounding from telling "nothing on nothing" apart.
-        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => Standing.Impossible,
-        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => Standing.Suspicious,
-        _ => Standing.Fits,
+        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => BalanceStatus.Impossible,
+        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => BalanceStatus.Suspicious,
+        _ => BalanceStatus.Fits,
     };
 
     private static LinearForm? Total(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows, Func<Flow, bool> which)

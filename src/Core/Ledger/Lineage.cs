@@ -13,18 +13,18 @@ public sealed record Origin(Guid RootLotId, double RawGrams, double Share);
 /// </summary>
 public sealed class Lineage
 {
-    private readonly Settling settling;
+    private readonly MassSolver solver;
     private readonly TakenShares shares;
     private readonly Dictionary<Guid, Entry> maker = [];
     private readonly Dictionary<Guid, IReadOnlyDictionary<Guid, double>?> behind = [];
 
     /// <summary>A lineage over a family.</summary>
     /// <param name="family">Its entries.</param>
-    /// <param name="settling">Their masses.</param>
-    public Lineage(IReadOnlyCollection<Entry> family, Settling settling)
+    /// <param name="solver">Their masses.</param>
+    public Lineage(IReadOnlyCollection<Entry> family, MassSolver solver)
     {
-        this.settling = settling;
-        shares = TakenShares.Of(family, settling);
+        this.solver = solver;
+        shares = TakenShares.Of(family, solver);
         foreach (var entry in family)
         {
             foreach (var flow in entry.Flows.Where(f => f.Role == FlowRole.Out))
@@ -50,7 +50,7 @@ public sealed class Lineage
     /// <summary>Made mass over the raw mass behind it; null when either is not known.</summary>
     /// <param name="lotId">A lot of the family.</param>
     public double? TotalYield(Guid lotId) =>
-        Behind(lotId)?.Values.Sum() is > 0 and var raw && settling.Made(lotId) is { } made ? made.Grams / raw : null;
+        Behind(lotId)?.Values.Sum() is > 0 and var raw && solver.Made(lotId) is { } made ? made.Grams / raw : null;
 
     // Iterative, oldest first: a family may be thousands of steps deep, deeper than the stack is.
     private IReadOnlyDictionary<Guid, double>? Behind(Guid lotId)
@@ -83,7 +83,7 @@ public sealed class Lineage
     {
         if (entry.Step == StepKind.TakeIn)
         {
-            return settling.Made(lot) is { } raw ? new() { [lot] = raw.Grams } : null;
+            return solver.Made(lot) is { } raw ? new() { [lot] = raw.Grams } : null;
         }
 
         var outs = entry.Flows.Where(f => f.Role == FlowRole.Out).ToArray();
@@ -117,8 +117,8 @@ public sealed class Lineage
             return 1;
         }
 
-        var masses = outs.Select(settling.Of).ToArray();
+        var masses = outs.Select(solver.Of).ToArray();
         var all = masses.Any(m => m is null) ? 0 : masses.Sum(m => m!.Grams);
-        return all > 0 ? settling.Made(lot)!.Grams / all : null;
+        return all > 0 ? solver.Made(lot)!.Grams / all : null;
     }
 }

@@ -18,7 +18,7 @@ public sealed record Estimate(Mass Mass, double Sigma)
 
 /// <summary>
 /// A sum of weighings with signs: every mass in the ledger that is known at all is one. Keeping the sum and not only its value
-/// lets the sitting's shared error cancel where it should: with a the signs, the variance is a V a' (docs/craft.md, section 4).
+/// lets the session's shared error cancel where it should: with a the signs, the variance is a V a' (docs/craft.md, section 4).
 /// </summary>
 public sealed class LinearForm
 {
@@ -41,7 +41,7 @@ public sealed class LinearForm
 
     /// <summary>Its variance in square grams.</summary>
     public double Variance => terms.Values.Sum(t => t.Factor * t.Factor * t.Weighing.OwnVariance)
-        + terms.Values.GroupBy(t => t.Weighing.Sitting).Sum(sitting => Math.Pow(sitting.Sum(t => t.Factor * t.Weighing.Shared), 2));
+        + terms.Values.GroupBy(t => t.Weighing.Session).Sum(session => Math.Pow(session.Sum(t => t.Factor * t.Weighing.Shared), 2));
 
     /// <summary>Value and standard deviation.</summary>
     public Estimate Estimate => new(Mass.FromGrams(Grams), Math.Sqrt(Math.Max(0, Variance)));

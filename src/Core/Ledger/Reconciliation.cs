@@ -13,9 +13,9 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="LoggedGrams">Its own weighing in reference grams, null when not weighed.</param>
 /// <param name="Reconciled">The figure that makes the balances close; null when nothing fixes it.</param>
 /// <param name="ZScore">How far the weighing had to move, in its own standard deviations; null when no balance can check it.</param>
-/// <param name="SetAside">It was named as a slip and took no part.</param>
+/// <param name="Excluded">It was named as a slip and took no part.</param>
 /// <param name="BelowNothing">Solved to less than nothing by more than three standard deviations: something else is wrong.</param>
-public sealed record ReconciledFlow(Guid FlowId, double? LoggedGrams, Estimate? Reconciled, double? ZScore, bool SetAside, bool BelowNothing);
+public sealed record ReconciledFlow(Guid FlowId, double? LoggedGrams, Estimate? Reconciled, double? ZScore, bool Excluded, bool BelowNothing);
 
 /// <summary>A weighing that probably is wrong.</summary>
 /// <param name="FlowIds">The weighings that no balance can tell apart, likeliest first; one when it stands alone; the two of them when labels changed places.</param>
@@ -75,7 +75,7 @@ public sealed class Reconciliation
             doubts.Add(worst);
             foreach (var flow in worst.FlowIds.Take(worst.Slip?.Kind == SlipKind.LotsExchanged ? 2 : 1))
             {
-                work.SetAside(flow);
+                work.Exclude(flow);
             }
         }
 

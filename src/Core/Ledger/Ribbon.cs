@@ -39,9 +39,9 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
     /// <summary>Works the ribbon of a lot out.</summary>
     /// <param name="lotId">The lot in question.</param>
     /// <param name="all">The entries that led to it and that followed from it, oldest first.</param>
-    /// <param name="settling">Their masses.</param>
+    /// <param name="solver">Their masses.</param>
     /// <param name="most">The most steps that are drawn one by one: the nearest to the lot first, then the newest.</param>
-    public static Ribbon Of(Guid lotId, IReadOnlyCollection<Entry> all, Settling settling, int most = MostStages)
+    public static Ribbon Of(Guid lotId, IReadOnlyCollection<Entry> all, MassSolver solver, int most = MostStages)
     {
         var family = Nearest(lotId, all, most);
         var byId = family.ToDictionary(e => e.Id);
@@ -56,24 +56,24 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         {
             var takings = takenBy[lot].ToArray();
             var drawn = takings.Where(t => byId.ContainsKey(t.Entry.Id)).ToArray();
-            var others = takings.Except(drawn).Select(t => settling.Of(t.Flow)?.Grams).ToArray();
+            var others = takings.Except(drawn).Select(t => solver.Of(t.Flow)?.Grams).ToArray();
             if (others.Length > 0)
             {
                 bands.Add(new RibbonBand(lot, from, null, others.Any(g => g is null) ? null : others.Sum(), after.Contains(lot), others.Length));
             }
 
-            bands.AddRange(drawn.Select(t => new RibbonBand(lot, from, t.Entry.Id, settling.Of(t.Flow)?.Grams, path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains))));
-            var left = settling.Left(lot)?.Grams;
+            bands.AddRange(drawn.Select(t => new RibbonBand(lot, from, t.Entry.Id, solver.Of(t.Flow)?.Grams, path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains))));
+            var left = solver.Left(lot)?.Grams;
             if (!takings.Any(t => t.Flow.EmptiesLot) && (left is null || left > Crumb))
             {
                 bands.Add(new RibbonBand(lot, from, null, left, after.Contains(lot)));
             }
         }
 
-        var stages = family.Select(e => new RibbonStage(e.Id, columns[e.Id], settling.BalanceAt(e.Id))).OrderBy(s => s.Column).ToArray();
+        var stages = family.Select(e => new RibbonStage(e.Id, columns[e.Id], solver.BalanceAt(e.Id))).OrderBy(s => s.Column).ToArray();
         var strands = stages.SelectMany(s => byId[s.EntryId].Flows
             .Where(f => f.Role == FlowRole.Loss)
-            .Select(f => Strand(s, f, settling))).ToArray();
+            .Select(f => Strand(s, f, solver))).ToArray();
         return new Ribbon(stages, [.. bands.OrderBy(b => columns[b.FromEntryId])], strands);
     }
 
@@ -111,10 +111,10 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         return [.. all.Where(e => chosen.Contains(e.Id))];
     }
 
-    private static RibbonStrand Strand(RibbonStage stage, Flow flow, Settling settling)
+    private static RibbonStrand Strand(RibbonStage stage, Flow flow, MassSolver solver)
     {
         var byDifference = flow.Amount == Amount.ByDifference;
-        var grams = byDifference ? stage.Balance.ByDifference?.Mass.Grams : settling.Of(flow)?.Grams;
+        var grams = byDifference ? stage.Balance.ByDifference?.Mass.Grams : solver.Of(flow)?.Grams;
         return new RibbonStrand(stage.EntryId, flow.Id, grams, stage.Balance.In is { Mass.Grams: > 0 } taken ? grams / taken.Mass.Grams : null, byDifference);
     }
 

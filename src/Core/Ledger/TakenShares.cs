@@ -10,8 +10,8 @@ public sealed class TakenShares
 
     /// <summary>The shares of every taking of a family.</summary>
     /// <param name="family">Its entries, oldest first.</param>
-    /// <param name="settling">Their masses.</param>
-    public static TakenShares Of(IEnumerable<Entry> family, Settling settling)
+    /// <param name="solver">Their masses.</param>
+    public static TakenShares Of(IEnumerable<Entry> family, MassSolver solver)
     {
         var found = new TakenShares();
         foreach (var lot in LotStretch.Of(family).GroupBy(s => s.LotId))
@@ -19,7 +19,7 @@ public sealed class TakenShares
             double? there = 1;
             foreach (var stretch in lot)
             {
-                there = found.Spread(stretch, there, settling);
+                there = found.Spread(stretch, there, solver);
             }
         }
 
@@ -31,7 +31,7 @@ public sealed class TakenShares
     public double? Of(Flow taking) => shares.TryGetValue(taking.Id, out var share) ? share : null;
 
     // Returns what is left of the whole for the next stretch, null when that cannot be told.
-    private double? Spread(LotStretch stretch, double? there, Settling settling)
+    private double? Spread(LotStretch stretch, double? there, MassSolver solver)
     {
         if (there is not { } whole)
         {
@@ -45,10 +45,10 @@ public sealed class TakenShares
             return 0;
         }
 
-        var masses = stretch.Takings.Select(t => settling.Of(t)?.Grams).ToArray();
+        var masses = stretch.Takings.Select(t => solver.Of(t)?.Grams).ToArray();
         var taken = masses.Sum();
         // Where nothing was left, what was taken is all there was; else it is held against what the stretch began with.
-        var all = stretch.IsClosed ? taken : settling.Of(stretch.Start)?.Grams;
+        var all = stretch.IsClosed ? taken : solver.Of(stretch.Start)?.Grams;
         if (masses.Any(m => m is null) || all is not > 0)
         {
             return stretch.Takings.Count == 0 ? whole : null;

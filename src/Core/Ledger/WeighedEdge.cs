@@ -1,7 +1,7 @@
 namespace EarthyTuft.Core.Ledger;
 
 /// <summary>A weighing on its edge.</summary>
-internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int sitting)
+internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int session)
 {
     public FlowNetwork.Edge Edge { get; } = edge;
 
@@ -9,7 +9,7 @@ internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int s
 
     public int To { get; } = from == to ? -1 : to;
 
-    public int Sitting { get; } = sitting;
+    public int Session { get; } = session;
 
     public double Grams { get; } = edge.Flow.Weighing!.Grams;
 
@@ -26,24 +26,24 @@ internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int s
 
     public double WeightAtFirst { get; set; }
 
-    public bool IsAside { get; set; }
+    public bool IsExcluded { get; set; }
 
     public bool IsChecked => Weight > 0;
 
     /// <summary>
-    /// The shift of this weighing alone in its standard deviations. Where no sitting is shared it is the z of docs/craft.md, section 4; where one is,
+    /// The shift of this weighing alone in its standard deviations. Where no session is shared it is the z of docs/craft.md, section 4; where one is,
     /// it does not take a neighbour's slip for its own, as z does.
     /// </summary>
     public double Statistic => Push / Math.Sqrt(Weight);
 
-    public static WeighedEdge Of(FlowNetwork.Edge edge, int[] row, Dictionary<DateOnly, int> sittings, int rows)
+    public static WeighedEdge Of(FlowNetwork.Edge edge, int[] row, Dictionary<DateOnly, int> sessions, int rows)
     {
-        var sitting = -1;
-        if (edge.Flow.Weighing!.Shared != 0 && !sittings.TryGetValue(edge.Flow.Weighing.Sitting, out sitting))
+        var session = -1;
+        if (edge.Flow.Weighing!.Shared != 0 && !sessions.TryGetValue(edge.Flow.Weighing.Session, out session))
         {
-            sittings[edge.Flow.Weighing.Sitting] = sitting = rows + sittings.Count;
+            sessions[edge.Flow.Weighing.Session] = session = rows + sessions.Count;
         }
 
-        return new WeighedEdge(edge, row[edge.From], row[edge.To], sitting);
+        return new WeighedEdge(edge, row[edge.From], row[edge.To], session);
     }
 }

@@ -29,8 +29,8 @@ public enum WeighingState
 /// <param name="State">The state the fibre was in.</param>
 /// <param name="HumidityPercent">Relative humidity of the room, 0 to 100, null when nobody read it.</param>
 /// <param name="ScaleStep">The scale's division.</param>
-/// <param name="Sitting">The workshop's day: weighings of one day in one shed share their room's error.</param>
-public sealed record Weighing(Guid Id, Mass Logged, WeighingState State, double? HumidityPercent, Mass ScaleStep, DateOnly Sitting);
+/// <param name="Session">The workshop's day: weighings of one day in one shed share their room's error.</param>
+public sealed record Weighing(Guid Id, Mass Logged, WeighingState State, double? HumidityPercent, Mass ScaleStep, DateOnly Session);
 
 /// <summary>What a weighed thing is made of, as far as moisture is concerned.</summary>
 /// <param name="Composition">The fibres in it, null for what is no fibre (dirt, wax, oil): it is counted at its weight.</param>
@@ -55,15 +55,15 @@ public sealed record Nature(Composition? Composition, Preparation Preparation, S
 
 /// <summary>
 /// A weighing brought to reference mass (rested at 65 % humidity), with its uncertainty in two parts: one of its own and one that it
-/// shares with every weighing of its sitting. The variance of it alone is <c>OwnVariance + Shared * Shared</c>.
+/// shares with every weighing of its session. The variance of it alone is <c>OwnVariance + Shared * Shared</c>.
 /// </summary>
 /// <param name="Id">The weighing's id.</param>
-/// <param name="Sitting">Which weighings it shares its room with.</param>
+/// <param name="Session">Which weighings it shares its room with.</param>
 /// <param name="Logged">What the scale said, in grams.</param>
 /// <param name="Grams">Reference mass in grams.</param>
 /// <param name="OwnVariance">In square grams.</param>
-/// <param name="Shared">The sitting's term <c>g</c>, in grams.</param>
-public sealed record ReferenceWeighing(Guid Id, DateOnly Sitting, double Logged, double Grams, double OwnVariance, double Shared)
+/// <param name="Shared">The session's term <c>g</c>, in grams.</param>
+public sealed record ReferenceWeighing(Guid Id, DateOnly Session, double Logged, double Grams, double OwnVariance, double Shared)
 {
     /// <summary>What wool straight off the heat is taken to hold: the regain at this humidity, in percent (typical).</summary>
     public const double WarmHumidity = 30;
@@ -93,7 +93,7 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Sitting, double Logged,
         var scale = (weighing.ScaleStep.Grams * weighing.ScaleStep.Grams / 12) + (0.001 * m * 0.001 * m);
         if (nature.Composition is not { HasRegain: true } fibre)
         {
-            return new ReferenceWeighing(weighing.Id, weighing.Sitting, m, m, scale, 0);
+            return new ReferenceWeighing(weighing.Id, weighing.Session, m, m, scale, 0);
         }
 
         var (r, uR) = weighing.State switch
@@ -109,6 +109,6 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Sitting, double Logged,
         var factor = 1 + (clean * (s - 1));
         var still = weighing.State == WeighingState.Provisional ? ProvisionalUncertainty * m : 0;
         var own = (factor * factor * scale) + Math.Pow(m * (s - 1) * cleanSpread, 2) + (still * still);
-        return new ReferenceWeighing(weighing.Id, weighing.Sitting, m, m * factor, own, clean * s * m * uR / (1 + r));
+        return new ReferenceWeighing(weighing.Id, weighing.Session, m, m * factor, own, clean * s * m * uR / (1 + r));
     }
 }

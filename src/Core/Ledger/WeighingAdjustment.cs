@@ -21,7 +21,7 @@ internal sealed class WeighingAdjustment
     private readonly Mass? usualBowl;
     private readonly WeighedEdge[] measured;
     private readonly Dictionary<Guid, WeighedEdge> byFlow;
-    private readonly ILookup<int, WeighedEdge> bySitting;
+    private readonly ILookup<int, WeighedEdge> bySession;
     private readonly SparseLdl? inverse;
     private readonly int rows;
     private readonly double[] multipliers;
@@ -36,11 +36,11 @@ internal sealed class WeighingAdjustment
         this.usualBowl = usualBowl;
         var row = Rows(network);
         rows = row.Max() + 1;
-        var sittings = new Dictionary<DateOnly, int>();
-        measured = [.. network.Edges.Where(e => e.Flow.Weighing is not null).Select(e => WeighedEdge.Of(e, row, sittings, rows))];
-        bySitting = measured.Where(m => m.Sitting >= 0).ToLookup(m => m.Sitting);
+        var sessions = new Dictionary<DateOnly, int>();
+        measured = [.. network.Edges.Where(e => e.Flow.Weighing is not null).Select(e => WeighedEdge.Of(e, row, sessions, rows))];
+        bySession = measured.Where(m => m.Session >= 0).ToLookup(m => m.Session);
         byFlow = measured.ToDictionary(m => m.Edge.Flow.Id);
-        var residual = new double[rows + sittings.Count];
+        var residual = new double[rows + sessions.Count];
         foreach (var m in measured)
         {
             Add(residual, m, m.Grams);
@@ -119,7 +119,7 @@ internal sealed class WeighingAdjustment
         (WeighedEdge One, WeighedEdge Other, double Gain)? best = null;
         foreach (var (i, one) in suspects.Index())
         {
-            foreach (var other in suspects.Skip(i + 1).Where(o => o.Edge.Flow.Role == one.Edge.Flow.Role && o.Edge.Flow.Weighing!.Sitting == one.Edge.Flow.Weighing!.Sitting))
+            foreach (var other in suspects.Skip(i + 1).Where(o => o.Edge.Flow.Role == one.Edge.Flow.Role && o.Edge.Flow.Weighing!.Session == one.Edge.Flow.Weighing!.Session))
             {
                 var apart = one.Grams - other.Grams;
                 if (!moved.TryGetValue(one, out var along))
@@ -165,12 +165,12 @@ internal sealed class WeighingAdjustment
     }
 
     /// <summary>Takes a weighing out. With its variance grown beyond all bounds the inverse loses one direction, and every figure with it.</summary>
-    public void SetAside(Guid flowId)
+    public void Exclude(Guid flowId)
     {
         var flow = byFlow[flowId];
         if (!flow.IsChecked)
         {
-            flow.IsAside = true;
+            flow.IsExcluded = true;
             return;
         }
 
@@ -195,12 +195,12 @@ internal sealed class WeighingAdjustment
             }
         }
 
-        flow.IsAside = true;
+        flow.IsExcluded = true;
     }
 
     public ReconciledFlow Tell(FlowNetwork.Edge edge)
     {
-        if (byFlow.TryGetValue(edge.Flow.Id, out var m) && !m.IsAside)
+        if (byFlow.TryGetValue(edge.Flow.Id, out var m) && !m.IsExcluded)
         {
             return new ReconciledFlow(edge.Flow.Id, m.Grams, Reconciled(m), ZScore(m), false, false);
         }
@@ -219,11 +219,11 @@ internal sealed class WeighingAdjustment
     /// <summary>x - y of a weighing: minus V Ar' times the multipliers.</summary>
     public double Adjustment(WeighedEdge m)
     {
-        var shared = m.Sitting < 0 ? 0 : m.Shared * multipliers[m.Sitting];
+        var shared = m.Session < 0 ? 0 : m.Shared * multipliers[m.Session];
         return -((m.OwnVariance * Dot(m, multipliers)) + shared);
     }
 
-    public bool IsMeasured(Guid flowId) => byFlow.TryGetValue(flowId, out var m) && !m.IsAside;
+    public bool IsMeasured(Guid flowId) => byFlow.TryGetValue(flowId, out var m) && !m.IsExcluded;
 
     public double ReconciledGrams(Guid flowId) => byFlow[flowId].Grams + Adjustment(byFlow[flowId]);
 
@@ -235,30 +235,30 @@ internal sealed class WeighingAdjustment
             return Reconciled(byFlow[terms[0].FlowId]).Sigma;
         }
 
-        // s'Vs - (Ar V s)' M^-1 (Ar V s), the shared part of V once for each sitting.
+        // s'Vs - (Ar V s)' M^-1 (Ar V s), the shared part of V once for each session.
         var own = 0.0;
-        var sitting = new Dictionary<int, double>();
+        var session = new Dictionary<int, double>();
         var pull = new double[multipliers.Length];
         foreach (var (factor, id) in terms)
         {
             var m = byFlow[id];
             own += factor * factor * m.OwnVariance;
             Add(pull, m, factor * m.OwnVariance);
-            if (m.Sitting >= 0)
+            if (m.Session >= 0)
             {
-                sitting[m.Sitting] = sitting.GetValueOrDefault(m.Sitting) + (factor * m.Shared);
+                session[m.Session] = session.GetValueOrDefault(m.Session) + (factor * m.Shared);
             }
         }
 
-        var shared = sitting.Values.Sum(g => g * g);
+        var shared = session.Values.Sum(g => g * g);
         if (inverse is null)
         {
             return Math.Sqrt(own + shared);
         }
 
-        foreach (var m in sitting.Keys.SelectMany(k => bySitting[k]))
+        foreach (var m in session.Keys.SelectMany(k => bySession[k]))
         {
-            Add(pull, m, m.Shared * sitting[m.Sitting]);
+            Add(pull, m, m.Shared * session[m.Session]);
         }
 
         var known = 0.0;
@@ -307,7 +307,7 @@ internal sealed class WeighingAdjustment
         return (Dot(m, multipliers), weight);
     }
 
-    // W_ii = c' M^-1 c with c = Ar V e_i; the sitting's node of the matrix holds M^-1 Ar g and 1 - g' Ar' M^-1 Ar g already.
+    // W_ii = c' M^-1 c with c = Ar V e_i; the session's node of the matrix holds M^-1 Ar g and 1 - g' Ar' M^-1 Ar g already.
     private double Moved(WeighedEdge m)
     {
         if (inverse is null)
@@ -316,16 +316,16 @@ internal sealed class WeighingAdjustment
         }
 
         var own = m.OwnVariance * m.OwnVariance * m.Weight;
-        if (m.Sitting < 0)
+        if (m.Session < 0)
         {
             return own;
         }
 
-        var cross = (m.To >= 0 ? inverse.Inverse(m.To, m.Sitting) : 0) - (m.From >= 0 ? inverse.Inverse(m.From, m.Sitting) : 0);
-        var whole = 1 + inverse.Inverse(m.Sitting, m.Sitting);
+        var cross = (m.To >= 0 ? inverse.Inverse(m.To, m.Session) : 0) - (m.From >= 0 ? inverse.Inverse(m.From, m.Session) : 0);
+        var whole = 1 + inverse.Inverse(m.Session, m.Session);
         foreach (var (moved, length) in aside)
         {
-            var part = moved[m.Sitting];
+            var part = moved[m.Session];
             cross -= Dot(m, moved) * part / length;
             whole -= part * part / length;
         }
@@ -348,7 +348,7 @@ internal sealed class WeighingAdjustment
     // How far out a weighing is. One that is almost exact beside its room's error hardly moves, yet its shift can be told all the same.
     private double Out(WeighedEdge m) => ZScore(m) ?? -m.Statistic;
 
-    // The matrix Ar D Ar' with one further node for each sitting, whose row holds Ar g and whose diagonal is -1: taking that node out
+    // The matrix Ar D Ar' with one further node for each session, whose row holds Ar g and whose diagonal is -1: taking that node out
     // again gives M = Ar V Ar', yet a room's shared error does not fill the matrix.
     private SparseLdl Factor(int size)
     {
@@ -360,13 +360,13 @@ internal sealed class WeighingAdjustment
             if (m.To >= 0)
             {
                 diagonal[m.To] += m.OwnVariance;
-                Tie(m.To, m.Sitting, m.Shared);
+                Tie(m.To, m.Session, m.Shared);
             }
 
             if (m.From >= 0)
             {
                 diagonal[m.From] += m.OwnVariance;
-                Tie(m.From, m.Sitting, -m.Shared);
+                Tie(m.From, m.Session, -m.Shared);
             }
 
             if (m.To >= 0 && m.From >= 0)

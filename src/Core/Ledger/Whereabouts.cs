@@ -56,11 +56,11 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
 {
     /// <summary>Adds a family up.</summary>
     /// <param name="family">Its entries, oldest first, with everything that was made of the fleeces in question.</param>
-    /// <param name="settling">Their masses by the log.</param>
+    /// <param name="solver">Their masses by the log.</param>
     /// <param name="reconciliation">Their masses made to agree.</param>
     /// <param name="loss">Kind and fate of a loss.</param>
     public static Whereabouts Of(
-        IReadOnlyCollection<Entry> family, Settling settling, Reconciliation reconciliation, Func<Flow, (LossKind Kind, Fate? Fate)> loss)
+        IReadOnlyCollection<Entry> family, MassSolver solver, Reconciliation reconciliation, Func<Flow, (LossKind Kind, Fate? Fate)> loss)
     {
         var parts = new List<Part>();
         var made = family.SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
@@ -69,12 +69,12 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
         {
             foreach (var flow in entry.Flows)
             {
-                var mass = flow.Amount == Amount.ByDifference ? null : settling.Of(flow);
+                var mass = flow.Amount == Amount.ByDifference ? null : solver.Of(flow);
                 if (flow.Role == FlowRole.Loss)
                 {
                     var (kind, fate) = loss(flow);
                     parts.Add(flow.Amount == Amount.ByDifference
-                        ? new Part(WentTo.LostByDifference, kind, fate, null, ByDifference(entry, settling), Agreed(flow))
+                        ? new Part(WentTo.LostByDifference, kind, fate, null, ByDifference(entry, solver), Agreed(flow))
                         : new Part(WentTo.Lost, kind, fate, null, mass, Agreed(flow)));
                 }
                 else if (flow.Role == FlowRole.Gain)
@@ -99,16 +99,16 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
 
         foreach (var stretch in LotStretch.Of(family).Where(s => !s.IsClosed && made.Contains(s.LotId)))
         {
-            AddRest(stretch, settling, Agreed, parts);
+            AddRest(stretch, solver, Agreed, parts);
         }
 
         return new Whereabouts([.. Lined(parts, reconciliation.Unlogged.Values.Sum(u => u.Mass.Grams))]);
     }
 
-    private static void AddRest(LotStretch stretch, Settling settling, Func<Flow, double?> agreed, List<Part> parts)
+    private static void AddRest(LotStretch stretch, MassSolver solver, Func<Flow, double?> agreed, List<Part> parts)
     {
-        var start = settling.Of(stretch.Start);
-        var rest = start is null || stretch.Takings.Any(t => settling.Of(t) is null) ? null : start - LinearForm.Sum(stretch.Takings.Select(t => settling.Of(t)!));
+        var start = solver.Of(stretch.Start);
+        var rest = start is null || stretch.Takings.Any(t => solver.Of(t) is null) ? null : start - LinearForm.Sum(stretch.Takings.Select(t => solver.Of(t)!));
         var agreedRest = agreed(stretch.Start) - stretch.Takings.Sum(agreed);
         if (stretch.Takings.Any(t => agreed(t) is null))
         {
@@ -121,19 +121,19 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
             return;
         }
 
-        var gone = rest is null || settling.Of(recount) is not { } counted ? null : rest - counted;
+        var gone = rest is null || solver.Of(recount) is not { } counted ? null : rest - counted;
         var agreedGone = agreedRest - agreed(recount);
         parts.Add(gone is { Grams: < 0 }
             ? new Part(WentTo.Found, null, null, null, LinearForm.Nothing - gone, -agreedGone)
             : new Part(WentTo.Missing, null, null, null, gone, agreedGone));
     }
 
-    private static LinearForm? ByDifference(Entry entry, Settling settling)
+    private static LinearForm? ByDifference(Entry entry, MassSolver solver)
     {
         var rest = LinearForm.Nothing;
         foreach (var flow in entry.Flows.Where(f => f.Amount != Amount.ByDifference))
         {
-            if (settling.Of(flow) is not { } mass)
+            if (solver.Of(flow) is not { } mass)
             {
                 return null;
             }

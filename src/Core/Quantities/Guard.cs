@@ -66,6 +66,10 @@ public sealed class Guard
         "losses" => "What was lost",
         "lot" => "The lot",
         "price" => "The price",
+        "celsius" => "The temperature",
+        "airCelsius" => "The air",
+        "place" => "This",
+        "at" => "That",
         "state" => "The fibre",
         _ => field,
     };

@@ -11,10 +11,10 @@ public sealed record BathReading(double Minutes, double Celsius, bool ByProbe = 
 /// that hot or cold was poured in (the watch begins anew there), or that the probe is not in the water (the watch goes on without it).
 /// </summary>
 /// <param name="Counted">In order of time.</param>
-/// <param name="Aside">The others, in order of time.</param>
+/// <param name="Excluded">The others, in order of time.</param>
 /// <param name="BeganMinutes">When the water became what it is; null while it is as it was poured for.</param>
 /// <param name="Doubted">The latest reading, where it is nearer to the air than to the bath and not believed; else null.</param>
-public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyList<BathReading> Aside, double? BeganMinutes, BathReading? Doubted)
+public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyList<BathReading> Excluded, double? BeganMinutes, BathReading? Doubted)
 {
     /// <summary>So many of a probe's readings in a row must agree before a leap is taken for true.</summary>
     public const int ProbeAgrees = 3;
@@ -30,7 +30,7 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
     /// <param name="readings">In any order.</param>
     public static BathReadings Sort(BathOutset outset, IEnumerable<BathReading> readings)
     {
-        List<BathReading> counted = [], aside = [], leapt = [];
+        List<BathReading> counted = [], excluded = [], leapt = [];
         double? began = null;
         var outside = false;
         foreach (var reading in readings.OrderBy(r => r.Minutes))
@@ -43,7 +43,7 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
 
             if (leapt.Count > 0 && !Follows(outset, leapt[^1], reading))
             {
-                aside.AddRange(leapt);
+                excluded.AddRange(leapt);
                 leapt.Clear();
                 outside = false;
             }
@@ -70,7 +70,7 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
             outside = air && reading.ByProbe && leapt.Count >= ProbeAgrees;
             if (!outside && leapt.Count >= Needed(leapt, air))
             {
-                aside.AddRange(counted);
+                excluded.AddRange(counted);
                 (counted, began) = ([.. leapt], leapt[0].Minutes);
                 leapt.Clear();
             }
@@ -78,7 +78,7 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
 
         // Half a minute of leaping alone raises no question: it may be the hot water that somebody is pouring in.
         var doubted = leapt.Count > 0 && (outside || IsAir(outset, counted, leapt[0])) ? leapt[^1] : null;
-        return new BathReadings(counted, [.. aside.Concat(leapt).OrderBy(r => r.Minutes)], began, doubted);
+        return new BathReadings(counted, [.. excluded.Concat(leapt).OrderBy(r => r.Minutes)], began, doubted);
     }
 
     private static int Needed(List<BathReading> leapt, bool asAir) =>

@@ -23,13 +23,6 @@ public enum OnRail
     Never,
 }
 
-/// <summary>What can be counted at a station beside the weights.</summary>
-public enum Measure
-{
-    /// <summary>Guard hairs in a weighed pinch.</summary>
-    GuardHairs,
-}
-
 /// <summary>Staple lengths a station is for, in millimetres; both ends are included.</summary>
 /// <param name="Shortest">Null where short fibre does.</param>
 /// <param name="Longest">Null where long fibre does.</param>
@@ -88,8 +81,8 @@ public sealed record Station(
     /// <summary>How many lots it usually makes.</summary>
     public int UsualOutputs { get; init; } = 1;
 
-    /// <summary>What is counted there.</summary>
-    public IReadOnlyList<Measure> Measures { get; init; } = [];
+    /// <summary>What can be noted there beside the weights.</summary>
+    public IReadOnlyList<Measure> Measures { get; init; } = [Measure.Plucked];
 
     /// <summary>Typical range of the yield by class, where the class decides it.</summary>
     public Func<FleeceClass?, Span>? YieldByClass { get; init; }

@@ -30,13 +30,15 @@ public sealed record Gaining(GainKind Kind, Weighing Weighing);
 /// <param name="Losses">What it lost, at most one by difference.</param>
 /// <param name="Gains">What it took up.</param>
 /// <param name="IntoReserve">The person was warned and takes what is kept for a project all the same.</param>
+/// <param name="Measures">What was noted beside the weights, by <see cref="Measure.Key"/>; null for nothing.</param>
 public sealed record StepCommand(
     Station Station,
     IReadOnlyList<Taking> From,
     IReadOnlyList<Giving> To,
     IReadOnlyList<Losing> Losses,
     IReadOnlyList<Gaining> Gains,
-    bool IntoReserve = false);
+    bool IntoReserve = false,
+    IReadOnlyDictionary<string, double>? Measures = null);
 
 /// <summary>What the desk makes of a step.</summary>
 /// <param name="Balance">The balance.</param>
@@ -60,7 +62,8 @@ public static class StepDesk
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
     /// <returns>
     /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
-    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>.
+    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>,
+    /// <c>not-measured-here</c>, <c>out-of-range</c>, <c>missing</c>.
     /// </returns>
     public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl)
     {
@@ -74,6 +77,11 @@ public static class StepDesk
         if (!guard.Passed)
         {
             return Result<StepOutcome>.Refused(guard.Refusals);
+        }
+
+        foreach (var refusal in Measure.Check(command.Station, command.Measures ?? new Dictionary<string, double>()))
+        {
+            guard.Add(refusal);
         }
 
         CheckTakings(command, guard);
@@ -158,7 +166,7 @@ public static class StepDesk
 
         var balance = Balance.Of(flows);
         var gap = balance.Unaccounted ?? balance.ByDifference;
-        var slip = balance.Standing is Standing.Suspicious or Standing.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
+        var slip = balance.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
         return new StepOutcome(balance, flows, slip, composition, command.IntoReserve ? [] : [.. command.From.Select((t, i) => TakingRules.Reserved(t, $"from[{i}]")).OfType<Refusal>()]);
     }
 

@@ -15,18 +15,18 @@ public static class DemoInstruments
         .Select(i => new InstrumentRow { Kind = i.Kind, Name = i.Name, Host = "127.0.0.1", Port = portOf(i.Kind)!.Value, On = true }));
 
     /// <summary>Sets the ports in every demo there is; what has no stand-in now is switched off.</summary>
-    public static async Task PlaceAll(EarthyTuftDb db, Func<InstrumentKind, int?> portOf, CancellationToken stop)
+    public static async Task PlaceAll(EarthyTuftDb db, Func<InstrumentKind, int?> portOf, CancellationToken cancellationToken)
     {
         foreach (var (kind, _) in All)
         {
             var demos = db.Instruments.IgnoreQueryFilters().Where(i => i.Kind == kind && db.Workshops.Any(w => w.Id == i.WorkshopId && w.IsDemo));
             if (portOf(kind) is { } port)
             {
-                await demos.ExecuteUpdateAsync(set => set.SetProperty(i => i.Port, port).SetProperty(i => i.Host, "127.0.0.1").SetProperty(i => i.On, true), stop);
+                await demos.ExecuteUpdateAsync(set => set.SetProperty(i => i.Port, port).SetProperty(i => i.Host, "127.0.0.1").SetProperty(i => i.On, true), cancellationToken);
             }
             else
             {
-                await demos.ExecuteUpdateAsync(set => set.SetProperty(i => i.On, false), stop);
+                await demos.ExecuteUpdateAsync(set => set.SetProperty(i => i.On, false), cancellationToken);
             }
         }
     }

@@ -17,7 +17,7 @@ public static class DemoSeed
 {
     /// <summary>Makes one. Runs within the caller's transaction, and leaves the scope at the new workshop.</summary>
     /// <returns>The workshop and the person whom its visitor is.</returns>
-    public static async Task<(Guid Visitor, Guid Workshop)> Make(EarthyTuftDb db, WorkshopScope scope, DateTimeOffset now, CancellationToken stop)
+    public static async Task<(Guid Visitor, Guid Workshop)> Make(EarthyTuftDb db, WorkshopScope scope, DateTimeOffset now, CancellationToken cancellationToken)
     {
         var people = new[] { Person("Marrit"), Person("Tobin") };
         db.Users.AddRange(people);
@@ -26,21 +26,21 @@ public static class DemoSeed
         shop.DemoUsedAt = now.ToStored();
         shop.UsualBowlGrams = 186;
         db.Memberships.Add(new MembershipRow { WorkshopId = shop.Id, UserId = people[1].Id, Role = MemberRole.Preparer, JoinedAt = now.AddDays(-90).ToStored() });
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
 
         scope.WorkshopId = shop.Id;
         var import = new WeighLogImport(db, new ImportFacts(people[0].Id, people[0].DisplayName, now, TimeZoneInfo.Utc, shop.ScaleStepGrams));
-        var outcome = await import.Stage(DemoScenario.Rows(now), stop);
+        var outcome = await import.Stage(DemoScenario.Rows(now), cancellationToken);
         if (outcome.Refused.Count > 0)
         {
             throw new InvalidOperationException("The demo's own log was refused: " + string.Join("; ", outcome.Refused.Select(r => $"row {r.Row} {r.Column}: {r.Reason}")));
         }
 
-        await import.Save(stop);
-        await AddLocks(db, now, stop);
-        await AddSamples(db, now, stop);
-        await AddLooks(db, now, stop);
-        await ChooseRoutes(db, now, stop);
+        await import.Save(cancellationToken);
+        await AddLocks(db, now, cancellationToken);
+        await AddSamples(db, now, cancellationToken);
+        await AddLooks(db, now, cancellationToken);
+        await ChooseRoutes(db, now, cancellationToken);
         return (people[0].Id, shop.Id);
     }
 
@@ -61,12 +61,12 @@ public static class DemoSeed
         };
     }
 
-    private static async Task AddLocks(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    private static async Task AddLocks(EarthyTuftDb db, DateTimeOffset now, CancellationToken cancellationToken)
     {
         FleecePlace[] places = [FleecePlace.Shoulder, FleecePlace.Side, FleecePlace.Britch, FleecePlace.Back, FleecePlace.Neck, FleecePlace.Side, FleecePlace.Shoulder];
         // Standard scores of a small sample, so that the asked CV comes out about right.
         double[] scores = [0.25, -0.35, 1.35, -1.25, 0.7, -0.75, 0.05];
-        var lots = await db.Lots.ToDictionaryAsync(l => l.Code, stop);
+        var lots = await db.Lots.ToDictionaryAsync(l => l.Code, cancellationToken);
         foreach (var locks in DemoScenario.Locks)
         {
             for (var i = 0; i < locks.Count; i++)
@@ -87,16 +87,16 @@ public static class DemoSeed
             }
         }
 
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         foreach (var locks in DemoScenario.Locks)
         {
-            await LockStore.CarryLength(db, lots[locks.Lot].Id, stop);
+            await LockStore.CarryLength(db, lots[locks.Lot].Id, cancellationToken);
         }
     }
 
-    private static async Task AddLooks(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    private static async Task AddLooks(EarthyTuftDb db, DateTimeOffset now, CancellationToken cancellationToken)
     {
-        var lots = await db.Lots.ToDictionaryAsync(l => l.Code, stop);
+        var lots = await db.Lots.ToDictionaryAsync(l => l.Code, cancellationToken);
         db.LookOvers.AddRange(DemoScenario.Looks.Select(l => new LookOverRow
         {
             LotId = lots[l.Lot].Id,
@@ -113,15 +113,15 @@ public static class DemoSeed
         }
 
         lots["G-01.5"].ReadyMadePer100Grams = 7.20m;
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
     }
 
-    private static async Task ChooseRoutes(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    private static async Task ChooseRoutes(EarthyTuftDb db, DateTimeOffset now, CancellationToken cancellationToken)
     {
-        var book = await BreedReference.Book(db, stop);
+        var book = await BreedReference.Book(db, cancellationToken);
         foreach (var (code, aim, preparation) in DemoScenario.Chosen)
         {
-            var lot = await db.Lots.SingleAsync(l => l.Code == code, stop);
+            var lot = await db.Lots.SingleAsync(l => l.Code == code, cancellationToken);
             var parentage = Parentage.Read(lot.Parentage, "breed").Value;
             var facts = new FleeceFacts(
                 OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), lot.Fibre, parentage.Envelope(book.Find, b => b.Micron), lot.StapleMillimetres, null, null, new Judgements());
@@ -131,12 +131,12 @@ public static class DemoSeed
             db.Changes.Add(new ChangeRow { LotId = lot.Id, What = "route", From = "none", To = $"{aim.Words()}: {preparation.Words()}", Who = "Marrit", At = now.AddDays(-1).ToStored() });
         }
 
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
     }
 
-    private static async Task AddSamples(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    private static async Task AddSamples(EarthyTuftDb db, DateTimeOffset now, CancellationToken cancellationToken)
     {
-        var lots = await db.Lots.AsNoTracking().ToDictionaryAsync(l => l.Code, stop);
+        var lots = await db.Lots.AsNoTracking().ToDictionaryAsync(l => l.Code, cancellationToken);
         foreach (var sample in DemoScenario.Samples)
         {
             var lot = lots[sample.Lot];
@@ -144,7 +144,7 @@ public static class DemoSeed
             {
                 LotId = lot.Id,
                 Key = Guid.CreateVersion7(),
-                Code = FormattableString.Invariant($"SM-{await db.NextNumber("SM-", stop):00}"),
+                Code = FormattableString.Invariant($"SM-{await db.NextNumber("SM-", cancellationToken):00}"),
                 Form = lot.Form,
                 Draw = sample.Draw,
                 WrapsPerInch = sample.Wpi,
@@ -157,6 +157,6 @@ public static class DemoSeed
             });
         }
 
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
     }
 }

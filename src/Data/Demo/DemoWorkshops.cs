@@ -28,24 +28,24 @@ public static class DemoWorkshops
     /// <param name="most">So many at once.</param>
     /// <param name="removed">Takes up what was thrown away.</param>
     /// <returns>False when all are in use. Holds the demos' lock until the caller's transaction ends.</returns>
-    public static async Task<bool> MakeRoom(EarthyTuftDb db, DateTimeOffset now, int most, List<RemovedDemo> removed, CancellationToken stop)
+    public static async Task<bool> MakeRoom(EarthyTuftDb db, DateTimeOffset now, int most, List<RemovedDemo> removed, CancellationToken cancellationToken)
     {
-        await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock({Lock})", stop);
-        foreach (var id in await db.Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - KeptFor)).Select(w => w.Id).ToListAsync(stop))
+        await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock({Lock})", cancellationToken);
+        foreach (var id in await db.Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - KeptFor)).Select(w => w.Id).ToListAsync(cancellationToken))
         {
-            removed.AddRange(await Remove(db, id, stop));
+            removed.AddRange(await Remove(db, id, cancellationToken));
         }
 
-        var there = await db.Workshops.CountAsync(w => w.IsDemo, stop);
+        var there = await db.Workshops.CountAsync(w => w.IsDemo, cancellationToken);
         while (there >= most)
         {
-            var idle = await db.Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - InUseFor)).OrderBy(w => w.DemoUsedAt ?? DateTimeOffset.UnixEpoch).Select(w => (Guid?)w.Id).FirstOrDefaultAsync(stop);
+            var idle = await db.Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - InUseFor)).OrderBy(w => w.DemoUsedAt ?? DateTimeOffset.UnixEpoch).Select(w => (Guid?)w.Id).FirstOrDefaultAsync(cancellationToken);
             if (idle is not { } id)
             {
                 return false;
             }
 
-            removed.AddRange(await Remove(db, id, stop));
+            removed.AddRange(await Remove(db, id, cancellationToken));
             there--;
         }
 
@@ -54,9 +54,9 @@ public static class DemoWorkshops
 
     /// <summary>Throws a demo away with all that is in it and its two people. Does nothing to a workshop that is no demo.</summary>
     /// <returns>What was thrown away: one, or nothing.</returns>
-    public static async Task<IReadOnlyList<RemovedDemo>> Remove(EarthyTuftDb db, Guid workshop, CancellationToken stop)
+    public static async Task<IReadOnlyList<RemovedDemo>> Remove(EarthyTuftDb db, Guid workshop, CancellationToken cancellationToken)
     {
-        if (!await db.Workshops.AnyAsync(w => w.Id == workshop && w.IsDemo, stop))
+        if (!await db.Workshops.AnyAsync(w => w.Id == workshop && w.IsDemo, cancellationToken))
         {
             return [];
         }
@@ -64,14 +64,14 @@ public static class DemoWorkshops
         foreach (var table in OwnedTables(db.Model))
         {
 #pragma warning disable EF1002 // The names come from the model, not from anybody's request.
-            await db.Database.ExecuteSqlRawAsync($"delete from {table} where workshop_id = {{0}}", [workshop], stop);
+            await db.Database.ExecuteSqlRawAsync($"delete from {table} where workshop_id = {{0}}", [workshop], cancellationToken);
 #pragma warning restore EF1002
         }
 
-        var people = await db.Memberships.Where(m => m.WorkshopId == workshop).Select(m => m.UserId).ToListAsync(stop);
-        await db.Memberships.Where(m => m.WorkshopId == workshop).ExecuteDeleteAsync(stop);
-        await db.Workshops.Where(w => w.Id == workshop).ExecuteDeleteAsync(stop);
-        await db.Users.Where(u => people.Contains(u.Id) && u.Email!.EndsWith("@" + MailDomain) && !db.Memberships.Any(m => m.UserId == u.Id)).ExecuteDeleteAsync(stop);
+        var people = await db.Memberships.Where(m => m.WorkshopId == workshop).Select(m => m.UserId).ToListAsync(cancellationToken);
+        await db.Memberships.Where(m => m.WorkshopId == workshop).ExecuteDeleteAsync(cancellationToken);
+        await db.Workshops.Where(w => w.Id == workshop).ExecuteDeleteAsync(cancellationToken);
+        await db.Users.Where(u => people.Contains(u.Id) && u.Email!.EndsWith("@" + MailDomain) && !db.Memberships.Any(m => m.UserId == u.Id)).ExecuteDeleteAsync(cancellationToken);
         return [new RemovedDemo(workshop, people)];
     }
 

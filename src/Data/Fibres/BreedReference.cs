@@ -14,8 +14,8 @@ public static class BreedReference
     public static IReadOnlyList<Breed> All => Shipped.Value;
 
     /// <summary>The book of the scope's workshop.</summary>
-    public static async Task<BreedBook> Book(EarthyTuftDb db, CancellationToken stop) =>
-        new(All, [.. (await db.Breeds.AsNoTracking().ToListAsync(stop)).Select(b => b.Breed)]);
+    public static async Task<BreedBook> Book(EarthyTuftDb db, CancellationToken cancellationToken) =>
+        new(All, [.. (await db.Breeds.AsNoTracking().ToListAsync(cancellationToken)).Select(b => b.Breed)]);
 
     private static List<Breed> Load()
     {

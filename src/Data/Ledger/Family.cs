@@ -20,7 +20,7 @@ public sealed class Family
     // What belongs to the flow comes first: of an entry and of a lot, which stand in many rows, the rest is read only once.
     private const string Columns = """
         select e.id, f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.gain_kind, f.empties_lot, f.settled_grams, f.settled_sigma,
-               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.sitting, w.revision, f.worth, f.ordinal,
+               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.session, w.revision, f.worth, f.ordinal,
                e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because, e.spent, e.recorded_at,
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
                l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
@@ -89,7 +89,7 @@ public sealed class Family
         Lots = flows.Select(f => f.Lot).OfType<FamilyLot>().DistinctBy(l => l.Id).ToDictionary(l => l.Id);
         var made = flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
         Entries = [.. flows.GroupBy(f => f.EntryId).Select(g => ToEntry([.. g], made))];
-        Settling = partly ? Settling.OfLots(Entries) : Settling.Of(Entries);
+        Masses = partly ? MassSolver.OfLots(Entries) : MassSolver.Of(Entries);
     }
 
     /// <summary>Every stored flow, oldest entry first.</summary>
@@ -99,7 +99,7 @@ public sealed class Family
 
     public IReadOnlyList<Entry> Entries { get; }
 
-    public Settling Settling { get; }
+    public MassSolver Masses { get; }
 
     /// <summary>
     /// What lots of several parts are made of, by the masses as they are known now: a weight that is set right changes the shares. What parts
@@ -117,7 +117,7 @@ public sealed class Family
         Composition Of(Guid lot) => told.GetValueOrDefault(lot) ?? Lots[lot].Composition;
         foreach (var entry in Entries)
         {
-            var sources = entry.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Of(f.LotId!.Value), Settling.Of(f)?.Grams)).ToArray();
+            var sources = entry.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Of(f.LotId!.Value), Masses.Of(f)?.Grams)).ToArray();
             if (sources.Length == 0 || Composition.Mixed(sources) is not { IsMixed: true } mixed)
             {
                 continue;
@@ -142,25 +142,25 @@ public sealed class Family
     {
         var made = Flows.Where(f => f.Role == FlowRole.Out && f.Lot?.Form == LotForm.Noil).Select(f => f.FlowId).ToHashSet();
         return made.Count == 0 ? [] : Entries.Where(e => e.Flows.Any(f => made.Contains(f.Id)))
-            .ToDictionary(e => e.Id, e => e.Flows.Where(f => made.Contains(f.Id)).Sum(f => Settling.Of(f)?.Grams));
+            .ToDictionary(e => e.Id, e => e.Flows.Where(f => made.Contains(f.Id)).Sum(f => Masses.Of(f)?.Grams));
     }
 
     /// <summary>The family of some lots.</summary>
-    public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop) => new(await Read(db, ByLot, stop, null, lotIds, db.Workshop));
+    public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken cancellationToken) => new(await Read(db, ByLot, cancellationToken, null, lotIds, db.Workshop));
 
     /// <summary>The family of the lot with a code, null when the workshop has no such lot.</summary>
-    public static async Task<Family?> OfCode(EarthyTuftDb db, string code, CancellationToken stop) =>
-        await Read(db, ByCode, stop, null, code, db.Workshop) is { Count: > 0 } flows ? new Family(flows) : null;
+    public static async Task<Family?> OfCode(EarthyTuftDb db, string code, CancellationToken cancellationToken) =>
+        await Read(db, ByCode, cancellationToken, null, code, db.Workshop) is { Count: > 0 } flows ? new Family(flows) : null;
 
     /// <summary>
     /// Only what made some lots and what took from them: enough to know what is left. To write, the lots are locked first, in one order
     /// for everybody: whoever takes from the same lot waits here and then sees what the other left.
     /// </summary>
-    public static async Task<Family> Around(EarthyTuftDb db, Guid[] lotIds, bool toWrite, CancellationToken stop) =>
-        new(await Read(db, AroundLots, stop, toWrite ? LockLots : null, lotIds, db.Workshop), partly: true);
+    public static async Task<Family> Around(EarthyTuftDb db, Guid[] lotIds, bool toWrite, CancellationToken cancellationToken) =>
+        new(await Read(db, AroundLots, cancellationToken, toWrite ? LockLots : null, lotIds, db.Workshop), partly: true);
 
     /// <summary>Every entry of the workshop.</summary>
-    public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken stop) => new(await Read(db, EveryEntry, stop, null, db.Workshop));
+    public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken cancellationToken) => new(await Read(db, EveryEntry, cancellationToken, null, db.Workshop));
 
     /// <summary>The families of entries that are staged and not yet stored, each for itself; every lot that they name is at hand.</summary>
     internal static IEnumerable<(Family Family, IReadOnlyList<EntryRow> Entries)> OfStaged(IReadOnlyList<EntryRow> entries, IReadOnlyDictionary<Guid, LotRow> lots)
@@ -206,13 +206,13 @@ public sealed class Family
         return Enumerable.Range(0, entries.Count).GroupBy(Root).Select(g => (IReadOnlyList<EntryRow>)[.. g.Select(i => entries[i])]);
     }
 
-    private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken stop, string? first, params object[] parameters)
+    private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken cancellationToken, string? first, params object[] parameters)
     {
         var connection = (NpgsqlConnection)db.Database.GetDbConnection();
         var opened = connection.State != ConnectionState.Open;
         if (opened)
         {
-            await db.Database.OpenConnectionAsync(stop);
+            await db.Database.OpenConnectionAsync(cancellationToken);
         }
 
         try
@@ -229,13 +229,13 @@ public sealed class Family
                 batch.BatchCommands.Add(command);
             }
 
-            await using var reader = await batch.ExecuteReaderAsync(stop);
+            await using var reader = await batch.ExecuteReaderAsync(cancellationToken);
             if (first is not null)
             {
-                await reader.NextResultAsync(stop);
+                await reader.NextResultAsync(cancellationToken);
             }
 
-            return await ReadFlows(reader, stop);
+            return await ReadFlows(reader, cancellationToken);
         }
         finally
         {
@@ -246,12 +246,12 @@ public sealed class Family
         }
     }
 
-    private static async Task<List<FamilyFlow>> ReadFlows(NpgsqlDataReader reader, CancellationToken stop)
+    private static async Task<List<FamilyFlow>> ReadFlows(NpgsqlDataReader reader, CancellationToken cancellationToken)
     {
         var entries = new Dictionary<Guid, FamilyEntry>();
         var lots = new Dictionary<Guid, FamilyLot>();
         var flows = new List<FamilyFlow>();
-        while (await reader.ReadAsync(stop))
+        while (await reader.ReadAsync(cancellationToken))
         {
             flows.Add(Row(reader, entries, lots));
         }
@@ -351,7 +351,7 @@ public sealed class Family
     }
 
     private static ReferenceWeighing? Weighed(FamilyFlow flow, Nature source) => flow.LoggedGrams is not { } grams ? null : ReferenceWeighing.Of(
-        new Weighing(flow.FlowId, Mass.FromGrams(grams), flow.State!.Value, flow.HumidityPercent, Mass.FromGrams(flow.ScaleStepGrams!.Value), flow.Sitting!.Value),
+        new Weighing(flow.FlowId, Mass.FromGrams(grams), flow.State!.Value, flow.HumidityPercent, Mass.FromGrams(flow.ScaleStepGrams!.Value), flow.Session!.Value),
         flow.Lot is { } lot ? Nature.Of(lot.Composition, lot.Form, lot.CleanYield)
             : flow.LossKind is { } kind ? Nature.OfLoss(kind, source)
             : Nature.Inert);

@@ -28,7 +28,7 @@ public sealed record FamilyFlow(
     WeighingState? State,
     double? HumidityPercent,
     double? ScaleStepGrams,
-    DateOnly? Sitting,
+    DateOnly? Session,
     int? Revision,
     decimal? Worth,
     int Ordinal,
@@ -43,7 +43,7 @@ public sealed record FamilyFlow(
             var weighing = f.Weighings.MaxBy(w => w.Revision);
             return new FamilyFlow(
                 told, f.Id, f.Role, f.Amount, f.LotId, f.LossKind, f.Fate, f.GainKind, f.EmptiesLot, f.SettledGrams, f.SettledSigma, weighing?.Grams, weighing?.Typed, weighing?.State,
-                weighing?.HumidityPercent, weighing?.ScaleStepGrams, weighing?.Sitting, weighing?.Revision, f.Worth, f.Ordinal, f.LotId is { } lot ? lots[lot] : null);
+                weighing?.HumidityPercent, weighing?.ScaleStepGrams, weighing?.Session, weighing?.Revision, f.Worth, f.Ordinal, f.LotId is { } lot ? lots[lot] : null);
         });
     }
 

@@ -21,9 +21,9 @@ public static class LedgerStore
 {
     /// <summary>Reads the lots of a step and what is left of each; to write, locked until the caller's transaction ends, and tracked.</summary>
     public static async Task<(Dictionary<Guid, LotRow> Rows, Dictionary<Guid, SourceLot> Lots)> Sources(
-        EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, bool toWrite, CancellationToken stop)
+        EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, bool toWrite, CancellationToken cancellationToken)
     {
-        var around = await Family.Around(db, ids, toWrite, stop);
+        var around = await Family.Around(db, ids, toWrite, cancellationToken);
         var rows = around.Lots.Values.ToDictionary(l => l.Id, l => l.ToRow(db.Workshop));
         if (toWrite)
         {
@@ -36,7 +36,7 @@ public static class LedgerStore
             r.Form,
             r.Composition,
             r.CleanYield,
-            around.Settling.Left(r.Id) ?? FromProjection(r),
+            around.Masses.Left(r.Id) ?? FromProjection(r),
             TimeZoneInfo.ConvertTime(r.ChangedAt, zone),
             r.UsedUpAt is not null,
             r.Reserve)));
@@ -51,7 +51,7 @@ public static class LedgerStore
     public static EntryRow AddTakeIn(EarthyTuftDb? db, LotRow lot, TypedWeighing raw, EntryFacts facts)
     {
         var entry = NewEntry(StepKind.TakeIn, facts);
-        entry.Standing = Standing.Fits;
+        entry.Status = BalanceStatus.Fits;
         var reference = ReferenceWeighing.Of(raw.Weighing, Nature.Of(lot.Composition, lot.Form, lot.CleanYield));
         Make(lot, StepKind.TakeIn, reference is null ? null : LinearForm.Of(reference), facts.DoneAt);
         db?.Lots.Add(lot);
@@ -126,7 +126,7 @@ public static class LedgerStore
     public static EntryRow AddLeaving(EarthyTuftDb? db, LeavingCommand command, (Flow Flow, LinearForm? Mass) taken, LotRow lot, string? typed, decimal? worth, EntryFacts facts)
     {
         var entry = NewEntry(command.Step, facts);
-        entry.Standing = Standing.Fits;
+        entry.Status = BalanceStatus.Fits;
         var row = Row(taken.Flow, taken.Mass, lot.Id);
         row.Worth = worth;
         AddFlow(entry, row, command.Taking.Weighing is { } weighing ? new TypedWeighing(weighing, typed!) : null, facts);
@@ -165,25 +165,25 @@ public static class LedgerStore
         };
     }
 
-    /// <summary>True when settling the whole family may tell more than the step alone did.</summary>
+    /// <summary>True when masses the whole family may tell more than the step alone did.</summary>
     public static bool NeedsFamily(StepCommand command, StepOutcome outcome) =>
         command.From.Any(t => t.Lot.Left is null) || outcome.Flows.Any(f => f.Flow.Amount == Amount.NotWeighed);
 
     /// <summary>Brings every projection of a family up to date after a correction or a weighing that settles earlier steps.</summary>
     /// <returns>Every lot of that family, as it is tracked now.</returns>
-    public static async Task<IReadOnlyList<LotRow>> Refresh(EarthyTuftDb db, Guid[] lotIds, CancellationToken stop)
+    public static async Task<IReadOnlyList<LotRow>> Refresh(EarthyTuftDb db, Guid[] lotIds, CancellationToken cancellationToken)
     {
-        var family = await Family.Of(db, lotIds, stop);
+        var family = await Family.Of(db, lotIds, cancellationToken);
         var entryIds = family.Entries.Select(e => e.Id).ToArray();
-        var lots = await db.Lots.Where(l => family.Lots.Keys.Contains(l.Id)).ToListAsync(stop);
-        var entries = await db.Entries.Where(e => entryIds.Contains(e.Id)).Include(e => e.Flows).ToListAsync(stop);
+        var lots = await db.Lots.Where(l => family.Lots.Keys.Contains(l.Id)).ToListAsync(cancellationToken);
+        var entries = await db.Entries.Where(e => entryIds.Contains(e.Id)).Include(e => e.Flows).ToListAsync(cancellationToken);
 
         Project(family, lots, entries);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         return lots;
     }
 
-    /// <summary>Writes into rows what settling their family tells: what each lot was made with and holds, how each entry stands.</summary>
+    /// <summary>Writes into rows what masses their family tells: what each lot was made with and holds, how each entry stands.</summary>
     internal static void Project(Family family, IEnumerable<LotRow> lots, IEnumerable<EntryRow> entries)
     {
         var compositions = family.Compositions();
@@ -195,8 +195,8 @@ public static class LedgerStore
         var made = family.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
         foreach (var lot in lots.Where(l => made.Contains(l.Id)))
         {
-            var left = family.Settling.Left(lot.Id)?.Estimate;
-            lot.MadeGrams = family.Settling.Made(lot.Id)?.Grams;
+            var left = family.Masses.Left(lot.Id)?.Estimate;
+            lot.MadeGrams = family.Masses.Made(lot.Id)?.Grams;
             lot.LeftGrams = left?.Mass.Grams;
             lot.LeftSigma = left?.Sigma;
         }
@@ -204,12 +204,12 @@ public static class LedgerStore
         var settled = family.Entries.ToDictionary(e => e.Id);
         foreach (var entry in entries.Where(e => e.Step != StepKind.TakeIn))
         {
-            var balance = family.Settling.BalanceAt(entry.Id);
+            var balance = family.Masses.BalanceAt(entry.Id);
             Judge(entry, balance, family.NoilAt(entry.Id));
             var flows = settled[entry.Id].Flows.ToDictionary(f => f.Id);
             foreach (var row in entry.Flows.Where(f => f.Amount != Amount.Weighed))
             {
-                var mass = row.Amount == Amount.ByDifference ? balance.ByDifference : family.Settling.Of(flows[row.Id])?.Estimate;
+                var mass = row.Amount == Amount.ByDifference ? balance.ByDifference : family.Masses.Of(flows[row.Id])?.Estimate;
                 row.SettledGrams = mass?.Mass.Grams;
                 row.SettledSigma = mass?.Sigma;
             }
@@ -240,7 +240,7 @@ public static class LedgerStore
     // What a step yields is what it is done for: the noil of combing is kept, and no top.
     private static void Judge(EntryRow entry, Balance balance, double? noil = null)
     {
-        entry.Standing = balance.Standing;
+        entry.Status = balance.Status;
         var gap = balance.Unaccounted ?? balance.ByDifference;
         entry.GapGrams = gap?.Mass.Grams;
         entry.GapSigma = gap?.Sigma;
@@ -278,7 +278,7 @@ public static class LedgerStore
         State = weighing.Weighing.State,
         HumidityPercent = weighing.Weighing.HumidityPercent,
         ScaleStepGrams = weighing.Weighing.ScaleStep.Grams,
-        Sitting = weighing.Weighing.Sitting,
+        Session = weighing.Weighing.Session,
         RecordedBy = by,
         Who = who,
         RecordedAt = at.ToStored(),

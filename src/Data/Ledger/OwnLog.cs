@@ -14,10 +14,10 @@ public static class OwnLog
 
     /// <summary>Reads the log's lessons: only entries that close, so that a slip teaches nothing.</summary>
     /// <param name="without">An entry that is itself judged by the log: it does not count among the usual ones.</param>
-    public static async Task<OwnExperience> Read(EarthyTuftDb db, BreedBook book, decimal? hourlyRate, CancellationToken stop, Guid? without = null)
+    public static async Task<OwnExperience> Read(EarthyTuftDb db, BreedBook book, decimal? hourlyRate, CancellationToken cancellationToken, Guid? without = null)
     {
         var rows = await db.Entries.AsNoTracking()
-            .Where(e => e.VoidedAt == null && e.Standing == Standing.Fits && e.TakenGrams > 0 && e.KeptGrams > 0 && e.Step != StepKind.Recount && e.Id != without)
+            .Where(e => e.VoidedAt == null && e.Status == BalanceStatus.Fits && e.TakenGrams > 0 && e.KeptGrams > 0 && e.Step != StepKind.Recount && e.Id != without)
             .OrderByDescending(e => e.DoneAt).Take(MostEntries)
             .Select(e => new
             {
@@ -28,7 +28,7 @@ public static class OwnLog
                 e.Spent,
                 Lot = e.Flows.Where(f => f.Role == FlowRole.Out).OrderBy(f => f.Ordinal).Select(f => new { f.Lot!.Parentage, f.Lot.Fibre }).First(),
             })
-            .ToListAsync(stop);
+            .ToListAsync(cancellationToken);
         var classes = rows.Select(r => (r.Lot.Parentage, r.Lot.Fibre)).Distinct().ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
         return new OwnExperience(
             new YieldLog([.. rows.Where(r => r.Step.HasBalance()).Select(r => new OwnYield(r.Step, classes[(r.Lot.Parentage, r.Lot.Fibre)], r.Lot.Parentage, Math.Min(1, r.Kept / r.Taken)))]),

@@ -28,93 +28,93 @@ public static class Voiding
         """;
 
     /// <summary>The entry itself and everything that hangs on it, oldest first; empty when there is no such entry.</summary>
-    public static async Task<Hanging> Of(EarthyTuftDb db, Guid entryId, CancellationToken stop)
+    public static async Task<Hanging> Of(EarthyTuftDb db, Guid entryId, CancellationToken cancellationToken)
     {
-        var entries = await db.Database.SqlQueryRaw<DependantRow>(Down, entryId, db.Workshop).ToListAsync(stop);
+        var entries = await db.Database.SqlQueryRaw<DependantRow>(Down, entryId, db.Workshop).ToListAsync(cancellationToken);
         var ids = entries.Select(e => e.EntryId).ToArray();
-        var lots = await Made(db, ids, stop);
+        var lots = await Made(db, ids, cancellationToken);
         return new Hanging(
             [.. entries.Select(e => new Dependant(e.EntryId, Enum.Parse<StepKind>(e.Step), e.DoneAt, e.Who, e.Lots))],
-            await db.Locks.CountAsync(l => lots.Contains(l.LotId) && l.WithdrawnAt == null, stop),
-            await db.Samples.CountAsync(s => s.WithdrawnAt == null && lots.Contains(s.LotId), stop),
-            await db.LookOvers.CountAsync(l => lots.Contains(l.LotId), stop));
+            await db.Locks.CountAsync(l => lots.Contains(l.LotId) && l.WithdrawnAt == null, cancellationToken),
+            await db.Samples.CountAsync(s => s.WithdrawnAt == null && lots.Contains(s.LotId), cancellationToken),
+            await db.LookOvers.CountAsync(l => lots.Contains(l.LotId), cancellationToken));
     }
 
     /// <summary>
     /// The same with every lot of it locked until the caller's transaction ends: whoever takes from one meanwhile waits, and then finds it
     /// gone. What was logged while the locks were waited for is found by looking again.
     /// </summary>
-    public static async Task<Hanging> OfLocked(EarthyTuftDb db, Guid entryId, CancellationToken stop)
+    public static async Task<Hanging> OfLocked(EarthyTuftDb db, Guid entryId, CancellationToken cancellationToken)
     {
-        var hanging = await Of(db, entryId, stop);
+        var hanging = await Of(db, entryId, cancellationToken);
         for (var before = -1; before != hanging.Entries.Count;)
         {
             before = hanging.Entries.Count;
-            await Lock(db, [.. hanging.Entries.Select(e => e.EntryId)], stop);
-            hanging = await Of(db, entryId, stop);
+            await Lock(db, [.. hanging.Entries.Select(e => e.EntryId)], cancellationToken);
+            hanging = await Of(db, entryId, cancellationToken);
         }
 
         return hanging;
     }
 
     /// <summary>Voids an entry with everything that hangs on it, within the caller's transaction. What it had taken from is there again.</summary>
-    public static async Task Void(EarthyTuftDb db, Guid entryId, Hanging hanging, string who, string because, DateTimeOffset at, CancellationToken stop)
+    public static async Task Void(EarthyTuftDb db, Guid entryId, Hanging hanging, string who, string because, DateTimeOffset at, CancellationToken cancellationToken)
     {
         var ids = hanging.Entries.Select(e => e.EntryId).ToArray();
-        var lots = await Made(db, ids, stop);
-        await Mark(db, ids, true, stop);
+        var lots = await Made(db, ids, cancellationToken);
+        await Mark(db, ids, true, cancellationToken);
         await db.Entries.Where(e => ids.Contains(e.Id)).ExecuteUpdateAsync(
             e => e.SetProperty(x => x.VoidedAt, at.ToStored()).SetProperty(x => x.VoidedBy, who).SetProperty(x => x.VoidedBecause, because).SetProperty(x => x.VoidedWith, entryId),
-            stop);
-        await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, at.ToStored()), stop);
+            cancellationToken);
+        await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, at.ToStored()), cancellationToken);
         db.Changed<LotRow>();
-        await Settle(db, await Sources(db, ids, lots, stop), stop);
+        await Settle(db, await Sources(db, ids, lots, cancellationToken), cancellationToken);
     }
 
     /// <summary>Takes a voiding back. Refuses with the code of a lot when that was used otherwise meanwhile; then nothing has changed.</summary>
-    public static async Task<string?> TakeBack(EarthyTuftDb db, Guid entryId, CancellationToken stop)
+    public static async Task<string?> TakeBack(EarthyTuftDb db, Guid entryId, CancellationToken cancellationToken)
     {
-        var ids = await db.Entries.Where(e => e.VoidedWith == entryId).Select(e => e.Id).ToArrayAsync(stop);
-        await Lock(db, ids, stop);
-        var lots = await Made(db, ids, stop);
-        var sources = await Sources(db, ids, lots, stop);
-        if (await db.Lots.Where(l => sources.Contains(l.Id) && l.VoidedAt != null).Select(l => l.Code).FirstOrDefaultAsync(stop) is { } gone)
+        var ids = await db.Entries.Where(e => e.VoidedWith == entryId).Select(e => e.Id).ToArrayAsync(cancellationToken);
+        await Lock(db, ids, cancellationToken);
+        var lots = await Made(db, ids, cancellationToken);
+        var sources = await Sources(db, ids, lots, cancellationToken);
+        if (await db.Lots.Where(l => sources.Contains(l.Id) && l.VoidedAt != null).Select(l => l.Code).FirstOrDefaultAsync(cancellationToken) is { } gone)
         {
             return gone;
         }
 
-        await Mark(db, ids, false, stop);
+        await Mark(db, ids, false, cancellationToken);
         await db.Entries.Where(e => ids.Contains(e.Id)).ExecuteUpdateAsync(
             e => e.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null).SetProperty(x => x.VoidedWith, (Guid?)null).SetProperty(x => x.VoidedBy, (string?)null).SetProperty(x => x.VoidedBecause, (string?)null),
-            stop);
-        await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null), stop);
+            cancellationToken);
+        await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null), cancellationToken);
         db.Changed<LotRow>();
         var emptiedTwice = await db.Flows.Where(f => f.Role == FlowRole.In && f.EmptiesLot && !f.Voided && sources.Contains(f.LotId!.Value))
-            .GroupBy(f => f.Lot!.Code).Where(g => g.Count() > 1).Select(g => g.Key).FirstOrDefaultAsync(stop);
+            .GroupBy(f => f.Lot!.Code).Where(g => g.Count() > 1).Select(g => g.Key).FirstOrDefaultAsync(cancellationToken);
         if (emptiedTwice is not null)
         {
             return emptiedTwice;
         }
 
-        await Settle(db, [.. sources, .. lots], stop);
+        await Settle(db, [.. sources, .. lots], cancellationToken);
         return await db.Lots.AsNoTracking()
-            .Where(l => sources.Contains(l.Id) && l.LeftGrams < (-Balance.Bound * (l.LeftSigma ?? 0)) - 1e-9).Select(l => l.Code).FirstOrDefaultAsync(stop);
+            .Where(l => sources.Contains(l.Id) && l.LeftGrams < (-Balance.Bound * (l.LeftSigma ?? 0)) - 1e-9).Select(l => l.Code).FirstOrDefaultAsync(cancellationToken);
     }
 
-    private static Task<int> Lock(EarthyTuftDb db, Guid[] entries, CancellationToken stop) => db.Database.ExecuteSqlAsync(
-        $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = any({entries})) order by id for update", stop);
+    private static Task<int> Lock(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken) => db.Database.ExecuteSqlAsync(
+        $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = any({entries})) order by id for update", cancellationToken);
 
-    private static Task<int> Mark(EarthyTuftDb db, Guid[] entries, bool voided, CancellationToken stop) =>
-        db.Flows.Where(f => entries.Contains(f.EntryId)).ExecuteUpdateAsync(f => f.SetProperty(x => x.Voided, voided), stop);
+    private static Task<int> Mark(EarthyTuftDb db, Guid[] entries, bool voided, CancellationToken cancellationToken) =>
+        db.Flows.Where(f => entries.Contains(f.EntryId)).ExecuteUpdateAsync(f => f.SetProperty(x => x.Voided, voided), cancellationToken);
 
-    private static Task<Guid[]> Made(EarthyTuftDb db, Guid[] entries, CancellationToken stop) =>
-        db.Flows.Where(f => entries.Contains(f.EntryId) && f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArrayAsync(stop);
+    private static Task<Guid[]> Made(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken) =>
+        db.Flows.Where(f => entries.Contains(f.EntryId) && f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArrayAsync(cancellationToken);
 
-    private static Task<Guid[]> Sources(EarthyTuftDb db, Guid[] entries, Guid[] made, CancellationToken stop) =>
+    private static Task<Guid[]> Sources(EarthyTuftDb db, Guid[] entries, Guid[] made, CancellationToken cancellationToken) =>
         db.Flows.Where(f => entries.Contains(f.EntryId) && (f.Role == FlowRole.In || f.Role == FlowRole.Count) && !made.Contains(f.LotId!.Value))
-            .Select(f => f.LotId!.Value).Distinct().ToArrayAsync(stop);
+            .Select(f => f.LotId!.Value).Distinct().ToArrayAsync(cancellationToken);
 
-    private static async Task Settle(EarthyTuftDb db, Guid[] lots, CancellationToken stop)
+    private static async Task Settle(EarthyTuftDb db, Guid[] lots, CancellationToken cancellationToken)
     {
         if (lots.Length == 0)
         {
@@ -123,15 +123,15 @@ public static class Voiding
 
         var emptied = await db.Flows.Where(f => f.Role == FlowRole.In && f.EmptiesLot && !f.Voided && lots.Contains(f.LotId!.Value))
             .Join(db.Entries, f => f.EntryId, e => e.Id, (f, e) => new { Lot = f.LotId!.Value, e.DoneAt })
-            .ToListAsync(stop);
+            .ToListAsync(cancellationToken);
         var latest = emptied.GroupBy(e => e.Lot).ToDictionary(g => g.Key, g => g.Max(e => e.DoneAt));
-        foreach (var lot in await db.Lots.Where(l => lots.Contains(l.Id)).ToListAsync(stop))
+        foreach (var lot in await db.Lots.Where(l => lots.Contains(l.Id)).ToListAsync(cancellationToken))
         {
             lot.UsedUpAt = latest.TryGetValue(lot.Id, out var at) ? at : null;
         }
 
-        await db.SaveChangesAsync(stop);
-        await LedgerStore.Refresh(db, lots, stop);
+        await db.SaveChangesAsync(cancellationToken);
+        await LedgerStore.Refresh(db, lots, cancellationToken);
     }
 
     private sealed class DependantRow

@@ -14,9 +14,9 @@ public static class BreedChange
 {
     /// <summary>Changes a lot and what was made of it, within the caller's transaction.</summary>
     /// <param name="noted">Told of every lot that changed and what it was before, to be kept in its history.</param>
-    public static async Task Of(EarthyTuftDb db, LotRow lot, Parentage parentage, BreedBook book, Action<LotRow, string> noted, CancellationToken stop)
+    public static async Task Of(EarthyTuftDb db, LotRow lot, Parentage parentage, BreedBook book, Action<LotRow, string> noted, CancellationToken cancellationToken)
     {
-        var family = await Family.Of(db, [lot.Id], stop);
+        var family = await Family.Of(db, [lot.Id], cancellationToken);
         var same = new HashSet<Guid> { lot.Id };
         foreach (var entry in family.Entries)
         {
@@ -29,14 +29,14 @@ public static class BreedChange
 
         var before = lot.Parentage;
         var clean = parentage.CleanYield(book.Find);
-        foreach (var row in await db.Lots.Where(l => same.Contains(l.Id) && l.Parentage == before).ToListAsync(stop))
+        foreach (var row in await db.Lots.Where(l => same.Contains(l.Id) && l.Parentage == before).ToListAsync(cancellationToken))
         {
             row.Compose(Composition.Of(row.Fibre, parentage.Write()));
             (row.CleanYieldLow, row.CleanYieldHigh) = (clean.Low, clean.High);
             noted(row, before);
         }
 
-        await db.SaveChangesAsync(stop);
-        await LedgerStore.Refresh(db, [lot.Id], stop);
+        await db.SaveChangesAsync(cancellationToken);
+        await LedgerStore.Refresh(db, [lot.Id], cancellationToken);
     }
 }

@@ -53,12 +53,12 @@ public sealed record LotDossier(
         """;
 
     /// <summary>Null when the workshop has no such lot.</summary>
-    public static async Task<LotDossier?> Of(EarthyTuftDb db, string code, CancellationToken stop)
+    public static async Task<LotDossier?> Of(EarthyTuftDb db, string code, CancellationToken cancellationToken)
     {
-        await db.Database.OpenConnectionAsync(stop);
+        await db.Database.OpenConnectionAsync(cancellationToken);
         try
         {
-            if (await Family.OfCode(db, code, stop) is not { } family)
+            if (await Family.OfCode(db, code, cancellationToken) is not { } family)
             {
                 return null;
             }
@@ -80,16 +80,16 @@ public sealed record LotDossier(
                 batch.BatchCommands.Add(new(JudgementsOfWashes) { Parameters = { new() { Value = washes } } });
             }
 
-            await using var reader = await batch.ExecuteReaderAsync(CommandBehavior.Default, stop);
-            var locks = await Read(reader, Lock, stop);
-            await reader.NextResultAsync(stop);
-            var samples = await Read(reader, Sample, stop);
-            await reader.NextResultAsync(stop);
-            var lookOvers = await Read(reader, LookOver, stop);
-            await reader.NextResultAsync(stop);
-            var changes = await Read(reader, Change, stop);
+            await using var reader = await batch.ExecuteReaderAsync(CommandBehavior.Default, cancellationToken);
+            var locks = await Read(reader, Lock, cancellationToken);
+            await reader.NextResultAsync(cancellationToken);
+            var samples = await Read(reader, Sample, cancellationToken);
+            await reader.NextResultAsync(cancellationToken);
+            var lookOvers = await Read(reader, LookOver, cancellationToken);
+            await reader.NextResultAsync(cancellationToken);
+            var changes = await Read(reader, Change, cancellationToken);
             return new LotDossier(
-                lot, family, locks, samples, lookOvers, changes, await reader.NextResultAsync(stop) ? await Read(reader, WashJudgement, stop) : []);
+                lot, family, locks, samples, lookOvers, changes, await reader.NextResultAsync(cancellationToken) ? await Read(reader, WashJudgement, cancellationToken) : []);
         }
         finally
         {
@@ -97,10 +97,10 @@ public sealed record LotDossier(
         }
     }
 
-    private static async Task<List<T>> Read<T>(NpgsqlDataReader reader, Func<NpgsqlDataReader, T> row, CancellationToken stop)
+    private static async Task<List<T>> Read<T>(NpgsqlDataReader reader, Func<NpgsqlDataReader, T> row, CancellationToken cancellationToken)
     {
         var rows = new List<T>();
-        while (await reader.ReadAsync(stop))
+        while (await reader.ReadAsync(cancellationToken))
         {
             rows.Add(row(reader));
         }

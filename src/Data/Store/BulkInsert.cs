@@ -8,7 +8,7 @@ namespace EarthyTuft.Data.Store;
 public static class BulkInsert
 {
     /// <summary>Stores rows within the caller's transaction. They must be the scope's own, and are not tracked afterwards.</summary>
-    public static async Task CopyIn<T>(this EarthyTuftDb db, IReadOnlyList<T> rows, CancellationToken stop)
+    public static async Task CopyIn<T>(this EarthyTuftDb db, IReadOnlyList<T> rows, CancellationToken cancellationToken)
         where T : class, IWorkshopOwned
     {
         if (rows.Count == 0)
@@ -21,25 +21,25 @@ public static class BulkInsert
         // xmin and the like are the server's.
         var columns = type.GetProperties().Where(p => !p.IsShadowProperty() && p.ValueGenerated != ValueGenerated.OnAddOrUpdate).Select(p => new Column(p, p.GetColumnName(table)!)).ToArray();
         var connection = (NpgsqlConnection)db.Database.GetDbConnection();
-        await using var copy = await connection.BeginBinaryImportAsync($"copy {table.Name} ({string.Join(", ", columns.Select(c => c.Name))}) from stdin (format binary)", stop);
+        await using var copy = await connection.BeginBinaryImportAsync($"copy {table.Name} ({string.Join(", ", columns.Select(c => c.Name))}) from stdin (format binary)", cancellationToken);
         foreach (var row in rows)
         {
             row.WorkshopId = row.WorkshopId == Guid.Empty ? db.Workshop : row.WorkshopId == db.Workshop ? row.WorkshopId : throw new InvalidOperationException($"A {typeof(T).Name} of another workshop cannot be written from here.");
-            await copy.StartRowAsync(stop);
+            await copy.StartRowAsync(cancellationToken);
             foreach (var column in columns)
             {
                 if (column.Value(row) is { } value)
                 {
-                    await copy.WriteAsync(value, column.StoreType, stop);
+                    await copy.WriteAsync(value, column.StoreType, cancellationToken);
                 }
                 else
                 {
-                    await copy.WriteNullAsync(stop);
+                    await copy.WriteNullAsync(cancellationToken);
                 }
             }
         }
 
-        await copy.CompleteAsync(stop);
+        await copy.CompleteAsync(cancellationToken);
         db.Changed<T>();
     }
 

@@ -1,4 +1,5 @@
 using System.Linq.Expressions;
+using EarthyTuft.Data.Runs;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
@@ -40,17 +41,18 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<ChangeRow> Changes => Set<ChangeRow>();
     public DbSet<LookOverRow> LookOvers => Set<LookOverRow>();
     public DbSet<BreedRow> Breeds => Set<BreedRow>();
-    public DbSet<TubRow> Tubs => Set<TubRow>();
-    public DbSet<RackRow> Racks => Set<RackRow>();
+    public DbSet<ToolRow> Tools => Set<ToolRow>();
+    public DbSet<ToolLessonRow> ToolLessons => Set<ToolLessonRow>();
     public DbSet<ScourRecipeRow> ScourRecipes => Set<ScourRecipeRow>();
-    public DbSet<WashRow> Washes => Set<WashRow>();
-    public DbSet<BathRow> Baths => Set<BathRow>();
-    public DbSet<BathReadingRow> BathReadings => Set<BathReadingRow>();
+    public DbSet<RunRow> Runs => Set<RunRow>();
+    public DbSet<RunLotRow> RunLots => Set<RunLotRow>();
+    public DbSet<RunToolRow> RunTools => Set<RunToolRow>();
+    public DbSet<RunEventRow> RunEvents => Set<RunEventRow>();
+    public DbSet<RunReadingRow> RunReadings => Set<RunReadingRow>();
+    public DbSet<InstrumentPlaceRow> InstrumentPlaces => Set<InstrumentPlaceRow>();
     public DbSet<WashJudgementRow> WashJudgements => Set<WashJudgementRow>();
-    public DbSet<DryingRow> Dryings => Set<DryingRow>();
-    public DbSet<DryingWeightRow> DryingWeights => Set<DryingWeightRow>();
     public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
-    public DbSet<CountRow> Counts => Set<CountRow>();
+    public DbSet<MeasureRow> Measures => Set<MeasureRow>();
     public DbSet<CautionSeenRow> CautionsSeen => Set<CautionSeenRow>();
     public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
@@ -143,7 +145,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("entries");
             e.HasIndex(x => new { x.WorkshopId, x.Key }).IsUnique();
             e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id });
-            e.HasIndex(x => new { x.WorkshopId, x.Standing }).HasFilter("standing in ('Suspicious', 'Impossible') and voided_at is null");
+            e.HasIndex(x => new { x.WorkshopId, x.Status }).HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null");
             e.HasIndex(x => x.VoidedWith).HasFilter("voided_with is not null");
             e.HasMany(x => x.Flows).WithOne().HasForeignKey(f => f.EntryId).OnDelete(DeleteBehavior.Restrict);
         });
@@ -160,7 +162,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("weighings");
             e.HasIndex(w => new { w.FlowId, w.Revision }).IsUnique();
             // The room's air of the day is what was last read on it.
-            e.HasIndex(w => new { w.WorkshopId, w.Sitting, w.RecordedAt }).HasFilter("humidity_percent is not null");
+            e.HasIndex(w => new { w.WorkshopId, w.Session, w.RecordedAt }).HasFilter("humidity_percent is not null");
         });
         model.Entity<DraftRow>(e =>
         {
@@ -215,6 +217,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         });
 
         WashHouse(model);
+        RunModel.Build(model);
 
         foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))
         {
@@ -228,54 +231,12 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
 
     private static void WashHouse(ModelBuilder model)
     {
-        model.Entity<TubRow>(e =>
-        {
-            e.ToTable("tubs");
-            e.Property(t => t.Name).HasMaxLength(60);
-            e.Property(t => t.Version).IsRowVersion();
-            e.HasIndex(t => t.WorkshopId);
-        });
-        model.Entity<RackRow>(e =>
-        {
-            e.ToTable("racks");
-            e.Property(r => r.Name).HasMaxLength(60);
-            e.Property(r => r.Version).IsRowVersion();
-            e.HasIndex(r => r.WorkshopId);
-        });
         model.Entity<ScourRecipeRow>(e =>
         {
             e.ToTable("scour_recipes");
             e.Property(r => r.Name).HasMaxLength(80);
             e.Property(r => r.Wish).HasColumnType("jsonb");
             e.HasIndex(r => new { r.WorkshopId, r.Name }).IsUnique().HasFilter("retired_at is null");
-        });
-        model.Entity<WashRow>(e =>
-        {
-            e.ToTable("washes");
-            e.Property(w => w.Request).HasColumnType("jsonb");
-            e.Property(w => w.Plan).HasColumnType("jsonb");
-            e.Property(w => w.Version).IsRowVersion();
-            e.HasIndex(w => new { w.WorkshopId, w.Key }).IsUnique();
-            e.HasIndex(w => w.WorkshopId).HasFilter("ended_at is null");
-            e.HasOne(w => w.Tub).WithMany().HasForeignKey(w => w.TubId).OnDelete(DeleteBehavior.Restrict);
-            e.HasOne(w => w.Recipe).WithMany().HasForeignKey(w => w.RecipeId).OnDelete(DeleteBehavior.Restrict);
-            e.HasMany(w => w.Baths).WithOne(b => b.Wash).HasForeignKey(b => b.WashId).OnDelete(DeleteBehavior.Restrict);
-        });
-        model.Entity<BathRow>(e =>
-        {
-            e.ToTable("baths");
-            e.Property(b => b.Version).IsRowVersion();
-            e.HasIndex(b => new { b.WorkshopId, b.Key }).IsUnique();
-            e.HasIndex(b => b.WashId);
-            e.HasIndex(b => b.ProbeId).HasFilter("lifted_at is null");
-            e.HasMany(b => b.Readings).WithOne().HasForeignKey(r => r.BathId).OnDelete(DeleteBehavior.Restrict);
-            e.HasOne<InstrumentRow>().WithMany().HasForeignKey(b => b.ProbeId).OnDelete(DeleteBehavior.SetNull);
-        });
-        model.Entity<BathReadingRow>(e =>
-        {
-            e.ToTable("bath_readings");
-            e.HasIndex(r => new { r.BathId, r.At });
-            e.HasIndex(r => new { r.WorkshopId, r.Key }).IsUnique();
         });
         model.Entity<WashJudgementRow>(e =>
         {
@@ -285,21 +246,6 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasOne<EntryRow>().WithMany().HasForeignKey(j => j.EntryId).OnDelete(DeleteBehavior.Restrict);
             e.HasOne<LotRow>().WithMany().HasForeignKey(j => j.LotId).OnDelete(DeleteBehavior.Restrict);
         });
-        model.Entity<DryingRow>(e =>
-        {
-            e.ToTable("dryings");
-            e.Property(d => d.Version).IsRowVersion();
-            e.HasIndex(d => new { d.WorkshopId, d.Key }).IsUnique();
-            e.HasIndex(d => d.WorkshopId).HasFilter("ended_at is null");
-            e.HasOne(d => d.Rack).WithMany().HasForeignKey(d => d.RackId).OnDelete(DeleteBehavior.Restrict);
-            e.HasMany(d => d.Weights).WithOne().HasForeignKey(w => w.DryingId).OnDelete(DeleteBehavior.Restrict);
-        });
-        model.Entity<DryingWeightRow>(e =>
-        {
-            e.ToTable("drying_weights");
-            e.HasIndex(w => new { w.DryingId, w.At });
-            e.HasIndex(w => new { w.WorkshopId, w.Key }).IsUnique();
-        });
         model.Entity<InstrumentRow>(e =>
         {
             e.ToTable("instruments");
@@ -307,13 +253,6 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.Property(i => i.Host).HasMaxLength(255);
             e.Property(i => i.Version).IsRowVersion();
             e.HasIndex(i => i.WorkshopId);
-        });
-        model.Entity<CountRow>(e =>
-        {
-            e.ToTable("counts");
-            e.HasKey(c => c.EntryId);
-            e.Ignore(c => c.HairsPerGram);
-            e.HasOne<EntryRow>().WithOne().HasForeignKey<CountRow>(c => c.EntryId).OnDelete(DeleteBehavior.Restrict);
         });
         model.Entity<CautionSeenRow>(e =>
         {

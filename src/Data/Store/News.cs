@@ -1,5 +1,6 @@
 using System.Data.Common;
 using System.Runtime.CompilerServices;
+using EarthyTuft.Data.Runs;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 
@@ -11,11 +12,8 @@ public enum News
     /// <summary>Lots, entries, drafts, locks, samples and what was noted of them.</summary>
     Log,
 
-    /// <summary>Washes and their baths.</summary>
-    Washing,
-
-    /// <summary>Racks with wool on them.</summary>
-    Drying,
+    /// <summary>What runs at the benches.</summary>
+    Runs,
 
     /// <summary>Tubs, racks, recipes, instruments, own breeds.</summary>
     Tools,
@@ -55,14 +53,13 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
         [typeof(ChangeRow)] = News.Log,
         [typeof(LookOverRow)] = News.Log,
         [typeof(WashJudgementRow)] = News.Log,
-        [typeof(CountRow)] = News.Log,
-        [typeof(WashRow)] = News.Washing,
-        [typeof(BathRow)] = News.Washing,
-        [typeof(BathReadingRow)] = News.Washing,
-        [typeof(DryingRow)] = News.Drying,
-        [typeof(DryingWeightRow)] = News.Drying,
-        [typeof(TubRow)] = News.Tools,
-        [typeof(RackRow)] = News.Tools,
+        [typeof(MeasureRow)] = News.Log,
+        [typeof(RunRow)] = News.Runs,
+        [typeof(RunEventRow)] = News.Runs,
+        [typeof(RunReadingRow)] = News.Runs,
+        [typeof(InstrumentPlaceRow)] = News.Runs,
+        [typeof(ToolRow)] = News.Tools,
+        [typeof(ToolLessonRow)] = News.Tools,
         [typeof(ScourRecipeRow)] = News.Tools,
         [typeof(InstrumentRow)] = News.Tools,
         [typeof(BreedRow)] = News.Tools,

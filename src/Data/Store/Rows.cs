@@ -202,7 +202,7 @@ public sealed class EntryRow : IWorkshopOwned
     public Guid? VoidedWith { get; set; }
 
     /// <summary>Projection of the balance.</summary>
-    public Standing Standing { get; set; }
+    public BalanceStatus Status { get; set; }
     public double? GapGrams { get; set; }
     public double? GapSigma { get; set; }
 
@@ -251,7 +251,7 @@ public sealed class WeighingRow : IWorkshopOwned
     public WeighingState State { get; set; }
     public double? HumidityPercent { get; set; }
     public double ScaleStepGrams { get; set; }
-    public DateOnly Sitting { get; set; }
+    public DateOnly Session { get; set; }
     public Guid RecordedBy { get; set; }
     public required string Who { get; set; }
     public DateTimeOffset RecordedAt { get; set; }

@@ -11,11 +11,11 @@ public static class Tables
     public static DateTimeOffset ToStored(this DateTimeOffset time) => new(time.UtcTicks - (time.UtcTicks % 10), TimeSpan.Zero);
 
     /// <summary>Saves what one tap asked for. The same tap sent twice at once is stored once: the key decides, and the second finds it there.</summary>
-    public static async Task SaveOnce(this EarthyTuftDb db, CancellationToken stop)
+    public static async Task SaveOnce(this EarthyTuftDb db, CancellationToken cancellationToken)
     {
         try
         {
-            await db.SaveChangesAsync(stop);
+            await db.SaveChangesAsync(cancellationToken);
         }
         catch (DbUpdateException e) when (e.IsDuplicate())
         {
@@ -26,16 +26,12 @@ public static class Tables
     }
 
     /// <summary>Holds lots until the transaction ends, in one order for everybody: whoever wants one of them too waits here.</summary>
-    public static Task HoldLots(this EarthyTuftDb db, Guid[] lots, CancellationToken stop) =>
-        db.Database.ExecuteSqlAsync($"select 1 from lots where id = any({lots}) and workshop_id = {db.Workshop} order by id for update", stop);
+    public static Task HoldLots(this EarthyTuftDb db, Guid[] lots, CancellationToken cancellationToken) =>
+        db.Database.ExecuteSqlAsync($"select 1 from lots where id = any({lots}) and workshop_id = {db.Workshop} order by id for update", cancellationToken);
 
-    /// <summary>Holds a wash until the transaction ends: its batches go from bath to bath one tap at a time.</summary>
-    public static Task HoldWash(this EarthyTuftDb db, Guid wash, CancellationToken stop) =>
-        db.Database.ExecuteSqlAsync($"select 1 from washes where id = {wash} and workshop_id = {db.Workshop} for update", stop);
-
-    /// <summary>Holds a bath until the transaction ends: of two who lift it, the second finds it lifted.</summary>
-    public static Task HoldBath(this EarthyTuftDb db, Guid bath, CancellationToken stop) =>
-        db.Database.ExecuteSqlAsync($"select 1 from baths where id = {bath} and workshop_id = {db.Workshop} for update", stop);
+    /// <summary>Holds a run until the transaction ends: it moves one tap at a time, and of two who tap the same the second finds it done.</summary>
+    public static Task HoldRun(this EarthyTuftDb db, Guid run, CancellationToken cancellationToken) =>
+        db.Database.ExecuteSqlAsync($"select 1 from runs where id = {run} and workshop_id = {db.Workshop} for update", cancellationToken);
 
     /// <summary>Notes something by the way that nobody waits for: when the database takes no writes just now (a full disk), reading goes on without it.</summary>
     public static async Task NoteByTheWay(Func<Task> write)
@@ -53,21 +49,21 @@ public static class Tables
     public static bool IsDuplicate(this DbUpdateException e) => e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation };
 
     /// <summary>The next running number of a prefix. The row stays locked until the transaction ends, so two never get the same.</summary>
-    public static async Task<int> NextNumber(this EarthyTuftDb db, string prefix, CancellationToken stop) => (await db.Database
+    public static async Task<int> NextNumber(this EarthyTuftDb db, string prefix, CancellationToken cancellationToken) => (await db.Database
         .SqlQuery<int>($"""
             insert into code_counters (workshop_id, prefix, last) values ({db.Workshop}, {prefix}, 1)
             on conflict (workshop_id, prefix) do update set last = code_counters.last + 1
             returning last as "Value"
             """)
-        .ToListAsync(stop))[0];
+        .ToListAsync(cancellationToken))[0];
 
     /// <summary>The next free code of a fleece or a joined lot. Numbers that an imported log has taken already are passed over.</summary>
-    public static async Task<string> NextRootCode(this EarthyTuftDb db, string letter, CancellationToken stop)
+    public static async Task<string> NextRootCode(this EarthyTuftDb db, string letter, CancellationToken cancellationToken)
     {
         while (true)
         {
-            var code = LotCode.Root(letter, await db.NextNumber(letter, stop));
-            if (!await db.Lots.AnyAsync(l => l.Code == code, stop))
+            var code = LotCode.Root(letter, await db.NextNumber(letter, cancellationToken));
+            if (!await db.Lots.AnyAsync(l => l.Code == code, cancellationToken))
             {
                 return code;
             }
@@ -75,12 +71,12 @@ public static class Tables
     }
 
     /// <summary>The next free code within a root.</summary>
-    public static async Task<string> NextChildCode(this EarthyTuftDb db, string root, CancellationToken stop)
+    public static async Task<string> NextChildCode(this EarthyTuftDb db, string root, CancellationToken cancellationToken)
     {
         while (true)
         {
-            var code = LotCode.Child(root, await db.NextNumber(root, stop) + 1);
-            if (!await db.Lots.AnyAsync(l => l.Code == code, stop))
+            var code = LotCode.Child(root, await db.NextNumber(root, cancellationToken) + 1);
+            if (!await db.Lots.AnyAsync(l => l.Code == code, cancellationToken))
             {
                 return code;
             }

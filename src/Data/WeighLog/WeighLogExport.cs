@@ -8,14 +8,14 @@ namespace EarthyTuft.Data.WeighLog;
 /// <summary>All entries of a workshop as rows: what was first logged, then what was set right.</summary>
 public static class WeighLogExport
 {
-    public static async Task<IReadOnlyList<WeighLogRow>> Rows(EarthyTuftDb db, CancellationToken stop)
+    public static async Task<IReadOnlyList<WeighLogRow>> Rows(EarthyTuftDb db, CancellationToken cancellationToken)
     {
         var entries = await db.Entries.AsNoTracking()
             .Include(e => e.Flows).ThenInclude(f => f.Weighings)
             .Include(e => e.Flows).ThenInclude(f => f.Lot)
             .AsSplitQuery()
             .OrderBy(e => e.RecordedAt).ThenBy(e => e.Id)
-            .ToListAsync(stop);
+            .ToListAsync(cancellationToken);
         var rows = new List<WeighLogRow>();
         var corrections = new List<(DateTimeOffset At, WeighLogRow Row)>();
         for (var i = 0; i < entries.Count; i++)
@@ -88,6 +88,6 @@ public static class WeighLogExport
         State = weighing.State,
         HumidityPercent = weighing.HumidityPercent,
         ScaleStepGrams = weighing.ScaleStepGrams,
-        WeighedOn = weighing.Sitting,
+        WeighedOn = weighing.Session,
     };
 }

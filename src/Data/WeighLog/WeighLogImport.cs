@@ -43,7 +43,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private int takenRows;
     private int takenEntries;
 
-    public async Task<Result<ImportOutcome>> Stage(byte[] file, CancellationToken stop)
+    public async Task<Result<ImportOutcome>> Stage(byte[] file, CancellationToken cancellationToken)
     {
         var read = WeighLogFile.Read(file);
         if (read.IsRefused)
@@ -53,16 +53,16 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
         // A row that did not read still belongs to an entry, if its number did: the rest of that entry cannot be taken either.
         refused = read.Value.Refused;
-        return await Stage(read.Value.Rows, read.Value.Broken, read.Value.Count, stop);
+        return await Stage(read.Value.Rows, read.Value.Broken, read.Value.Count, cancellationToken);
     }
 
     /// <summary>Stages rows that are at hand already.</summary>
-    public async Task<ImportOutcome> Stage(IReadOnlyList<WeighLogRow> rows, CancellationToken stop) =>
-        await Stage([.. rows.Select((row, i) => (i + 2, row))], new Dictionary<int, int>(), rows.Count, stop);
+    public async Task<ImportOutcome> Stage(IReadOnlyList<WeighLogRow> rows, CancellationToken cancellationToken) =>
+        await Stage([.. rows.Select((row, i) => (i + 2, row))], new Dictionary<int, int>(), rows.Count, cancellationToken);
 
-    private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, IReadOnlyDictionary<int, int> broken, int count, CancellationToken stop)
+    private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, IReadOnlyDictionary<int, int> broken, int count, CancellationToken cancellationToken)
     {
-        breeds = await BreedReference.Book(db, stop);
+        breeds = await BreedReference.Book(db, cancellationToken);
         foreach (var (number, row) in rows)
         {
             if (WorkTime.Check(row.DoneAt, facts.Now, "done_at") is { } never)
@@ -71,7 +71,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             }
         }
 
-        await LoadLots([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], stop);
+        await LoadLots([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], cancellationToken);
 
         // What was voided is told in the file, and nothing reckons with it here either: it is not taken in.
         rows = [.. rows.Where(r => r.Line.VoidedBecause.Length == 0)];
@@ -92,7 +92,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     /// Settles what was staged and saves it, within the caller's transaction. Families that are in the file from their beginning are settled
     /// before they are stored; those that go on from lots that were here already, afterwards with all that is known of them.
     /// </summary>
-    public async Task Save(CancellationToken stop)
+    public async Task Save(CancellationToken cancellationToken)
     {
         var byId = lots.Values.ToDictionary(l => l.Id);
         var here = byId.Values.Where(l => !made.Contains(l.Code)).Select(l => l.Id).ToHashSet();
@@ -113,15 +113,15 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         var newLots = made.Select(code => lots[code]).ToArray();
         var flows = staged.SelectMany(Linked).ToArray();
         var weighings = flows.SelectMany(Linked).ToArray();
-        await db.SaveChangesAsync(stop);
-        await db.CopyIn(newLots, stop);
-        await db.CopyIn(staged, stop);
-        await db.CopyIn(flows, stop);
-        await db.CopyIn(weighings, stop);
-        await KeepCountersAhead(stop);
+        await db.SaveChangesAsync(cancellationToken);
+        await db.CopyIn(newLots, cancellationToken);
+        await db.CopyIn(staged, cancellationToken);
+        await db.CopyIn(flows, cancellationToken);
+        await db.CopyIn(weighings, cancellationToken);
+        await KeepCountersAhead(cancellationToken);
         if (goingOn.Count > 0)
         {
-            await LedgerStore.Refresh(db, [.. goingOn], stop);
+            await LedgerStore.Refresh(db, [.. goingOn], cancellationToken);
         }
     }
 
@@ -143,11 +143,11 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
     }
 
-    private async Task LoadLots(string[] codes, CancellationToken stop)
+    private async Task LoadLots(string[] codes, CancellationToken cancellationToken)
     {
-        var there = await db.Lots.Where(l => codes.Contains(l.Code)).Select(l => new { l.Id, l.Code }).ToListAsync(stop);
+        var there = await db.Lots.Where(l => codes.Contains(l.Code)).Select(l => new { l.Id, l.Code }).ToListAsync(cancellationToken);
         used.UnionWith(there.Select(l => l.Code));
-        var (rows, sources) = await LedgerStore.Sources(db, [.. there.Select(l => l.Id)], facts.Zone, toWrite: true, stop);
+        var (rows, sources) = await LedgerStore.Sources(db, [.. there.Select(l => l.Id)], facts.Zone, toWrite: true, cancellationToken);
         foreach (var lot in rows.Values)
         {
             lots[lot.Code] = lot;
@@ -215,7 +215,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
         var fibre = row.Fibre ?? parentage.Value.Shares.Select(s => breeds.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
         var weighing = Weigh(row)!;
-        var check = TakeInRules.Check(new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Sitting, row.Price));
+        var check = TakeInRules.Check(new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Session, row.Price));
         if (check.IsRefused)
         {
             return Refuse(number, check.Refusals[0].Field switch { "shornOn" => "shorn_on", "price" => "price", _ => "mass_g" }, check.Refusals[0].Reason);
@@ -291,7 +291,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return null;
         }
 
-        if (outcome.Value.Balance.Standing == Standing.Impossible && head.ConfirmedBecause.Length == 0)
+        if (outcome.Value.Balance.Status == BalanceStatus.Impossible && head.ConfirmedBecause.Length == 0)
         {
             return Refuse(first, "confirmed_because", "More comes out than goes in. Say in confirmed_because why it is so, or set the weights right.");
         }
@@ -382,7 +382,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             row.State ?? last.State,
             row.HumidityPercent ?? last.HumidityPercent,
             Mass.FromGrams(row.ScaleStepGrams ?? last.ScaleStepGrams),
-            row.WeighedOn ?? last.Sitting);
+            row.WeighedOn ?? last.Session);
         flow.Weighings.Add(LedgerStore.NewWeighing(
             new TypedWeighing(weighing, Typed(weighing)), last.Revision + 1, facts.PersonId, row.Who.Length > 0 ? row.Who : facts.PersonName, row.DoneAt, row.Notes));
         takenRows++;
@@ -464,7 +464,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         row.Spent);
 
     // Codes that came from the file must not be given out again.
-    private async Task KeepCountersAhead(CancellationToken stop)
+    private async Task KeepCountersAhead(CancellationToken cancellationToken)
     {
         var highest = new Dictionary<string, int>();
         foreach (var code in made)
@@ -485,6 +485,6 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             insert into code_counters (workshop_id, prefix, last) select {db.Workshop}, p.prefix, p.last from unnest({prefixes}, {numbers}) p(prefix, last)
             on conflict (workshop_id, prefix) do update set last = greatest(code_counters.last, excluded.last)
             """,
-            stop);
+            cancellationToken);
     }
 }

@@ -6,6 +6,7 @@ using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -27,14 +28,14 @@ public static class LockEndpoints
     {
         var group = app.MapGroup("/api").WithTags("assessing").ForMembers();
         LookOverEndpoints.Map(group);
-        group.MapPost("/lots/{id:guid}/locks", Measure).Named("measureLock", "Notes a measured lock.").Changes().Produces<StapleView>().ProducesProblem(404);
-        group.MapDelete("/locks/{id:guid}", Withdraw).Named("withdrawLock", "Withdraws a measured lock.").Changes().Produces<StapleView>().ProducesProblem(404);
+        group.MapPost("/lots/{id:guid}/locks", Measure).Named("measureLock", "Notes a measured lock.").Changes().ProducesProblem(404);
+        group.MapDelete("/locks/{id:guid}", Withdraw).Named("withdrawLock", "Withdraws a measured lock.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<IResult> Measure(
-        Guid id, LockRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<StapleView>, ProblemHttpResult>> Measure(
+        Guid id, LockRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id, stop) is not { } lot)
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id, cancellationToken) is not { } lot)
         {
             return Problems.NotHere("lot");
         }
@@ -61,36 +62,36 @@ public static class LockEndpoints
             Crimps = request.Crimps,
             SpanMillimetres = span?.Value.Millimetres,
             Wave = request.Wave,
-            MeasuredAt = bench.Now,
+            MeasuredAt = context.Now,
         });
         try
         {
-            await db.SaveChangesAsync(stop);
+            await db.SaveChangesAsync(cancellationToken);
         }
         catch (DbUpdateException e) when (e.IsDuplicate())
         {
             db.ChangeTracker.Clear();
         }
 
-        return await Answer(db, lot, books, stop);
+        return await Answer(db, lot, books, cancellationToken);
     }
 
-    private static async Task<IResult> Withdraw(Guid id, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<StapleView>, ProblemHttpResult>> Withdraw(Guid id, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await db.Locks.SingleOrDefaultAsync(l => l.Id == id && l.WithdrawnAt == null, stop) is not { } found)
+        if (await db.Locks.SingleOrDefaultAsync(l => l.Id == id && l.WithdrawnAt == null, cancellationToken) is not { } found)
         {
             return Problems.NotHere("lock");
         }
 
-        found.WithdrawnAt = bench.Now;
-        await db.SaveChangesAsync(stop);
-        return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, stop), books, stop);
+        found.WithdrawnAt = context.Now;
+        await db.SaveChangesAsync(cancellationToken);
+        return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, cancellationToken), books, cancellationToken);
     }
 
-    private static async Task<IResult> Answer(EarthyTuftDb db, LotRow lot, BreedBooks books, CancellationToken stop)
+    private static async Task<Ok<StapleView>> Answer(EarthyTuftDb db, LotRow lot, BreedBooks books, CancellationToken cancellationToken)
     {
-        await LockStore.CarryLength(db, lot.Id, stop);
-        var locks = await db.Locks.AsNoTracking().Where(l => l.LotId == lot.Id && l.WithdrawnAt == null).ToListAsync(stop);
-        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Colour, await books.Here(stop)));
+        await LockStore.CarryLength(db, lot.Id, cancellationToken);
+        var locks = await db.Locks.AsNoTracking().Where(l => l.LotId == lot.Id && l.WithdrawnAt == null).ToListAsync(cancellationToken);
+        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Colour, await books.Here(cancellationToken)));
     }
 }

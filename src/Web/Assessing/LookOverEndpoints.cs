@@ -8,6 +8,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -54,24 +55,24 @@ public static class LookOverEndpoints
     public static void Map(RouteGroupBuilder group)
     {
         group.MapGet("/look-over/kinds", () => TypedResults.Ok(LookOver.Kinds)).Named("listJudgements", "What is judged in a look-over, with its answers.");
-        group.MapGet("/lots/{code}/look-over", Page).Named("readLookOver", "A fleece looked over, with the verdict.").Produces<LookOverPage>().ProducesProblem(404);
-        group.MapPut("/lots/{code}/look-over", Keep).Named("keepLookOver", "Keeps a look-over.").Changes().Produces<LookOverPage>().ProducesProblem(404);
+        group.MapGet("/lots/{code}/look-over", Page).Named("readLookOver", "A fleece looked over, with the verdict.").ProducesProblem(404);
+        group.MapPut("/lots/{code}/look-over", Keep).Named("keepLookOver", "Keeps a look-over.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<IResult> Page(string code, EarthyTuftDb db, BreedBooks books, CancellationToken stop) =>
-        await LotDossier.Of(db, code.ToUpperInvariant(), stop) is { } dossier ? TypedResults.Ok(View(dossier, await books.Here(stop))) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Page(string code, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken) =>
+        await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is { } dossier ? TypedResults.Ok(View(dossier, await books.Here(cancellationToken))) : Problems.NotHere("lot");
 
-    private static async Task<IResult> Keep(
-        string code, LookOverRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Keep(
+        string code, LookOverRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.ToUpperInvariant() && l.VoidedAt == null, stop) is not { } lot)
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.ToUpperInvariant() && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
             return Problems.NotHere("lot");
         }
 
-        if (!await db.LookOvers.AnyAsync(l => l.Key == key, stop))
+        if (!await db.LookOvers.AnyAsync(l => l.Key == key, cancellationToken))
         {
-            var before = await db.LookOvers.AsNoTracking().Where(l => l.LotId == lot.Id).OrderByDescending(l => l.LookedAt).FirstOrDefaultAsync(stop);
+            var before = await db.LookOvers.AsNoTracking().Where(l => l.LotId == lot.Id).OrderByDescending(l => l.LookedAt).FirstOrDefaultAsync(cancellationToken);
             db.LookOvers.Add(new LookOverRow
             {
                 LotId = lot.Id,
@@ -81,13 +82,13 @@ public static class LookOverEndpoints
                 FirstImpression = before?.FirstImpression is { Length: > 0 } first ? first : request.FirstImpression?.Trim() ?? "",
                 Decision = request.Decision?.Trim() ?? before?.Decision ?? "",
                 MeasuredMicron = request.MeasuredMicron,
-                LookedAt = bench.Now,
-                Who = bench.Facts.PersonName,
+                LookedAt = context.Now,
+                Who = context.Workshop.PersonName,
             });
             lot.Content = request.Content ?? lot.Content;
             try
             {
-                await db.SaveChangesAsync(stop);
+                await db.SaveChangesAsync(cancellationToken);
             }
             catch (DbUpdateException e) when (e.IsDuplicate())
             {
@@ -95,7 +96,7 @@ public static class LookOverEndpoints
             }
         }
 
-        return TypedResults.Ok(View((await LotDossier.Of(db, lot.Code, stop))!, await books.Here(stop)));
+        return TypedResults.Ok(View((await LotDossier.Of(db, lot.Code, cancellationToken))!, await books.Here(cancellationToken)));
     }
 
     private static LookOverPage View(LotDossier dossier, BreedBook book)

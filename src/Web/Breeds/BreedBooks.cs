@@ -7,18 +7,18 @@ using Microsoft.Extensions.Caching.Memory;
 namespace EarthyTuft.Web.Breeds;
 
 /// <summary>The breed book of the request's workshop, read once in a while: nearly every page looks something up in it.</summary>
-public sealed class BreedBooks(EarthyTuftDb db, Bench bench, IMemoryCache cache)
+public sealed class BreedBooks(EarthyTuftDb db, RequestContext context, IMemoryCache cache)
 {
     /// <summary>How long a book is believed on another process than the one that changed it.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
 
-    private (string, Guid) Key => ("breeds", bench.Facts.WorkshopId);
+    private (string, Guid) Key => ("breeds", context.Workshop.WorkshopId);
 
-    public async Task<BreedBook> Here(CancellationToken stop)
+    public async Task<BreedBook> Here(CancellationToken cancellationToken)
     {
         if (!cache.TryGetValue(Key, out BreedBook? book))
         {
-            book = await BreedReference.Book(db, stop);
+            book = await BreedReference.Book(db, cancellationToken);
             cache.Set(Key, book, Believed);
         }
 

@@ -2,6 +2,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Breeds;
@@ -19,16 +20,16 @@ public static class BreedEndpoints
         var group = app.MapGroup("/api/breeds").WithTags("breeds").ForMembers();
         group.MapGet("", All).Named("listBreeds", "The breed book with the workshop’s own values.");
         group.MapGet("/search", Search).Named("searchBreeds", "Breeds by any of their names, typed as you like.");
-        group.MapPut("", Save).Named("saveBreed", "Keeps values of the workshop’s own for a breed.").Changes().Produces<BreedView>();
-        group.MapDelete("/{name}", Forget).Named("forgetBreed", "Goes back to the book’s values.").Produces(204).Changes().ProducesProblem(404);
+        group.MapPut("", Save).Named("saveBreed", "Keeps values of the workshop’s own for a breed.").Changes();
+        group.MapDelete("/{name}", Forget).Named("forgetBreed", "Goes back to the book’s values.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<BreedView[]> All(BreedBooks books, CancellationToken stop) => View((await books.Here(stop)).All);
+    private static async Task<BreedView[]> All(BreedBooks books, CancellationToken cancellationToken) => View((await books.Here(cancellationToken)).All);
 
-    private static async Task<BreedView[]> Search(string q, BreedBooks books, CancellationToken stop) => View((await books.Here(stop)).Search(q.Length > 60 ? q[..60] : q, MostFound));
+    private static async Task<BreedView[]> Search(string q, BreedBooks books, CancellationToken cancellationToken) => View((await books.Here(cancellationToken)).Search(q.Length > 60 ? q[..60] : q, MostFound));
 
     /// <summary>Writes the workshop's own figures of a breed: before the general ones where it has them, beside them where it has not.</summary>
-    private static async Task<IResult> Save(Breed breed, EarthyTuftDb db, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<BreedView>, ProblemHttpResult>> Save(Breed breed, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken)
     {
         var check = Breed.Check(breed);
         if (check.IsRefused)
@@ -37,7 +38,7 @@ public static class BreedEndpoints
         }
 
         var plain = BreedBook.Plain(breed.Name);
-        if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, stop) is { } row)
+        if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, cancellationToken) is { } row)
         {
             row.Breed = breed;
         }
@@ -46,22 +47,22 @@ public static class BreedEndpoints
             db.Breeds.Add(new BreedRow { Name = breed.Name, PlainName = plain, Breed = breed });
         }
 
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         books.Forget();
         return TypedResults.Ok(new BreedView(breed, Provenance.Yours));
     }
 
     /// <summary>Takes the workshop's own figures away; the general ones, if there are any, stand again.</summary>
-    private static async Task<IResult> Forget(string name, EarthyTuftDb db, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Forget(string name, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken)
     {
         var plain = BreedBook.Plain(name);
-        if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, stop) is not { } row)
+        if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, cancellationToken) is not { } row)
         {
             return Problems.NotHere("breed of your own");
         }
 
         db.Breeds.Remove(row);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         books.Forget();
         return TypedResults.NoContent();
     }

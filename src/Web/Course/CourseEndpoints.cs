@@ -6,6 +6,7 @@ using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Course;
@@ -18,7 +19,7 @@ public sealed record Heap(StepKind? Step, int Lots, int NotWeighed, MassFigure M
 public sealed record WaitingLot(LotLine Lot, StepKind? At, int Days);
 
 /// <summary>An entry whose balance needs a second look.</summary>
-public sealed record LookAt(Guid EntryId, StepKind Step, DateTimeOffset DoneAt, string LotCode, Standing Standing, MassFigure Gap, bool Confirmed);
+public sealed record LookAt(Guid EntryId, StepKind Step, DateTimeOffset DoneAt, string LotCode, BalanceStatus Status, MassFigure Gap, bool Confirmed);
 
 public sealed record MonthSums(MassFigure RawIn, MassFigure PreparedOut, double Hours, string Month);
 
@@ -70,23 +71,23 @@ public static class CourseEndpoints
         group.MapGet("/air", Air).Named("readAir", "The room’s humidity as it was last read today.");
         group.MapGet("/stations", () => TypedResults.Ok(AllStations.InOrder.Select(View).ToArray())).Named("listStations", "Every station with what is true of it.");
         group.MapGet("/cautions", Seen).Named("listCautionsSeen", "The stations whose caution this person has read.");
-        group.MapPut("/cautions/{step}", See).Named("seeCaution", "This person has read a caution.").Produces(204).Changes(MemberRole.Looker).ProducesProblem(404);
+        group.MapPut("/cautions/{step}", See).Named("seeCaution", "This person has read a caution.").Changes(MemberRole.Looker).ProducesProblem(404);
         group.MapGet("/door", () => TypedResults.Ok(AllStations.AtTheDoor)).Named("readDoorCaution", "The caution where raw fleece comes in.");
     }
 
     /// <summary>The room's air as it was last read today: one reading serves the whole sitting.</summary>
-    private static async Task<DayAir> Air(EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<DayAir> Air(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        var today = bench.Today;
-        return await db.Weighings.AsNoTracking().Where(w => w.Sitting == today && w.HumidityPercent != null)
-            .OrderByDescending(w => w.RecordedAt).Select(w => new DayAir(w.HumidityPercent, w.RecordedAt)).FirstOrDefaultAsync(stop) ?? new DayAir(null, null);
+        var today = context.Today;
+        return await db.Weighings.AsNoTracking().Where(w => w.Session == today && w.HumidityPercent != null)
+            .OrderByDescending(w => w.RecordedAt).Select(w => new DayAir(w.HumidityPercent, w.RecordedAt)).FirstOrDefaultAsync(cancellationToken) ?? new DayAir(null, null);
     }
 
     /// <summary>The stations whose caution this person has seen: there it is folded to one line.</summary>
-    private static async Task<StepKind[]> Seen(EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await db.CautionsSeen.Where(c => c.PersonId == bench.PersonId).Select(c => c.Step).ToArrayAsync(stop);
+    private static async Task<StepKind[]> Seen(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        await db.CautionsSeen.Where(c => c.PersonId == context.PersonId).Select(c => c.Step).ToArrayAsync(cancellationToken);
 
-    private static async Task<IResult> See(string step, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> See(string step, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         if (!Enum.TryParse<StepKind>(step, ignoreCase: true, out var kind) || !Enum.IsDefined(kind))
         {
@@ -95,54 +96,54 @@ public static class CourseEndpoints
 
         // Twice at once is once: the key decides.
         await db.Database.ExecuteSqlAsync(
-            $"insert into cautions_seen (workshop_id, person_id, step, at) values ({db.Workshop}, {bench.PersonId}, {kind.ToString()}, {bench.Now}) on conflict do nothing", stop);
+            $"insert into cautions_seen (workshop_id, person_id, step, at) values ({db.Workshop}, {context.PersonId}, {kind.ToString()}, {context.Now}) on conflict do nothing", cancellationToken);
         return TypedResults.NoContent();
     }
 
     private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates);
 
-    private static async Task<Today> Now(EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Today> Now(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        var unit = bench.Facts.Unit;
+        var unit = context.Workshop.Unit;
         var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null);
         var sums = await there
             .GroupBy(l => l.WaitsAt)
             .Select(g => new { At = g.Key, Lots = g.Count(), NotWeighed = g.Count(l => l.LeftGrams == null), Grams = g.Sum(l => l.LeftGrams ?? 0), Since = g.Min(l => l.ChangedAt) })
-            .ToListAsync(stop);
+            .ToListAsync(cancellationToken);
         var heaps = sums
             .Select(s => new Heap(s.At, s.Lots, s.NotWeighed, Mass.FromGrams(s.Grams).ToFigure(unit, Provenance.Reckoned), s.Since))
             .ToArray();
 
-        var waiting = await there.OrderBy(l => l.ChangedAt).Take(MostWaiting).ToListAsync(stop);
+        var waiting = await there.OrderBy(l => l.ChangedAt).Take(MostWaiting).ToListAsync(cancellationToken);
         var suspicious = await db.Entries.AsNoTracking()
-            .Where(e => e.VoidedAt == null && (e.Standing == Standing.Suspicious || e.Standing == Standing.Impossible))
+            .Where(e => e.VoidedAt == null && (e.Status == BalanceStatus.Suspicious || e.Status == BalanceStatus.Impossible))
             .OrderByDescending(e => e.DoneAt).Take(8)
-            .Select(e => new { e.Id, e.Step, e.DoneAt, e.Standing, e.GapGrams, e.GapSigma, e.ConfirmedBecause, Code = e.Flows.Where(f => f.Role == FlowRole.Out || f.Role == FlowRole.Count).OrderBy(f => f.Ordinal).Select(f => f.Lot!.Code).First() })
-            .ToListAsync(stop);
+            .Select(e => new { e.Id, e.Step, e.DoneAt, e.Status, e.GapGrams, e.GapSigma, e.ConfirmedBecause, Code = e.Flows.Where(f => f.Role == FlowRole.Out || f.Role == FlowRole.Count).OrderBy(f => f.Ordinal).Select(f => f.Lot!.Code).First() })
+            .ToListAsync(cancellationToken);
         return new Today(
-            bench.Now,
+            context.Now,
             heaps,
-            [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), l.WaitsAt, Math.Max(0, bench.Today.DayNumber - bench.DayOf(l.ChangedAt).DayNumber)))],
-            [.. suspicious.Select(e => new LookAt(e.Id, e.Step, e.DoneAt, e.Code, e.Standing, Figures.ToFigure(e.GapGrams ?? 0, e.GapSigma, unit, Provenance.Reckoned)!, e.ConfirmedBecause is not null))],
-            await db.Drafts.CountAsync(d => d.State == DraftState.Open, stop),
-            await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null, stop),
-            await Month(db, bench, stop));
+            [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), l.WaitsAt, Math.Max(0, context.Today.DayNumber - context.DayOf(l.ChangedAt).DayNumber)))],
+            [.. suspicious.Select(e => new LookAt(e.Id, e.Step, e.DoneAt, e.Code, e.Status, Figures.ToFigure(e.GapGrams ?? 0, e.GapSigma, unit, Provenance.Reckoned)!, e.ConfirmedBecause is not null))],
+            await db.Drafts.CountAsync(d => d.State == DraftState.Open, cancellationToken),
+            await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null, cancellationToken),
+            await Month(db, context, cancellationToken));
     }
 
-    private static async Task<MonthSums> Month(EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<MonthSums> Month(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        var first = new DateTime(bench.Today.Year, bench.Today.Month, 1);
-        var from = new DateTimeOffset(first, bench.Facts.Zone.GetUtcOffset(first)).ToUniversalTime();
+        var first = new DateTime(context.Today.Year, context.Today.Month, 1);
+        var from = new DateTimeOffset(first, context.Workshop.Zone.GetUtcOffset(first)).ToUniversalTime();
         var prepared = Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray();
         var made = await db.Lots.Where(l => l.MadeAt >= from && l.VoidedAt == null)
             .GroupBy(l => l.Form)
             .Select(g => new { Form = g.Key, Grams = g.Sum(l => l.MadeGrams ?? 0) })
-            .ToListAsync(stop);
-        var minutes = await db.Entries.Where(e => e.DoneAt >= from && e.VoidedAt == null).SumAsync(e => e.Minutes ?? 0, stop);
+            .ToListAsync(cancellationToken);
+        var minutes = await db.Entries.Where(e => e.DoneAt >= from && e.VoidedAt == null).SumAsync(e => e.Minutes ?? 0, cancellationToken);
         return new MonthSums(
-            Mass.FromGrams(made.Where(m => m.Form == LotForm.Raw).Sum(m => m.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
-            Mass.FromGrams(made.Where(m => prepared.Contains(m.Form)).Sum(m => m.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+            Mass.FromGrams(made.Where(m => m.Form == LotForm.Raw).Sum(m => m.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
+            Mass.FromGrams(made.Where(m => prepared.Contains(m.Form)).Sum(m => m.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
             minutes / 60.0,
-            bench.Today.ToString("MMMM", System.Globalization.CultureInfo.InvariantCulture));
+            context.Today.ToString("MMMM", System.Globalization.CultureInfo.InvariantCulture));
     }
 }

@@ -5,6 +5,7 @@ using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Dehairing;
@@ -19,11 +20,11 @@ public sealed record DehairingPage(string Code, DownUse Use, IReadOnlyList<PassV
 public static class DehairingEndpoints
 {
     public static void MapDehairing(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/dehairing").WithTags("dehairing").ForMembers().MapGet("/{code}", Page).Named("readPasses", "The dehairing passes behind a lot.").Produces<DehairingPage>().ProducesProblem(404);
+        app.MapGroup("/api/dehairing").WithTags("dehairing").ForMembers().MapGet("/{code}", Page).Named("readPasses", "The dehairing passes behind a lot.").ProducesProblem(404);
 
-    private static async Task<IResult> Page(string code, string? use, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<DehairingPage>, ProblemHttpResult>> Page(string code, string? use, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
@@ -45,10 +46,10 @@ public static class DehairingEndpoints
                 Hair = e.Flows.Where(f => f.LossKind == LossKind.GuardHair || f.LossKind == LossKind.Kemp)
                     .Sum(f => f.SettledGrams ?? f.Weighings.OrderByDescending(w => w.Revision).Select(w => (double?)w.Grams).FirstOrDefault() ?? 0),
             })
-            .ToListAsync(stop);
-        var counts = await db.Counts.AsNoTracking().Where(c => ids.Contains(c.EntryId)).ToDictionaryAsync(c => c.EntryId, stop);
-        DehairPass[] passes = [.. entries.Select(e => new DehairPass(e.Taken, e.Kept, e.Hair, counts.GetValueOrDefault(e.Id)?.HairsPerGram))];
-        MassFigure Figure(double grams) => Mass.FromGrams(grams).ToFigure(bench.Facts.Unit, Provenance.Reckoned);
+            .ToListAsync(cancellationToken);
+        var noted = (await db.Measures.AsNoTracking().Where(m => ids.Contains(m.EntryId)).ToListAsync(cancellationToken)).ToLookup(m => m.EntryId);
+        DehairPass[] passes = [.. entries.Select(e => new DehairPass(e.Taken, e.Kept, e.Hair, DehairPass.HairsIn(noted[e.Id].ToDictionary(m => m.Key, m => m.Value))))];
+        MassFigure Figure(double grams) => Mass.FromGrams(grams).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new DehairingPage(
             dossier.Lot.Code,
             wanted,

@@ -20,14 +20,14 @@ internal sealed class DryWeights
 
     private DryWeights(BreedBook book, OwnExperience? own, IReadOnlyList<Wash> washes) => (this.book, this.own, this.washes) = (book, own, washes);
 
-    public static async Task<DryWeights> Of(EarthyTuftDb db, BreedBook book, IReadOnlyList<LotRow> lots, CancellationToken stop)
+    public static async Task<DryWeights> Of(EarthyTuftDb db, BreedBook book, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
     {
         var ids = lots.Select(l => l.Id).ToArray();
         var washes = ids.Length == 0 ? [] : await db.Entries.AsNoTracking()
             .Where(e => e.VoidedAt == null && e.Step == StepKind.Wash && e.TakenGrams > 0 && e.Flows.Any(f => f.Role == FlowRole.Out && ids.Contains(f.LotId!.Value)))
             .Select(e => new Wash(e.TakenGrams!.Value, e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArray()))
-            .ToListAsync(stop);
-        return new DryWeights(book, washes.Count == 0 ? null : await OwnLog.Read(db, book, null, stop), washes);
+            .ToListAsync(cancellationToken);
+        return new DryWeights(book, washes.Count == 0 ? null : await OwnLog.Read(db, book, null, cancellationToken), washes);
     }
 
     /// <summary>What some of the lots will weigh together; null where their washes do not tell.</summary>

@@ -24,8 +24,8 @@ public static class Description
         ("ledger", "Steps with their weights, corrections, drafts and voiding."),
         ("assessing", "Locks and look-overs."),
         ("routing", "Ways from a fleece to what it is wanted for."),
-        ("scouring", "Washes, baths, tubs and recipes."),
-        ("drying", "Racks with wool on them."),
+        ("runs", "Work at the benches that lasts: washes, racks."),
+        ("scouring", "Plans, tubs, racks and recipes."),
         ("dehairing", "Passes of dehairing with what was counted."),
         ("sampling", "Samples and their wall."),
         ("breeds", "The breed book."),
@@ -57,6 +57,20 @@ public static class Description
                 [Cookie] = new OpenApiSecurityScheme { Type = SecuritySchemeType.ApiKey, In = ParameterLocation.Cookie, Name = "earthy-tuft", Description = "Set by signing in." },
                 [Token] = new OpenApiSecurityScheme { Type = SecuritySchemeType.ApiKey, In = ParameterLocation.Header, Name = "X-Token", Description = "From GET /api/session; every change needs it." },
             };
+            // A record of several kinds says which it is: then that is no optional field.
+            var schemas = document.Components.Schemas ?? new Dictionary<string, IOpenApiSchema>();
+            foreach (var kinds in schemas.Values.Select(s => s.Discriminator).OfType<OpenApiDiscriminator>())
+            {
+                foreach (var kind in (kinds.Mapping ?? new Dictionary<string, OpenApiSchemaReference>()).Values)
+                {
+                    if (schemas[kind.Reference.Id!] is OpenApiSchema one)
+                    {
+                        one.Type ??= JsonSchemaType.Object;
+                        (one.Required ??= new HashSet<string>()).Add(kinds.PropertyName!);
+                    }
+                }
+            }
+
             return Task.CompletedTask;
         });
         options.AddOperationTransformer((operation, context, _) =>

@@ -48,6 +48,9 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
             BadHttpRequestException { InnerException: JsonException json } =>
                 Problems.Details(400, "not-readable", "The request does not read: " + Plain(json), ("field", json.Path)),
             BadHttpRequestException bad => Problems.Details(bad.StatusCode, "not-readable", "The request does not read. Nothing was stored."),
+            // A record of several kinds that does not say which.
+            NotSupportedException { Source: "System.Text.Json" } =>
+                Problems.Details(400, "not-readable", "The request does not read: it does not say of which kind it is. Nothing was stored."),
             DbUpdateConcurrencyException => Problems.Details(409, "changed-meanwhile", "Somebody changed this while you were at it. Look at it again; nothing of yours was stored."),
             _ when IsDatabaseAway(exception) =>
                 Problems.Details(503, "database-away", "The database cannot take this just now. Send the same entry again with the same key: it is stored once."),

@@ -147,10 +147,10 @@ public static class RequestTextGuard
         : field.Length == 0 ? place.Name
         : field + "." + place.Name);
 
-    private static async Task<byte[]> Body(HttpRequest request, CancellationToken stop)
+    private static async Task<byte[]> Body(HttpRequest request, CancellationToken cancellationToken)
     {
         using var body = new MemoryStream((int)Math.Min(request.ContentLength ?? 0, 1_000_000));
-        await request.Body.CopyToAsync(body, stop);
+        await request.Body.CopyToAsync(body, cancellationToken);
         return body.ToArray();
     }
 

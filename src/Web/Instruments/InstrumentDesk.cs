@@ -9,7 +9,7 @@ namespace EarthyTuft.Web.Instruments;
 
 /// <summary>
 /// Keeps a link to every instrument that is switched on. Of several web processes one listens to each (an advisory lock decides) and tells the
-/// others through the database. A probe's readings go to the bath it hangs in, one every ten seconds by the house's clock.
+/// others through the database. A probe's readings go to the run it hangs in, one every ten seconds by the house's clock.
 /// </summary>
 public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, TimeProvider clock, ILogger<InstrumentDesk> log) : BackgroundService
 {
@@ -18,11 +18,11 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     private static readonly TimeSpan BetweenReadings = TimeSpan.FromSeconds(10);
     private readonly Dictionary<Guid, Held> held = [];
 
-    private sealed class Held(InstrumentLink link, CancellationTokenSource stop)
+    private sealed class Held(InstrumentLink link, CancellationTokenSource cancellationToken)
     {
         public InstrumentLink Link => link;
 
-        public CancellationTokenSource Stop => stop;
+        public CancellationTokenSource Stop => cancellationToken;
 
         public LiveReading? Told { get; set; }
 
@@ -30,27 +30,27 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
 
         public DateTimeOffset StoredAt { get; set; }
 
-        public long WashingToldAt { get; set; }
+        public long RunsToldAt { get; set; }
     }
 
-    protected override async Task ExecuteAsync(CancellationToken stop)
+    protected override async Task ExecuteAsync(CancellationToken cancellationToken)
     {
-        while (!stop.IsCancellationRequested)
+        while (!cancellationToken.IsCancellationRequested)
         {
             try
             {
                 await using var own = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString);
-                await own.OpenAsync(stop);
-                await Watch(own, stop);
+                await own.OpenAsync(cancellationToken);
+                await Watch(own, cancellationToken);
             }
-            catch (OperationCanceledException) when (stop.IsCancellationRequested)
+            catch (OperationCanceledException) when (cancellationToken.IsCancellationRequested)
             {
                 break;
             }
             catch (Exception e) when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
             {
                 log.LogWarning("Instruments wait for the database ({Reason}).", e.Message);
-                await Task.Delay(1000, stop).ContinueWith(_ => { }, CancellationToken.None);
+                await Task.Delay(1000, cancellationToken).ContinueWith(_ => { }, CancellationToken.None);
             }
 
             // The locks went with the connection: another process may listen now.
@@ -60,27 +60,27 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
         LetGo([.. held.Keys]);
     }
 
-    private async Task Watch(NpgsqlConnection own, CancellationToken stop)
+    private async Task Watch(NpgsqlConnection own, CancellationToken cancellationToken)
     {
         using var tick = new PeriodicTimer(Tick);
         var looked = Environment.TickCount64 - 10_000;
-        while (await tick.WaitForNextTickAsync(stop))
+        while (await tick.WaitForNextTickAsync(cancellationToken))
         {
             if (Environment.TickCount64 - looked > 2000)
             {
                 looked = Environment.TickCount64;
-                await TakeUp(own, stop);
+                await TakeUp(own, cancellationToken);
             }
 
             foreach (var one in held.Values)
             {
-                await Tell(own, one, stop);
-                await Store(own, one, stop);
+                await Tell(own, one, cancellationToken);
+                await Store(own, one, cancellationToken);
             }
         }
     }
 
-    private async Task TakeUp(NpgsqlConnection own, CancellationToken stop)
+    private async Task TakeUp(NpgsqlConnection own, CancellationToken cancellationToken)
     {
         var wanted = new List<InstrumentPlace>();
         // A demo's stand-ins are listened to while somebody is in it.
@@ -91,9 +91,9 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             where i."on" and (not w.is_demo or w.demo_used_at > $1)
             """;
         await using (var command = new NpgsqlCommand(InUse, own) { Parameters = { new() { Value = clock.GetUtcNow() - DemoWorkshops.InUseFor } } })
-        await using (var reader = await command.ExecuteReaderAsync(stop))
+        await using (var reader = await command.ExecuteReaderAsync(cancellationToken))
         {
-            while (await reader.ReadAsync(stop))
+            while (await reader.ReadAsync(cancellationToken))
             {
                 wanted.Add(new InstrumentPlace(reader.GetGuid(0), reader.GetGuid(1), Enum.Parse<InstrumentKind>(reader.GetString(2)), reader.GetString(3), reader.GetString(4), reader.GetInt32(5), reader.GetBoolean(6) ? reader.GetGuid(0).ToString() : null));
             }
@@ -103,12 +103,12 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
         LetGo(gone);
         foreach (var id in gone)
         {
-            await Scalar(own, "select pg_advisory_unlock($1, $2)", stop, LockSpace, id.GetHashCode());
+            await Scalar(own, "select pg_advisory_unlock($1, $2)", cancellationToken, LockSpace, id.GetHashCode());
         }
 
         foreach (var place in wanted.Where(w => !held.ContainsKey(w.Id)))
         {
-            if (await Scalar(own, "select pg_try_advisory_lock($1, $2)", stop, LockSpace, place.Id.GetHashCode()) is true)
+            if (await Scalar(own, "select pg_try_advisory_lock($1, $2)", cancellationToken, LockSpace, place.Id.GetHashCode()) is true)
             {
                 var link = new InstrumentLink(place, clock);
                 var end = new CancellationTokenSource();
@@ -130,7 +130,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     }
 
     /// <summary>Tells every screen, four times a second at the most, and every two seconds when nothing changed.</summary>
-    private static async Task Tell(NpgsqlConnection own, Held one, CancellationToken stop)
+    private static async Task Tell(NpgsqlConnection own, Held one, CancellationToken cancellationToken)
     {
         if (one.Link.Last is not { } reading || (reading with { At = default } == (one.Told is { } told ? told with { At = default } : null) && Environment.TickCount64 - one.ToldAt < 2000))
         {
@@ -138,10 +138,10 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
         }
 
         (one.Told, one.ToldAt) = (reading, Environment.TickCount64);
-        await Announce(own, one.Link.Place.Workshop, new LiveItem("reading", reading), stop);
+        await Announce(own, one.Link.Place.Workshop, new LiveItem("reading", reading), cancellationToken);
     }
 
-    private async Task Store(NpgsqlConnection own, Held one, CancellationToken stop)
+    private async Task Store(NpgsqlConnection own, Held one, CancellationToken cancellationToken)
     {
         var now = clock.GetUtcNow().ToStored();
         if (one.Link.Place.Kind != InstrumentKind.Probe || now - one.StoredAt < BetweenReadings)
@@ -157,26 +157,26 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
 
         await using var command = new NpgsqlCommand(
             """
-            insert into bath_readings (id, workshop_id, bath_id, at, celsius, from_probe)
-            select gen_random_uuid(), b.workshop_id, b.id, $2, $3, true
-            from baths b
-            where b.probe_id = $1 and b.lifted_at is null and b.started_at <= $2 and $3 between 0 and 100
+            insert into run_readings (workshop_id, run_id, part, at, value)
+            select p.workshop_id, p.run_id, p.part, $2, $3
+            from instrument_places p
+            where p.instrument_id = $1 and p.until is null and p.since <= $2 and $3 between 0 and 100
             """,
             own)
         {
             Parameters = { new() { Value = one.Link.Place.Id }, new() { Value = at }, new() { Value = Math.Round(celsius, 2) } },
         };
-        if (await command.ExecuteNonQueryAsync(stop) > 0 && Environment.TickCount64 - one.WashingToldAt > 1000)
+        if (await command.ExecuteNonQueryAsync(cancellationToken) > 0 && Environment.TickCount64 - one.RunsToldAt > 1000)
         {
-            one.WashingToldAt = Environment.TickCount64;
-            await Announce(own, one.Link.Place.Workshop, new LiveItem("washing"), stop);
+            one.RunsToldAt = Environment.TickCount64;
+            await Announce(own, one.Link.Place.Workshop, NewsDesk.Item(News.Runs), cancellationToken);
         }
     }
 
-    private static Task Announce(NpgsqlConnection own, Guid workshop, LiveItem item, CancellationToken stop) =>
-        Scalar(own, "select pg_notify($1, $2)", stop, LiveNews.Channel, JsonSerializer.Serialize(new LiveNews.Packet(workshop, item), JsonSerializerOptions.Web));
+    private static Task Announce(NpgsqlConnection own, Guid workshop, LiveItem item, CancellationToken cancellationToken) =>
+        Scalar(own, "select pg_notify($1, $2)", cancellationToken, LiveNews.Channel, JsonSerializer.Serialize(new LiveNews.Packet(workshop, item), JsonSerializerOptions.Web));
 
-    private static async Task<object?> Scalar(NpgsqlConnection own, string sql, CancellationToken stop, params object[] values)
+    private static async Task<object?> Scalar(NpgsqlConnection own, string sql, CancellationToken cancellationToken, params object[] values)
     {
         await using var command = new NpgsqlCommand(sql, own);
         foreach (var value in values)
@@ -184,6 +184,6 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             command.Parameters.Add(new() { Value = value });
         }
 
-        return await command.ExecuteScalarAsync(stop);
+        return await command.ExecuteScalarAsync(cancellationToken);
     }
 }

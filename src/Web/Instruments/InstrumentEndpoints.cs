@@ -6,6 +6,7 @@ using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Live;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Instruments;
@@ -52,23 +53,23 @@ public static class InstrumentEndpoints
     {
         var group = app.MapGroup("/api/instruments").WithTags("instruments").ForMembers();
         group.MapGet("", Page).Named("listInstruments", "Instruments with what they say.");
-        group.MapPost("", Add).Named("addInstrument", "Adds an instrument.").Changes(MemberRole.Owner).NotInDemos().Produces<InstrumentView>();
-        group.MapPut("/{id:guid}", Change).Named("changeInstrument", "Changes an instrument.").Changes(MemberRole.Owner).Produces<InstrumentView>().ProducesProblem(404);
-        group.MapDelete("/{id:guid}", Remove).Named("removeInstrument", "Removes an instrument.").Produces(204).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
-        group.MapPost("/{id:guid}/key", Press).Named("pressKey", "Presses a key of a scale.").Produces(204).Changes().ProducesProblem(404).ProducesProblem(503);
-        group.MapPost("/hand", Hand).Named("setStandIn", "Lays something on a stand-in.").Changes().Produces<HandAnswer>().ProducesProblem(404).ProducesProblem(503);
+        group.MapPost("", Add).Named("addInstrument", "Adds an instrument.").Changes(MemberRole.Owner).NotInDemos();
+        group.MapPut("/{id:guid}", Change).Named("changeInstrument", "Changes an instrument.").Changes(MemberRole.Owner).ProducesProblem(404);
+        group.MapDelete("/{id:guid}", Remove).Named("removeInstrument", "Removes an instrument.").Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
+        group.MapPost("/{id:guid}/key", Press).Named("pressKey", "Presses a key of a scale.").Changes().ProducesProblem(404).ProducesProblem(503);
+        group.MapPost("/hand", Hand).Named("setStandIn", "Lays something on a stand-in.").Changes().ProducesProblem(404).ProducesProblem(503);
     }
 
     private static int? Control(IConfiguration configuration) => configuration.GetValue<int?>("Instruments:Control");
 
-    private static async Task<InstrumentsPage> Page(EarthyTuftDb db, Bench bench, LiveHub live, IConfiguration configuration, CancellationToken stop)
+    private static async Task<InstrumentsPage> Page(EarthyTuftDb db, RequestContext context, LiveHub live, IConfiguration configuration, CancellationToken cancellationToken)
     {
-        var last = live.Last(bench.Facts.WorkshopId).ToDictionary(r => r.InstrumentId);
-        var rows = await db.Instruments.AsNoTracking().OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(stop);
-        return new InstrumentsPage([.. rows.Select(r => View(r, r.On ? last.GetValueOrDefault(r.Id) : null))], bench.Facts.IsDemo && Control(configuration) is not null);
+        var last = live.Last(context.Workshop.WorkshopId).ToDictionary(r => r.InstrumentId);
+        var rows = await db.Instruments.AsNoTracking().OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(cancellationToken);
+        return new InstrumentsPage([.. rows.Select(r => View(r, r.On ? last.GetValueOrDefault(r.Id) : null))], context.Workshop.IsDemo && Control(configuration) is not null);
     }
 
-    private static async Task<IResult> Add(InstrumentRequest request, EarthyTuftDb db, InstrumentNetworks networks, CancellationToken stop)
+    private static async Task<Results<Ok<InstrumentView>, ProblemHttpResult>> Add(InstrumentRequest request, EarthyTuftDb db, InstrumentNetworks networks, CancellationToken cancellationToken)
     {
         var row = new InstrumentRow { Name = "", Host = "" };
         if (Set(row, request, networks) is { } wrong)
@@ -77,21 +78,21 @@ public static class InstrumentEndpoints
         }
 
         db.Instruments.Add(row);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         return TypedResults.Ok(View(row, null));
     }
 
-    private static async Task<IResult> Change(Guid id, InstrumentRequest request, EarthyTuftDb db, Bench bench, LiveHub live, InstrumentNetworks networks, CancellationToken stop)
+    private static async Task<Results<Ok<InstrumentView>, ProblemHttpResult>> Change(Guid id, InstrumentRequest request, EarthyTuftDb db, RequestContext context, LiveHub live, InstrumentNetworks networks, CancellationToken cancellationToken)
     {
-        if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, stop) is not { } row)
+        if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, cancellationToken) is not { } row)
         {
             return Problems.NotHere("instrument");
         }
 
         // In a demo the stand-ins are switched on and off, and stay where they are.
-        if (bench.Facts.IsDemo && (row.Host, row.Port, row.Kind) != (request.Host, request.Port, request.Kind))
+        if (context.Workshop.IsDemo && (row.Host, row.Port, row.Kind) != (request.Host, request.Port, request.Kind))
         {
-            return BenchDoor.NotInDemo();
+            return MembershipMiddleware.NotInDemo();
         }
 
         if (Set(row, request, networks) is { } wrong)
@@ -99,25 +100,25 @@ public static class InstrumentEndpoints
             return wrong;
         }
 
-        await db.SaveChangesAsync(stop);
-        live.Forget(bench.Facts.WorkshopId, id);
+        await db.SaveChangesAsync(cancellationToken);
+        live.Forget(context.Workshop.WorkshopId, id);
         return TypedResults.Ok(View(row, null));
     }
 
-    private static async Task<IResult> Remove(Guid id, EarthyTuftDb db, Bench bench, LiveHub live, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, EarthyTuftDb db, RequestContext context, LiveHub live, CancellationToken cancellationToken)
     {
-        if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, stop) is not { } row)
+        if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, cancellationToken) is not { } row)
         {
             return Problems.NotHere("instrument");
         }
 
         db.Instruments.Remove(row);
-        await db.SaveChangesAsync(stop);
-        live.Forget(bench.Facts.WorkshopId, id);
+        await db.SaveChangesAsync(cancellationToken);
+        live.Forget(context.Workshop.WorkshopId, id);
         return TypedResults.NoContent();
     }
 
-    private static IResult? Set(InstrumentRow row, InstrumentRequest request, InstrumentNetworks networks)
+    private static ProblemHttpResult? Set(InstrumentRow row, InstrumentRequest request, InstrumentNetworks networks)
     {
         var host = request.Host.Trim().ToLowerInvariant();
         if (string.IsNullOrWhiteSpace(request.Name))
@@ -135,34 +136,34 @@ public static class InstrumentEndpoints
     }
 
     /// <summary>Presses a key on the instrument itself: one that was heard lately, so that no answer tells whether anything listens at an address.</summary>
-    private static async Task<IResult> Press(Guid id, KeyRequest request, EarthyTuftDb db, Bench bench, LiveHub live, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Press(Guid id, KeyRequest request, EarthyTuftDb db, RequestContext context, LiveHub live, CancellationToken cancellationToken)
     {
-        if (await db.Instruments.AsNoTracking().SingleOrDefaultAsync(i => i.Id == id && i.On, stop) is not { } row)
+        if (await db.Instruments.AsNoTracking().SingleOrDefaultAsync(i => i.Id == id && i.On, cancellationToken) is not { } row)
         {
             return Problems.NotHere("instrument that is on");
         }
 
-        if (!live.Last(bench.Facts.WorkshopId).Any(r => r.InstrumentId == id && r is { Connected: true, Value: not null }))
+        if (!live.Last(context.Workshop.WorkshopId).Any(r => r.InstrumentId == id && r is { Connected: true, Value: not null }))
         {
             return Away();
         }
 
-        await Send(row.Host, row.Port, Shed(bench), request.Key.ToString().ToLowerInvariant(), answers: false, stop);
+        await Send(row.Host, row.Port, Shed(context), request.Key.ToString().ToLowerInvariant(), answers: false, cancellationToken);
         return TypedResults.NoContent();
     }
 
     /// <summary>A demo's stand-ins are those of its own shed.</summary>
-    private static string? Shed(Bench bench) => bench.Facts.IsDemo ? bench.Facts.WorkshopId.ToString() : null;
+    private static string? Shed(RequestContext context) => context.Workshop.IsDemo ? context.Workshop.WorkshopId.ToString() : null;
 
-    private static async Task<IResult> Hand(HandRequest request, Bench bench, IConfiguration configuration, CancellationToken stop)
+    private static async Task<Results<Ok<HandAnswer>, ProblemHttpResult>> Hand(HandRequest request, RequestContext context, IConfiguration configuration, CancellationToken cancellationToken)
     {
-        if (!bench.Facts.IsDemo || Control(configuration) is not { } port)
+        if (!context.Workshop.IsDemo || Control(configuration) is not { } port)
         {
             return Problems.NotHere("stand-in");
         }
 
         var line = string.Join(' ', new[] { request.Does.ToString().ToLowerInvariant() }.Concat((request.Numbers ?? []).Select(n => n.ToString("R", CultureInfo.InvariantCulture))));
-        return await Send("127.0.0.1", port, Shed(bench), line, answers: true, stop) switch
+        return await Send("127.0.0.1", port, Shed(context), line, answers: true, cancellationToken) switch
         {
             null => Away(),
             "?" => Problems.Refused("numbers", "out-of-range", "The stand-ins cannot do that: a number is missing or out of range."),
@@ -170,12 +171,12 @@ public static class InstrumentEndpoints
         };
     }
 
-    private static IResult Away() => Problems.Of(503, "instrument-away", "The instrument does not answer. Everything can be typed as well.");
+    private static ProblemHttpResult Away() => Problems.Of(503, "instrument-away", "The instrument does not answer. Everything can be typed as well.");
 
     /// <summary>Says one line; the answer, an empty word where none is awaited, null when nobody is there.</summary>
-    private static async Task<string?> Send(string host, int port, string? shed, string line, bool answers, CancellationToken stop)
+    private static async Task<string?> Send(string host, int port, string? shed, string line, bool answers, CancellationToken cancellationToken)
     {
-        using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+        using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancellationToken);
         patience.CancelAfter(TimeSpan.FromSeconds(3));
         try
         {
@@ -193,7 +194,7 @@ public static class InstrumentEndpoints
             var read = await stream.ReadAsync(buffer, patience.Token);
             return Encoding.ASCII.GetString(buffer, 0, read).Trim();
         }
-        catch (Exception e) when (e is SocketException or IOException or OperationCanceledException && !stop.IsCancellationRequested)
+        catch (Exception e) when (e is SocketException or IOException or OperationCanceledException && !cancellationToken.IsCancellationRequested)
         {
             return null;
         }

@@ -63,16 +63,16 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
 
     private void Empty() => (sum, counted, heardTicks) = (0, 0, 0);
 
-    public async Task Run(CancellationToken stop)
+    public async Task Run(CancellationToken cancellationToken)
     {
         var wait = TimeSpan.FromMilliseconds(300);
-        while (!stop.IsCancellationRequested)
+        while (!cancellationToken.IsCancellationRequested)
         {
             var began = Environment.TickCount64;
             try
             {
                 using var client = new TcpClient { ReceiveBufferSize = MostAtOnce };
-                using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+                using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancellationToken);
                 patience.CancelAfter(Patience);
                 await client.ConnectAsync(place.Host, place.Port, patience.Token);
                 if (place.Shed is { } shed)
@@ -80,7 +80,7 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
                     await client.GetStream().WriteAsync(Encoding.ASCII.GetBytes($"shed {shed}\n"), patience.Token);
                 }
 
-                await Listen(client.GetStream(), stop);
+                await Listen(client.GetStream(), cancellationToken);
             }
             catch (Exception e) when (e is SocketException or IOException or OperationCanceledException or ObjectDisposedException)
             {
@@ -90,17 +90,17 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
             Lost();
             // One that held for a while is asked again at once, one that never answers ever more rarely.
             wait = Environment.TickCount64 - began > 2000 ? TimeSpan.FromMilliseconds(300) : TimeSpan.FromMilliseconds(Math.Min(5000, wait.TotalMilliseconds * 1.6));
-            await Task.Delay(wait, stop).ContinueWith(_ => { }, CancellationToken.None);
+            await Task.Delay(wait, cancellationToken).ContinueWith(_ => { }, CancellationToken.None);
         }
     }
 
-    private async Task Listen(NetworkStream stream, CancellationToken stop)
+    private async Task Listen(NetworkStream stream, CancellationToken cancellationToken)
     {
         var cutter = new LineCutter();
         var buffer = new byte[MostAtOnce];
         while (true)
         {
-            using var patience = CancellationTokenSource.CreateLinkedTokenSource(stop);
+            using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancellationToken);
             patience.CancelAfter(Patience);
             var read = await stream.ReadAsync(buffer, patience.Token);
             if (read == 0)
@@ -118,7 +118,7 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
             cutter.Cut(heard.Span, Take);
             if (read > End)
             {
-                await Task.Delay(Ebb, stop);
+                await Task.Delay(Ebb, cancellationToken);
             }
         }
     }

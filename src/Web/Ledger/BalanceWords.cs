@@ -28,7 +28,7 @@ public static class BalanceWords
             balance.WeighedLosses?.ToFigure(unit, Provenance.Measured),
             balance.ByDifference?.ToFigure(unit, Provenance.Reckoned, working),
             balance.Unaccounted?.ToFigure(unit, Provenance.Reckoned, working),
-            balance.Standing,
+            balance.Status,
             balance.Yield is { } yield ? Figures.PercentFigure(yield * (1 - NoilShare(balance, noil)), Provenance.Reckoned, new Working(
                 noil is null ? "kept / taken, both at reference mass" : "(kept \u2212 noil) / taken, all at reference mass",
                 [
@@ -49,11 +49,11 @@ public static class BalanceWords
     public static string Sentence(Balance balance, MassUnit unit, Slip? slip)
     {
         var rest = balance.Unaccounted ?? balance.ByDifference;
-        return balance.Standing switch
+        return balance.Status switch
         {
-            Standing.Open => "The balance closes when everything has been weighed dry.",
-            Standing.Impossible => $"More came out ({(balance.Kept!.Mass + balance.WeighedLosses!.Mass).Write(unit)}) than went in ({(balance.In!.Mass + balance.Gains.Mass).Write(unit)}). {Guess(slip, unit)}",
-            Standing.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings alone explain \u00B1{Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}. {Guess(slip, unit)}",
+            BalanceStatus.Open => "The balance closes when everything has been weighed dry.",
+            BalanceStatus.Impossible => $"More came out ({(balance.Kept!.Mass + balance.WeighedLosses!.Mass).Write(unit)}) than went in ({(balance.In!.Mass + balance.Gains.Mass).Write(unit)}). {Guess(slip, unit)}",
+            BalanceStatus.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings alone explain \u00B1{Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}. {Guess(slip, unit)}",
             _ when rest is null => "Taken in.",
             _ when balance.ByDifference is { } gone => $"It fits: {gone.Write(unit)} left by difference.",
             _ => $"It fits: {rest!.Write(unit)} unaccounted, within what the weighings explain.",

@@ -1,17 +1,17 @@
-using System.Text.Json;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.TakingIn;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.Options;
 
 namespace EarthyTuft.Web.Ledger;
 
@@ -20,9 +20,9 @@ public static class LedgerEndpoints
     public static void MapLedger(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/entries").WithTags("ledger").ForMembers();
-        group.MapPost("/weigh-up", WeighUp).Named("weighUp", "Says what a step would come to, and stores nothing.").Changes().Produces<WeighedUp>();
-        group.MapPost("", Log).Named("logStep", "Logs a step; one that cannot be is kept as a draft.").Changes().Produces<EntryAnswer>().ProducesProblem(409).ProducesProblem(503);
-        group.MapPost("/{id:guid}/corrections", Correct).Named("correctWeighing", "Sets a weight right; the old figure stays readable.").Changes().Produces<EntryAnswer>().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/weigh-up", WeighUp).Named("weighUp", "Says what a step would come to, and stores nothing.").Changes();
+        group.MapPost("", Log).Named("logStep", "Logs a step; one that cannot be is kept as a draft.").Changes().ProducesProblem(409).ProducesProblem(503);
+        group.MapPost("/{id:guid}/corrections", Correct).Named("correctWeighing", "Sets a weight right; the old figure stays readable.").Changes().ProducesProblem(404).ProducesProblem(409);
         VoidEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }
@@ -32,86 +32,80 @@ public static class LedgerEndpoints
 
     /// <summary>Decides what may be logged: asked once for a preview and once for an entry, with the same checks.</summary>
     /// <returns>The decision, or what stands against it.</returns>
-    private static async Task<(Decision? Decision, IResult? Against)> Decide(StepRequest request, EarthyTuftDb db, Bench bench, bool toWrite, CancellationToken stop)
+    private static async Task<(Decision? Decision, ProblemHttpResult? Against)> Decide(StepRequest request, EarthyTuftDb db, RequestContext context, bool toWrite, CancellationToken cancellationToken)
     {
-        if (request.HairsCounted is null != request.PinchGrams is null)
-        {
-            return (null, Problems.Refused(request.PinchGrams is null ? "pinchGrams" : "hairsCounted", "missing", "Hairs are counted in a pinch of known weight: both figures, or none."));
-        }
-
-        var doneAt = request.DoneAt ?? bench.Now;
-        if (WorkTime.Check(doneAt, bench.Now, "doneAt") is { } never)
+        var doneAt = request.DoneAt ?? context.Now;
+        if (WorkTime.Check(doneAt, context.Now, "doneAt") is { } never)
         {
             return (null, Problems.Refused([never]));
         }
 
-        var (rows, lots) = await LedgerStore.Sources(db, LotIds(request), bench.Facts.Zone, toWrite, stop);
+        var (rows, lots) = await LedgerStore.Sources(db, LotIds(request), context.Workshop.Zone, toWrite, cancellationToken);
         if (request.From.Any(t => t.Version is { } seen && rows.TryGetValue(t.LotId, out var row) && row.Version != seen))
         {
-            return (null, await ChangedMeanwhile(db, bench, LotIds(request), stop));
+            return (null, await ChangedMeanwhile(db, context, LotIds(request), cancellationToken));
         }
 
-        var reader = new StepReader(bench.Facts, request, bench.DayOf(doneAt));
+        var reader = new StepReader(context.Workshop, request, context.DayOf(doneAt));
         var command = reader.Read(lots);
-        var outcome = command.Then(c => StepDesk.WeighUp(c, bench.UsualBowl));
+        var outcome = command.Then(c => StepDesk.WeighUp(c, context.UsualBowl));
         return outcome.IsRefused
             ? (null, Problems.Refused(outcome.Refusals))
-            : (new Decision(reader, command.Value, outcome.Value, rows, doneAt, outcome.Value.Balance.View(bench.Facts.Unit, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value))), null);
+            : (new Decision(reader, command.Value, outcome.Value, rows, doneAt, outcome.Value.Balance.View(context.Workshop.Unit, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value))), null);
     }
 
-    private static async Task<IResult> WeighUp(StepRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<WeighedUp>, ProblemHttpResult>> WeighUp(StepRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        var (decision, against) = await Decide(request, db, bench, toWrite: false, stop);
+        var (decision, against) = await Decide(request, db, context, toWrite: false, cancellationToken);
         if (decision is not { Outcome: var outcome })
         {
             return against!;
         }
 
         PortionView[] dressing = request.Step == StepKind.Dress && outcome.Balance.In is { } fibre
-            ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(bench.Facts.Unit, Provenance.Reckoned)))]
+            ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(context.Workshop.Unit, Provenance.Reckoned)))]
             : [];
         // Nothing is taken yet: what goes into a reserve is warned of here, and refused only when it is logged without a word.
         return TypedResults.Ok(new WeighedUp(decision.View, decision.Reader.Understood(decision.Command, outcome), outcome.Reserved.FirstOrDefault()?.Reason, dressing));
     }
 
-    private static async Task<IResult> Log(
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Log(
         StepRequest request,
         [FromHeader(Name = "Idempotency-Key")] Guid key,
         EarthyTuftDb db,
-        Bench bench,
-        IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json,
-        CancellationToken stop)
+        RequestContext context,
+        RunDesk runs,
+        CancellationToken cancellationToken)
     {
         try
         {
             // Most entries are new: whether this one was sent before is asked only where it meets a refusal or its own key.
-            var answer = await Keep(request, key, null, db, bench, json.Value.SerializerOptions, stop);
+            var answer = await Keep(request, key, null, db, context, runs, cancellationToken);
             // Refused, perhaps because its own earlier copy took what this one asks for.
-            return answer is ProblemHttpResult && await Stored(db, bench, key, stop) is { } twin ? TypedResults.Ok(twin) : answer;
+            return answer.Result is ProblemHttpResult && await Stored(db, context, key, cancellationToken) is { } twin ? TypedResults.Ok(twin) : answer;
         }
         catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.IsDuplicate())
         {
             // Either the same entry was sent twice at once, and the other copy is stored; or somebody else took from the same lot first.
             db.ChangeTracker.Clear();
-            return await Stored(db, bench, key, stop) is { } stored ? TypedResults.Ok(stored) : await ChangedMeanwhile(db, bench, LotIds(request), stop);
+            return await Stored(db, context, key, cancellationToken) is { } stored ? TypedResults.Ok(stored) : await ChangedMeanwhile(db, context, LotIds(request), cancellationToken);
         }
     }
 
     /// <summary>Decides and stores in one transaction. An impossible balance without a reason is stored as a draft.</summary>
-    internal static async Task<IResult> Keep(
-        StepRequest request, Guid key, string? because, EarthyTuftDb db, Bench bench, JsonSerializerOptions json, CancellationToken stop)
+    internal static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Keep(StepRequest request, Guid key, string? because, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var (decision, against) = await Decide(request, db, bench, toWrite: true, stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var (decision, against) = await Decide(request, db, context, toWrite: true, cancellationToken);
         if (decision is null || decision.Outcome.Reserved.Count > 0)
         {
             return against ?? Problems.Refused(decision!.Outcome.Reserved);
         }
 
         var (reader, command, outcome, rows, doneAt, view) = decision;
-        if (outcome.Balance.Standing == Standing.Impossible && because is null)
+        if (outcome.Balance.Status == BalanceStatus.Impossible && because is null)
         {
-            if (await Stored(db, bench, key, stop) is { } before)
+            if (await Stored(db, context, key, cancellationToken) is { } before)
             {
                 return TypedResults.Ok(before);
             }
@@ -120,85 +114,81 @@ public static class LedgerEndpoints
             {
                 Key = key,
                 Step = request.Step,
-                Request = JsonSerializer.Serialize(request with { DoneAt = doneAt }, json),
+                Request = StoredSteps.Of(request with { DoneAt = doneAt }).Write(),
                 Trouble = view.Sentence,
-                RecordedAt = bench.Now,
-                RecordedBy = bench.PersonId,
+                RecordedAt = context.Now,
+                RecordedBy = context.PersonId,
             };
             db.Drafts.Add(draft);
-            await Replace(db, request.DraftId, stop);
-            await db.SaveChangesAsync(stop);
-            await transaction.CommitAsync(stop);
+            await Replace(db, request.DraftId, cancellationToken);
+            await db.SaveChangesAsync(cancellationToken);
+            await transaction.CommitAsync(cancellationToken);
             return TypedResults.Ok(new EntryAnswer(false, null, draft.Id, view, DraftSentence(view.Sentence), []));
         }
 
         // Told later than it was done: what came after it is reckoned anew.
         var late = rows.Values.Any(r => r.ChangedAt > doneAt);
-        var made = await NewLots(request, command, outcome, rows, db, stop);
-        var facts = new EntryFacts(key, doneAt, bench.Now, bench.PersonId, TakeInEndpoints.Person(request.Who, bench), request.Minutes, CountWords.With(request), because, request.Spent);
+        var made = await NewLots(request, command, outcome, rows, db, cancellationToken);
+        var facts = new EntryFacts(key, doneAt, context.Now, context.PersonId, TakeInEndpoints.Person(request.Who, context), request.Minutes, CountWords.With(request), because, request.Spent);
         var entry = LedgerStore.AddStep(db, command, outcome, rows, made, reader.Typed, facts);
-        if (request.Plucked is not null || request.HairsCounted is not null)
+        db.Measures.AddRange((command.Measures ?? new Dictionary<string, double>()).Select(m => new MeasureRow { EntryId = entry.Id, Key = m.Key, Value = m.Value }));
+        await Replace(db, request.DraftId, cancellationToken);
+        await db.SaveChangesAsync(cancellationToken);
+        if (request.RunId is { } run && !await runs.Log(run, request.Step, LotIds(request), entry.Id, cancellationToken))
         {
-            db.Counts.Add(new CountRow { EntryId = entry.Id, Plucked = request.Plucked, HairsCounted = request.HairsCounted, PinchGrams = request.PinchGrams });
+            return Problems.Refused("runId", "not-here", "Nothing of that kind runs with these lots: take what lay in that bath or on that rack, or log these at the station by themselves.");
         }
 
-        if (request.WatchedId is { } watched && !await Watched.Log(db, watched, request.Step, LotIds(request), entry.Id, bench.Now, stop))
-        {
-            return Problems.Refused("watchedId", "not-here", "No such watch is kept of these lots: take what lay in that bath or on that rack, or log these at the station by themselves.");
-        }
-
-        await Replace(db, request.DraftId, stop);
-        await db.SaveChangesAsync(stop);
         if (late || LedgerStore.NeedsFamily(command, outcome))
         {
-            await LedgerStore.Refresh(db, [made[0].Id], stop);
-            view = View(await Family.Of(db, [made[0].Id], stop), entry.Id, bench);
+            await LedgerStore.Refresh(db, [made[0].Id], cancellationToken);
+            view = View(await Family.Of(db, [made[0].Id], cancellationToken), entry.Id, context);
         }
 
-        await transaction.CommitAsync(stop);
+        await transaction.CommitAsync(cancellationToken);
         return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))]));
     }
 
-    private static BalanceView View(Family family, Guid entry, Bench bench) => family.Settling.BalanceAt(entry).View(bench.Facts.Unit, noil: family.NoilAt(entry));
+    private static BalanceView View(Family family, Guid entry, RequestContext context) => family.Masses.BalanceAt(entry).View(context.Workshop.Unit, noil: family.NoilAt(entry));
 
     private static string DraftSentence(string sentence) => sentence + " Your entry is kept as a draft.";
 
     private static async Task<List<LotRow>> NewLots(
-        StepRequest request, StepCommand command, StepOutcome outcome, Dictionary<Guid, LotRow> rows, EarthyTuftDb db, CancellationToken stop)
+        StepRequest request, StepCommand command, StepOutcome outcome, Dictionary<Guid, LotRow> rows, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         var sources = command.From.Select(t => rows[t.Lot.Id]).ToArray();
-        var root = LotCode.SharedRoot(sources.Select(s => s.Code)) ?? await db.NextRootCode(LotCode.Joined, stop);
+        var root = LotCode.SharedRoot(sources.Select(s => s.Code)) ?? await db.NextRootCode(LotCode.Joined, cancellationToken);
         var joined = !sources.Any(s => LotCode.RootOf(s.Code) == root);
         var lots = new List<LotRow>();
         foreach (var giving in request.To)
         {
-            var code = joined && lots.Count == 0 ? root : await db.NextChildCode(root, stop);
+            var code = joined && lots.Count == 0 ? root : await db.NextChildCode(root, cancellationToken);
             lots.Add(LedgerStore.NewLot(code, giving.Form, outcome, sources, giving.Notes?.Trim() ?? ""));
         }
 
         return lots;
     }
 
-    internal static async Task<IResult> ChangedMeanwhile(EarthyTuftDb db, Bench bench, Guid[] ids, CancellationToken stop)
+    internal static async Task<ProblemHttpResult> ChangedMeanwhile(EarthyTuftDb db, RequestContext context, Guid[] ids, CancellationToken cancellationToken)
     {
-        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id)).ToListAsync(stop);
+        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id)).ToListAsync(cancellationToken);
         return Problems.Of(
             409,
             "changed-meanwhile",
             "Somebody took from this lot while you were at it. Nothing of yours was stored; here is what is there now.",
-            ("lots", lots.Select(l => new { l.Id, l.Code, l.Version, UsedUp = l.UsedUpAt is not null, Left = Figures.ToFigure(l.LeftGrams, l.LeftSigma, bench.Facts.Unit, Provenance.Reckoned) })));
+            ("lots", lots.Select(l => new { l.Id, l.Code, l.Version, UsedUp = l.UsedUpAt is not null, Left = Figures.ToFigure(l.LeftGrams, l.LeftSigma, context.Workshop.Unit, Provenance.Reckoned) })));
     }
 
-    private static async Task<IResult> Correct(Guid id, CorrectionRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Correct(Guid id, CorrectionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id && !f.Voided, stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id && !f.Voided, cancellationToken);
         if (flow?.Weighings.MaxBy(w => w.Revision) is not { } last)
         {
             return Problems.NotHere("weighing");
         }
 
-        var read = MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        var read = MassReader.Read(request.Mass, context.Workshop.Unit, "mass");
         if (read.IsRefused)
         {
             return Problems.Refused(read.Refusals);
@@ -210,33 +200,33 @@ public static class LedgerEndpoints
         }
 
         var weighing = new Weighing(
-            flow.Id, read.Value, request.State ?? last.State, request.HumidityPercent ?? last.HumidityPercent, Mass.FromGrams(last.ScaleStepGrams), last.Sitting);
+            flow.Id, read.Value, request.State ?? last.State, request.HumidityPercent ?? last.HumidityPercent, Mass.FromGrams(last.ScaleStepGrams), last.Session);
         var row = LedgerStore.NewWeighing(
-            new TypedWeighing(weighing, request.Mass.Trim()), last.Revision + 1, bench.PersonId, bench.Facts.PersonName, bench.Now, request.Because.Trim());
+            new TypedWeighing(weighing, request.Mass.Trim()), last.Revision + 1, context.PersonId, context.Workshop.PersonName, context.Now, request.Because.Trim());
         row.FlowId = flow.Id;
         db.Weighings.Add(row);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
 
-        var lotId = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).FirstAsync(stop);
-        await LedgerStore.Refresh(db, [lotId], stop);
-        await transaction.CommitAsync(stop);
-        var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(stop);
-        var view = !step.HasBalance() ? null : View(await Family.Of(db, [lotId], stop), id, bench);
+        var lotId = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).FirstAsync(cancellationToken);
+        await LedgerStore.Refresh(db, [lotId], cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
+        var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(cancellationToken);
+        var view = !step.HasBalance() ? null : View(await Family.Of(db, [lotId], cancellationToken), id, context);
         return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
     }
 
-    private static async Task<EntryAnswer?> Stored(EarthyTuftDb db, Bench bench, Guid key, CancellationToken stop)
+    private static async Task<EntryAnswer?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
     {
         var found = await db.Entries.Where(e => e.Key == key).Select(e => new { e.Id, IsDraft = false })
             .Concat(db.Drafts.Where(d => d.Key == key).Select(d => new { d.Id, IsDraft = true }))
-            .ToListAsync(stop);
+            .ToListAsync(cancellationToken);
         // A confirmed draft and its entry share the key: then the entry is what counts.
         if (found.FirstOrDefault(f => !f.IsDraft) is { } entry)
         {
             var made = await db.Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
-                .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form, f.Lot.Fibre)).ToListAsync(stop);
+                .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form, f.Lot.Fibre)).ToListAsync(cancellationToken);
             // The key of something that made no lot, sent to the wrong address: it is stored, and there is no balance to tell.
-            var view = made.Count == 0 ? null : View(await Family.Of(db, [made[0].Id], stop), entry.Id, bench);
+            var view = made.Count == 0 ? null : View(await Family.Of(db, [made[0].Id], cancellationToken), entry.Id, context);
             return new EntryAnswer(true, entry.Id, null, view, view?.Sentence ?? "It is stored already.", made);
         }
 
@@ -245,13 +235,13 @@ public static class LedgerEndpoints
             return null;
         }
 
-        var draft = await db.Drafts.AsNoTracking().SingleAsync(d => d.Id == found[0].Id, stop);
+        var draft = await db.Drafts.AsNoTracking().SingleAsync(d => d.Id == found[0].Id, cancellationToken);
         return new EntryAnswer(false, null, draft.Id, null, DraftSentence(draft.Trouble), []);
     }
 
-    private static async Task Replace(EarthyTuftDb db, Guid? draftId, CancellationToken stop)
+    private static async Task Replace(EarthyTuftDb db, Guid? draftId, CancellationToken cancellationToken)
     {
-        if (draftId is { } id && await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, stop) is { } old)
+        if (draftId is { } id && await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is { } old)
         {
             old.State = DraftState.Replaced;
         }

@@ -7,7 +7,7 @@ using EarthyTuft.Web.House;
 namespace EarthyTuft.Web.Ledger;
 
 /// <summary>Reads a typed step into a command. Every weight that does not read is named at its field; none is guessed.</summary>
-public sealed class StepReader(BenchFacts bench, StepRequest request, DateOnly sitting)
+public sealed class StepReader(WorkshopSettings workshop, StepRequest request, DateOnly session)
 {
     private readonly List<Refusal> refusals = [];
     private readonly Dictionary<Weighing, string> typed = new(ReferenceEqualityComparer.Instance);
@@ -46,7 +46,7 @@ public sealed class StepReader(BenchFacts bench, StepRequest request, DateOnly s
         var gains = (request.Gains ?? []).Select((g, i) => (g.Kind, Weighing: Weigh(g.Mass, WeighingState.Rested, $"gains[{i}].mass", needed: true))).ToArray();
         return refusals.Count > 0
             ? Result<StepCommand>.Refused(refusals)
-            : new StepCommand(definition, from, to, losses, [.. gains.Select(g => new Gaining(g.Kind, g.Weighing!))], request.IntoReserve);
+            : new StepCommand(definition, from, to, losses, [.. gains.Select(g => new Gaining(g.Kind, g.Weighing!))], request.IntoReserve, request.Measures);
     }
 
     public IReadOnlyList<UnderstoodMass> Understood(StepCommand command, StepOutcome outcome)
@@ -59,8 +59,8 @@ public sealed class StepReader(BenchFacts bench, StepRequest request, DateOnly s
             .Where(p => p.First.Item2 is not null)
             .Select(p => new UnderstoodMass(
                 p.First.Item1,
-                p.First.Item2!.Logged.ToFigure(bench.Unit, Provenance.Measured),
-                p.Second.Mass?.Estimate.ToFigure(bench.Unit, Provenance.Reckoned, ReferenceWords.Working(p.First.Item2, bench.Unit))))];
+                p.First.Item2!.Logged.ToFigure(workshop.Unit, Provenance.Measured),
+                p.Second.Mass?.Estimate.ToFigure(workshop.Unit, Provenance.Reckoned, ReferenceWords.Working(p.First.Item2, workshop.Unit))))];
     }
 
     private Weighing? Weigh(string? text, WeighingState state, string field, bool needed = false)
@@ -70,14 +70,14 @@ public sealed class StepReader(BenchFacts bench, StepRequest request, DateOnly s
             return null;
         }
 
-        var read = MassReader.Read(text, bench.Unit, field);
+        var read = MassReader.Read(text, workshop.Unit, field);
         if (read.IsRefused)
         {
             refusals.AddRange(read.Refusals);
             return null;
         }
 
-        var weighing = new Weighing(Guid.CreateVersion7(), read.Value, state, request.HumidityPercent, Mass.FromGrams(bench.ScaleStepGrams), sitting);
+        var weighing = new Weighing(Guid.CreateVersion7(), read.Value, state, request.HumidityPercent, Mass.FromGrams(workshop.ScaleStepGrams), session);
         typed[weighing] = text!.Trim();
         return weighing;
     }

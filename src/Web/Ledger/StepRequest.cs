@@ -25,12 +25,10 @@ public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] 
 
 /// <summary>One step as it is typed at a station. Only <c>from</c> and <c>to</c> are needed.</summary>
 /// <param name="DraftId">A draft that this entry replaces.</param>
-/// <param name="Plucked">Hairs and bits plucked out by hand, tallied.</param>
-/// <param name="HairsCounted">Hairs counted in a small weighed pinch of what was made.</param>
-/// <param name="PinchGrams">What that pinch weighed.</param>
 /// <param name="Spent">Agents and the like, in the workshop's currency.</param>
 /// <param name="IntoReserve">Take what is kept for a project all the same; without it such a taking is refused as <c>reserved</c>.</param>
-/// <param name="WatchedId">The wash or the rack under watch that this entry logs: it ends with it.</param>
+/// <param name="Measures">What was noted beside the weights, by the keys of the station's measures.</param>
+/// <param name="RunId">The run that this entry logs: it ends with it.</param>
 public sealed record StepRequest(
     StepKind Step,
     [property: MaxLength(60)] IReadOnlyList<TakingRequest> From,
@@ -45,10 +43,8 @@ public sealed record StepRequest(
     Guid? DraftId = null,
     [property: Range(0, 1_000_000)] decimal? Spent = null,
     bool IntoReserve = false,
-    [property: Range(0, 100_000)] int? Plucked = null,
-    [property: Range(0, 100_000)] int? HairsCounted = null,
-    [property: Range(0.01, 1000)] double? PinchGrams = null,
-    Guid? WatchedId = null);
+    [property: MaxLength(20)] IReadOnlyDictionary<string, double>? Measures = null,
+    Guid? RunId = null);
 
 /// <summary>A weight as it was understood.</summary>
 /// <param name="Field">Which one: <c>to[0].mass</c>.</param>
@@ -65,7 +61,7 @@ public sealed record BalanceView(
     MassFigure? WeighedLosses,
     MassFigure? ByDifference,
     MassFigure? Unaccounted,
-    Standing Standing,
+    BalanceStatus Status,
     NumberFigure? Yield,
     NumberFigure? Noil,
     string Sentence);

@@ -4,6 +4,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Ledger;
@@ -17,25 +18,25 @@ public static class VoidEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("/{id:guid}/hanging", Hanging).Named("listDependants", "What hangs on an entry and would be voided with it.").Produces<HangingView>().ProducesProblem(404);
-        group.MapPost("/{id:guid}/void", Void).Named("voidEntry", "Voids an entry with what hangs on it.").Changes().Produces<HangingView>().ProducesProblem(404);
-        group.MapPost("/{id:guid}/take-back-void", TakeBack).Named("takeBackVoid", "Takes a voiding back.").Produces(204).Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapGet("/{id:guid}/hanging", Hanging).Named("listDependants", "What hangs on an entry and would be voided with it.").ProducesProblem(404);
+        group.MapPost("/{id:guid}/void", Void).Named("voidEntry", "Voids an entry with what hangs on it.").Changes().ProducesProblem(404);
+        group.MapPost("/{id:guid}/take-back-void", TakeBack).Named("takeBackVoid", "Takes a voiding back.").Changes().ProducesProblem(404).ProducesProblem(409);
     }
 
-    private static async Task<IResult> Hanging(Guid id, EarthyTuftDb db, CancellationToken stop) =>
-        await Voiding.Of(db, id, stop) is { Entries.Count: > 0 } hanging ? TypedResults.Ok(View(hanging)) : Problems.NotHere("entry");
+    private static async Task<Results<Ok<HangingView>, ProblemHttpResult>> Hanging(Guid id, EarthyTuftDb db, CancellationToken cancellationToken) =>
+        await Voiding.Of(db, id, cancellationToken) is { Entries.Count: > 0 } hanging ? TypedResults.Ok(View(hanging)) : Problems.NotHere("entry");
 
-    private static async Task<IResult> Void(Guid id, VoidRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<HangingView>, ProblemHttpResult>> Void(Guid id, VoidRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var hanging = await Voiding.OfLocked(db, id, stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var hanging = await Voiding.OfLocked(db, id, cancellationToken);
         if (hanging.Entries.Count == 0)
         {
             return Problems.NotHere("entry");
         }
 
         var because = request.Because.Trim();
-        var sources = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).Distinct().ToListAsync(stop);
+        var sources = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).Distinct().ToListAsync(cancellationToken);
         var first = hanging.Entries.Single(e => e.EntryId == id);
         db.Changes.AddRange(sources.Select(lot => new ChangeRow
         {
@@ -45,29 +46,29 @@ public static class VoidEndpoints
             From = $"{first.Step.Words()} {string.Join(", ", first.Lots)}".Trim(),
             To = "voided",
             Because = because,
-            Who = bench.Facts.PersonName,
-            At = bench.Now,
+            Who = context.Workshop.PersonName,
+            At = context.Now,
         }));
-        await Voiding.Void(db, id, hanging, bench.Facts.PersonName, because, bench.Now, stop);
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
+        await Voiding.Void(db, id, hanging, context.Workshop.PersonName, because, context.Now, cancellationToken);
+        await db.SaveChangesAsync(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
         return TypedResults.Ok(View(hanging));
     }
 
-    private static async Task<IResult> TakeBack(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> TakeBack(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        if (await db.Entries.AsNoTracking().SingleOrDefaultAsync(e => e.Id == id && e.VoidedWith == id, stop) is not { } entry)
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        if (await db.Entries.AsNoTracking().SingleOrDefaultAsync(e => e.Id == id && e.VoidedWith == id, cancellationToken) is not { } entry)
         {
             return Problems.NotHere("voided entry");
         }
 
-        if (await Voiding.TakeBack(db, id, stop) is { } code)
+        if (await Voiding.TakeBack(db, id, cancellationToken) is { } code)
         {
             return Problems.Of(409, "used-meanwhile", $"{code} was used otherwise meanwhile, so the entry cannot count again. Nothing has changed.");
         }
 
-        var lots = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).Distinct().ToListAsync(stop);
+        var lots = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).Distinct().ToListAsync(cancellationToken);
         db.Changes.AddRange(lots.Select(lot => new ChangeRow
         {
             LotId = lot,
@@ -75,11 +76,11 @@ public static class VoidEndpoints
             What = "entry",
             From = "voided",
             To = entry.Step.Words(),
-            Who = bench.Facts.PersonName,
-            At = bench.Now,
+            Who = context.Workshop.PersonName,
+            At = context.Now,
         }));
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
         return TypedResults.NoContent();
     }
 

@@ -12,7 +12,7 @@ using Npgsql;
 namespace EarthyTuft.Web.Live;
 
 /// <summary>Something that every open screen of a workshop hears of.</summary>
-/// <param name="What"><c>log</c>, <c>washing</c>, <c>drying</c> or <c>tools</c>: that part changed, ask again. <c>reading</c>: an instrument's value follows. <c>clock</c>: the server's time.</param>
+/// <param name="What"><c>log</c>, <c>runs</c> or <c>tools</c>: that part changed, ask again. <c>reading</c>: an instrument's value follows. <c>clock</c>: the server's time.</param>
 /// <param name="Reading">With <c>reading</c>.</param>
 /// <param name="Now">The server's time.</param>
 /// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
@@ -43,13 +43,13 @@ public sealed class LiveHub
     private readonly ConcurrentDictionary<Guid, ConcurrentDictionary<Listener, byte>> listeners = new();
     private readonly ConcurrentDictionary<(Guid Workshop, Guid Instrument), LiveReading> last = new();
 
-    public ChannelReader<LiveItem> Listen(Guid workshop, Guid person, Guid? signIn, CancellationToken stop)
+    public ChannelReader<LiveItem> Listen(Guid workshop, Guid person, Guid? signIn, CancellationToken cancellationToken)
     {
         var channel = Channel.CreateBounded<LiveItem>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });
         var here = listeners.GetOrAdd(workshop, _ => new());
         var listener = new Listener(person, signIn, channel);
         here[listener] = 0;
-        stop.Register(() =>
+        cancellationToken.Register(() =>
         {
             here.TryRemove(listener, out _);
             channel.Writer.TryComplete();
@@ -104,10 +104,10 @@ public static class LiveNews
 {
     public const string Channel = "earthy_tuft";
 
-    public static Task Announce(this EarthyTuftDb db, Guid workshop, LiveItem item, CancellationToken stop)
+    public static Task Announce(this EarthyTuftDb db, Guid workshop, LiveItem item, CancellationToken cancellationToken)
     {
         var payload = Payload(workshop, item);
-        return db.Database.ExecuteSqlAsync($"select pg_notify({Channel}, {payload})", stop);
+        return db.Database.ExecuteSqlAsync($"select pg_notify({Channel}, {payload})", cancellationToken);
     }
 
     internal static string Payload(Guid workshop, LiveItem item) => JsonSerializer.Serialize(new Packet(workshop, item), JsonSerializerOptions.Web);
@@ -118,18 +118,18 @@ public static class LiveNews
 /// <summary>Keeps one connection that listens, and hands the news to the hub. After a lost connection every screen asks again, since news may have been missed.</summary>
 public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnectionStringBuilder connection, ILogger<LiveBridge> log) : BackgroundService
 {
-    protected override async Task ExecuteAsync(CancellationToken stop)
+    protected override async Task ExecuteAsync(CancellationToken cancellationToken)
     {
-        while (!stop.IsCancellationRequested)
+        while (!cancellationToken.IsCancellationRequested)
         {
             try
             {
                 await using var listening = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString);
-                await listening.OpenAsync(stop);
+                await listening.OpenAsync(cancellationToken);
                 listening.Notification += (_, news) => Hand(news.Payload);
                 await using (var command = new NpgsqlCommand($"listen {LiveNews.Channel}", listening))
                 {
-                    await command.ExecuteNonQueryAsync(stop);
+                    await command.ExecuteNonQueryAsync(cancellationToken);
                 }
 
                 foreach (var what in Enum.GetValues<News>())
@@ -139,17 +139,17 @@ public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnection
 
                 while (true)
                 {
-                    await listening.WaitAsync(stop);
+                    await listening.WaitAsync(cancellationToken);
                 }
             }
-            catch (OperationCanceledException) when (stop.IsCancellationRequested)
+            catch (OperationCanceledException) when (cancellationToken.IsCancellationRequested)
             {
                 return;
             }
             catch (Exception e) when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
             {
                 log.LogWarning("The line for live news is down ({Reason}); trying again.", e.Message);
-                await Task.Delay(TimeSpan.FromSeconds(1), stop).ContinueWith(_ => { }, CancellationToken.None);
+                await Task.Delay(TimeSpan.FromSeconds(1), cancellationToken).ContinueWith(_ => { }, CancellationToken.None);
             }
         }
     }
@@ -180,7 +180,7 @@ public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnection
         var workshop = packet.Workshop == Guid.Empty ? (Guid?)null : packet.Workshop;
         if (workshop is { } left)
         {
-            BenchDoor.Forget(cache, person, left);
+            MembershipMiddleware.Forget(cache, person, left);
         }
 
         if (packet.Item.SignIn is { } signIn)

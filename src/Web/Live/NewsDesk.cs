@@ -23,15 +23,15 @@ public sealed class NewsDesk(NpgsqlConnectionStringBuilder connection, ILogger<N
         }
     }
 
-    internal static LiveItem Item(News what) => new(what switch { News.Log => "log", News.Washing => "washing", News.Drying => "drying", _ => "tools" });
+    internal static LiveItem Item(News what) => new(what switch { News.Log => "log", News.Runs => "runs", _ => "tools" });
 
-    protected override async Task ExecuteAsync(CancellationToken stop)
+    protected override async Task ExecuteAsync(CancellationToken cancellationToken)
     {
         await using var source = NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { MaxPoolSize = 1 }.ConnectionString);
-        while (!stop.IsCancellationRequested)
+        while (!cancellationToken.IsCancellationRequested)
         {
-            await bell.WaitAsync(stop);
-            await Task.Delay(Gather, stop);
+            await bell.WaitAsync(cancellationToken);
+            await Task.Delay(Gather, cancellationToken);
             var items = waiting.Keys.ToArray();
             foreach (var item in items)
             {
@@ -55,7 +55,7 @@ public sealed class NewsDesk(NpgsqlConnectionStringBuilder connection, ILogger<N
                     });
                 }
 
-                await batch.ExecuteNonQueryAsync(stop);
+                await batch.ExecuteNonQueryAsync(cancellationToken);
             }
             catch (Exception e) when (e is NpgsqlException or TimeoutException)
             {

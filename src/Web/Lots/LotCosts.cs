@@ -13,20 +13,20 @@ public static class LotCosts
     {
         var outlays = family.Flows.GroupBy(f => f.EntryId).ToDictionary(g => g.Key, g => new Outlay(Spent(g.First(), g), g.First().Minutes));
         var worth = family.Flows.Where(f => f is { Worth: not null, Role: FlowRole.Out or FlowRole.Loss }).ToDictionary(f => f.FlowId, f => f.Worth!.Value);
-        return Costing.Of(family.Entries, family.Settling, outlays, worth, hourlyRate);
+        return Costing.Of(family.Entries, family.Masses, outlays, worth, hourlyRate);
     }
 
     /// <summary>Money for 100 g, null when a price on the way is not known.</summary>
-    public static NumberFigure? Per100Grams(Costing costing, Family family, FamilyLot lot, BenchFacts bench) => costing.Per100Grams(lot.Id, family.Settling) is not { } cost ? null : new NumberFigure(
+    public static NumberFigure? Per100Grams(Costing costing, Family family, FamilyLot lot, WorkshopSettings workshop) => costing.Per100Grams(lot.Id, family.Masses) is not { } cost ? null : new NumberFigure(
         (double)cost,
-        Money(cost, bench.Currency),
+        Money(cost, workshop.Currency),
         Provenance.Reckoned,
         new Working(
-            "(fibre that went in + what was spent" + (bench.HourlyRate is null ? "" : " + hours") + " \u2212 worth of second grades) / main output",
+            "(fibre that went in + what was spent" + (workshop.HourlyRate is null ? "" : " + hours") + " \u2212 worth of second grades) / main output",
             [
-                new("cost of the lot when it was made", Money(costing.Of(lot.Id)!.Value, bench.Currency)),
-                new("made", family.Settling.Made(lot.Id)!.Estimate.Mass.Write(bench.Unit)),
-                new("an hour counts for", bench.HourlyRate is { } rate ? Money(rate, bench.Currency) : "nothing: hours are not counted"),
+                new("cost of the lot when it was made", Money(costing.Of(lot.Id)!.Value, workshop.Currency)),
+                new("made", family.Masses.Made(lot.Id)!.Estimate.Mass.Write(workshop.Unit)),
+                new("an hour counts for", workshop.HourlyRate is { } rate ? Money(rate, workshop.Currency) : "nothing: hours are not counted"),
             ],
             "money follows the mass"));
 

@@ -7,6 +7,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
 
@@ -19,35 +20,35 @@ public static class LotEndpoints
     public static void MapLots(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/lots").WithTags("lots").ForMembers();
-        group.MapGet("", List).Named("listLots", "Lots in the order in which they changed, a page at a time.").Produces<LotList>().ProducesProblem(400);
-        group.MapGet("/{code}", Page).Named("readLot", "A lot with its course, balance, lineage and log.").Produces<LotPage>().ProducesProblem(404).ProducesProblem(410);
-        group.MapGet("/{code}/entries", Earlier).Named("listLotEntries", "Earlier entries of a lot, a page at a time.").Produces<EntryPage>().ProducesProblem(404);
-        group.MapGet("/{code}/where", Where).Named("readWhereabouts", "Where everything that came of a fleece is now.").Produces<WherePage>().ProducesProblem(404);
+        group.MapGet("", List).Named("listLots", "Lots in the order in which they changed, a page at a time.").ProducesProblem(400);
+        group.MapGet("/{code}", Page).Named("readLot", "A lot with its course, balance, lineage and log.").ProducesProblem(404).ProducesProblem(410);
+        group.MapGet("/{code}/entries", Earlier).Named("listLotEntries", "Earlier entries of a lot, a page at a time.").ProducesProblem(404);
+        group.MapGet("/{code}/where", Where).Named("readWhereabouts", "Where everything that came of a fleece is now.").ProducesProblem(404);
         app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find).Named("find", "Lots and samples by code, breed or word.");
     }
 
-    private static async Task<IResult> Earlier(string code, Guid before, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await LotPages.Before(db, bench, code.ToUpperInvariant(), before, stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<EntryPage>, ProblemHttpResult>> Earlier(string code, Guid before, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        await LotPages.Before(db, context, code.ToUpperInvariant(), before, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
-    private static async Task<IResult> Where(string code, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await WherePages.Of(db, bench, code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<WherePage>, ProblemHttpResult>> Where(string code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        await WherePages.Of(db, context, code.ToUpperInvariant(), cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
-    private static async Task<IResult> Page(string code, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop) =>
-        await LotPages.Of(db, bench, await books.Here(stop), code.ToUpperInvariant(), stop) is { } page ? TypedResults.Ok(page) : await Voided(db, code, stop);
+    private static async Task<Results<Ok<LotPage>, ProblemHttpResult>> Page(string code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken) =>
+        await LotPages.Of(db, context, await books.Here(cancellationToken), code.ToUpperInvariant(), cancellationToken) is { } page ? TypedResults.Ok(page) : await Voided(db, code, cancellationToken);
 
     /// <summary>A lot whose entry was voided is gone, and says why.</summary>
-    private static async Task<IResult> Voided(EarthyTuftDb db, string code, CancellationToken stop)
+    private static async Task<ProblemHttpResult> Voided(EarthyTuftDb db, string code, CancellationToken cancellationToken)
     {
         var entry = await db.Flows.AsNoTracking().Where(f => f.Voided && f.Role == FlowRole.Out && f.Lot!.Code == code.ToUpperInvariant())
             .Join(db.Entries, f => f.EntryId, e => e.Id, (f, e) => new { e.VoidedBy, e.VoidedBecause, e.VoidedAt })
-            .FirstOrDefaultAsync(stop);
+            .FirstOrDefaultAsync(cancellationToken);
         return entry is null
             ? Problems.NotHere("lot")
             : Problems.Of(410, "voided", FormattableString.Invariant($"{code.ToUpperInvariant()} is gone since {entry.VoidedAt:d MMM yyyy}: {entry.VoidedBy} voided the entry that made it, because: {entry.VoidedBecause}"));
     }
 
     /// <summary>Lots that a station can take (all that are there, without one), those waiting longest first.</summary>
-    private static async Task<IResult> List(string? step, bool? prepared, string? after, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<LotList>, ProblemHttpResult>> List(string? step, bool? prepared, string? after, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         StepKind? station = Enum.TryParse<StepKind>(step, ignoreCase: true, out var named) && named != StepKind.TakeIn ? named : null;
         if (step is not null && station is null)
@@ -74,9 +75,9 @@ public static class LotEndpoints
             lots = lots.Where(l => EF.Functions.GreaterThan(ValueTuple.Create(l.ChangedAt, l.Id), ValueTuple.Create(changedAt, id)));
         }
 
-        var rows = await lots.OrderBy(l => l.ChangedAt).ThenBy(l => l.Id).Take(PageSize + 1).ToListAsync(stop);
+        var rows = await lots.OrderBy(l => l.ChangedAt).ThenBy(l => l.Id).Take(PageSize + 1).ToListAsync(cancellationToken);
         var page = rows.Take(PageSize).ToArray();
-        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, bench.Facts.Unit) with { Gives = station is { } gives ? AllStations.Find(gives)?.GivesOf(l.Form, l.Fibre) : null })], rows.Count > PageSize ? Cursor(page[^1]) : null));
+        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, context.Workshop.Unit) with { Gives = station is { } gives ? AllStations.Find(gives)?.GivesOf(l.Form, l.Fibre) : null })], rows.Count > PageSize ? Cursor(page[^1]) : null));
     }
 
     public static LotLine Line(LotRow lot, MassUnit unit) => new(
@@ -99,7 +100,7 @@ public static class LotEndpoints
         }
     }
 
-    private static async Task<IReadOnlyList<Found>> Find(string q, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<IReadOnlyList<Found>> Find(string q, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         var word = q.Trim();
         if (word.Length is 0 or > 60)
@@ -110,13 +111,13 @@ public static class LotEndpoints
         var like = "%" + word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_") + "%";
         var lots = await db.Lots.AsNoTracking()
             .Where(l => l.VoidedAt == null && (EF.Functions.ILike(l.Code, like) || EF.Functions.ILike(l.Parentage, like) || EF.Functions.ILike(l.Animal, like) || EF.Functions.ILike(l.Notes, like)))
-            .OrderBy(l => l.UsedUpAt != null).ThenByDescending(l => l.ChangedAt).Take(8).ToListAsync(stop);
+            .OrderBy(l => l.UsedUpAt != null).ThenByDescending(l => l.ChangedAt).Take(8).ToListAsync(cancellationToken);
         var samples = await db.Samples.AsNoTracking()
             .Where(s => s.WithdrawnAt == null && (EF.Functions.ILike(s.Code, like) || EF.Functions.ILike(s.Verdict, like) || EF.Functions.ILike(s.Lot!.Parentage, like)))
-            .OrderByDescending(s => s.MadeAt).Take(6).Select(s => new { s.Id, s.Code, s.Verdict, s.Lot!.Parentage }).ToListAsync(stop);
+            .OrderByDescending(s => s.MadeAt).Take(6).Select(s => new { s.Id, s.Code, s.Verdict, s.Lot!.Parentage }).ToListAsync(cancellationToken);
         return
         [
-            .. lots.Select(l => new Found("lot", l.Id, l.Code, l.Parentage, l.UsedUpAt is null ? Figures.ToFigure(l.LeftGrams, null, bench.Facts.Unit, Provenance.Reckoned)?.Text ?? "not weighed" : "used up")),
+            .. lots.Select(l => new Found("lot", l.Id, l.Code, l.Parentage, l.UsedUpAt is null ? Figures.ToFigure(l.LeftGrams, null, context.Workshop.Unit, Provenance.Reckoned)?.Text ?? "not weighed" : "used up")),
             .. samples.Select(s => new Found("sample", s.Id, s.Code, s.Parentage, s.Verdict)),
         ];
     }

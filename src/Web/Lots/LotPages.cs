@@ -22,28 +22,28 @@ public static class LotPages
     /// <summary>Entries that come with the page; the ones before are asked for.</summary>
     private const int MostEntries = 60;
 
-    public static async Task<LotPage?> Of(EarthyTuftDb db, Bench bench, BreedBook book, string code, CancellationToken stop)
+    public static async Task<LotPage?> Of(EarthyTuftDb db, RequestContext context, BreedBook book, string code, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code, stop) is not { } dossier)
+        if (await LotDossier.Of(db, code, cancellationToken) is not { } dossier)
         {
             return null;
         }
 
         var (lot, family) = (dossier.Lot, dossier.Family);
-        var unit = bench.Facts.Unit;
-        var lineage = new Lineage(family.Entries, family.Settling);
+        var unit = context.Workshop.Unit;
+        var lineage = new Lineage(family.Entries, family.Masses);
         var origins = lineage.Origins(lot.Id);
-        var reconciliation = Reconciliation.Of(family.Entries, bench.UsualBowl);
-        var ribbon = Ribbon.Of(lot.Id, family.Entries, family.Settling);
-        var corrections = await Corrections(db, family, unit, stop);
+        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl);
+        var ribbon = Ribbon.Of(lot.Id, family.Entries, family.Masses);
+        var corrections = await Corrections(db, family, unit, cancellationToken);
         var nearest = Nearest(lot.Id, family, dossier.Locks);
-        var (entries, earlier) = Entries(dossier, reconciliation, bench, corrections, null);
-        var costs = LotCosts.Of(family, bench.Facts.HourlyRate);
+        var (entries, earlier) = Entries(dossier, reconciliation, context, corrections, null);
+        var costs = LotCosts.Of(family, context.Workshop.HourlyRate);
 
         return new LotPage(
-            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, bench.Facts), bench.Facts),
+            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop),
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour, book),
-            View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, bench, stop), unit),
+            View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, context, cancellationToken), unit),
             entries,
             earlier,
             [.. origins.Select(o => new OriginView(
@@ -60,27 +60,27 @@ public static class LotPages
     }
 
     /// <summary>The entries of a lot's way before one that was shown already.</summary>
-    public static async Task<EntryPage?> Before(EarthyTuftDb db, Bench bench, string code, Guid before, CancellationToken stop)
+    public static async Task<EntryPage?> Before(EarthyTuftDb db, RequestContext context, string code, Guid before, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code, stop) is not { } dossier)
+        if (await LotDossier.Of(db, code, cancellationToken) is not { } dossier)
         {
             return null;
         }
 
-        var corrections = await Corrections(db, dossier.Family, bench.Facts.Unit, stop);
-        var (entries, earlier) = Entries(dossier, Reconciliation.Of(dossier.Family.Entries, bench.UsualBowl), bench, corrections, before);
+        var corrections = await Corrections(db, dossier.Family, context.Workshop.Unit, cancellationToken);
+        var (entries, earlier) = Entries(dossier, Reconciliation.Of(dossier.Family.Entries, context.UsualBowl), context, corrections, before);
         return new EntryPage(entries, earlier);
     }
 
     /// <summary>What happened on the way to a lot and from it on: the newest, or the newest before some entry.</summary>
     private static (IReadOnlyList<EntryView> Entries, int Earlier) Entries(
-        LotDossier dossier, Reconciliation reconciliation, Bench bench, ILookup<Guid, CorrectionView> corrections, Guid? before)
+        LotDossier dossier, Reconciliation reconciliation, RequestContext context, ILookup<Guid, CorrectionView> corrections, Guid? before)
     {
         var (lot, family) = (dossier.Lot, dossier.Family);
         var way = Way(lot.Id, family);
         var flows = family.Flows.ToLookup(f => f.EntryId);
         var onWay = family.Entries.Where(e => e.Flows.Any(f => f.LotId is { } id && way.Contains(id) && (f.Role != FlowRole.In || e.Step.IsLeaving()))).TakeWhile(e => e.Id != before).ToArray();
-        return ([.. onWay.TakeLast(MostEntries).Select(e => Entry([.. flows[e.Id]], e, family, reconciliation, bench, corrections))], Math.Max(0, onWay.Length - MostEntries));
+        return ([.. onWay.TakeLast(MostEntries).Select(e => Entry([.. flows[e.Id]], e, family, reconciliation, context, corrections))], Math.Max(0, onWay.Length - MostEntries));
     }
 
     /// <summary>The lots that led to one and those that followed from it.</summary>
@@ -102,23 +102,23 @@ public static class LotPages
     }
 
     /// <summary>What the chosen route will make of what is left.</summary>
-    private static async Task<IReadOnlyList<AheadView>> Ahead(EarthyTuftDb db, LotDossier dossier, Ribbon ribbon, BreedBook book, Bench bench, CancellationToken stop)
+    private static async Task<IReadOnlyList<AheadView>> Ahead(EarthyTuftDb db, LotDossier dossier, Ribbon ribbon, BreedBook book, RequestContext context, CancellationToken cancellationToken)
     {
         var lot = dossier.Lot;
-        if (lot is not { UsedUpAt: null, RouteAim: { } aim, RoutePreparation: { } preparation } || dossier.Family.Settling.Left(lot.Id) is not { Grams: > 0 } left)
+        if (lot is not { UsedUpAt: null, RouteAim: { } aim, RoutePreparation: { } preparation } || dossier.Family.Masses.Left(lot.Id) is not { Grams: > 0 } left)
         {
             return [];
         }
 
         var (facts, _) = FactsOf.Lot(dossier, book);
-        var schools = bench.Facts.Schools;
-        var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
+        var schools = context.Workshop.Schools;
+        var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
         var steps = Routes.Of(preparation, facts, aim, schools).Ahead(lot.Form, lot.MadeBy);
         var forecast = RouteForecast.Of(steps, left.Grams, facts.Class, lot.Parentage, own, schools, null);
         var column = ribbon.Stages.Single(s => s.EntryId == ribbon.Bands.First(b => b.LotId == lot.Id).FromEntryId).Column;
         return [.. forecast.Steps.Select((s, i) =>
         {
-            var (median, low, high) = RouteEndpoints.Band(s.So, left.Grams, bench.Facts.Unit);
+            var (median, low, high) = RouteEndpoints.Band(s.So, left.Grams, context.Workshop.Unit);
             return new AheadView(s.Step.Step, column + 1 + i, s.Step.Because, median!, low!, high!);
         })];
     }
@@ -198,7 +198,7 @@ public static class LotPages
             [.. ribbon.Stages.Select(s =>
             {
                 var balance = s.Balance.View(unit, noil: family.NoilAt(s.EntryId));
-                return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Standing, balance.Unaccounted, balance.Yield, doubtedEntries.Contains(s.EntryId));
+                return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Status, balance.Unaccounted, balance.Yield, doubtedEntries.Contains(s.EntryId));
             })],
             [.. ribbon.Bands.Select(b => new RibbonBandView(
                 b.LotId,
@@ -223,14 +223,14 @@ public static class LotPages
             ahead);
     }
 
-    private static LotHead Head(FamilyLot lot, Family family, Lineage lineage, NumberFigure? cost, BenchFacts bench)
+    private static LotHead Head(FamilyLot lot, Family family, Lineage lineage, NumberFigure? cost, WorkshopSettings workshop)
     {
-        var unit = bench.Unit;
-        var made = family.Settling.Made(lot.Id)?.Estimate;
-        var left = family.Settling.Left(lot.Id)?.Estimate;
+        var unit = workshop.Unit;
+        var made = family.Masses.Made(lot.Id)?.Estimate;
+        var left = family.Masses.Left(lot.Id)?.Estimate;
         var own = family.Flows.FirstOrDefault(f => f.LotId == lot.Id && f.Role == FlowRole.Out);
         var working = own is { LoggedGrams: { } grams, State: { } state }
-            ? ReferenceWords.Working(new Weighing(own.FlowId, Mass.FromGrams(grams), state, own.HumidityPercent, Mass.FromGrams(own.ScaleStepGrams!.Value), own.Sitting!.Value), unit)
+            ? ReferenceWords.Working(new Weighing(own.FlowId, Mass.FromGrams(grams), state, own.HumidityPercent, Mass.FromGrams(own.ScaleStepGrams!.Value), own.Session!.Value), unit)
             : null;
         return new LotHead(
             lot.Id,
@@ -257,7 +257,7 @@ public static class LotPages
                     Figures.BalanceSource))
                 : null,
             cost,
-            lot.ReadyMadePer100Grams is { } price ? LotCosts.Money(price, bench.Currency) : null,
+            lot.ReadyMadePer100Grams is { } price ? LotCosts.Money(price, workshop.Currency) : null,
             lot.Content,
             lot.ReservedGrams is { } reserved ? new ReserveView(
                 Mass.FromGrams(reserved).Write(unit), lot.ReservedFor ?? "", left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserved)).Write(unit)) : null,
@@ -271,7 +271,7 @@ public static class LotPages
         [new("regain at 65 %", Regain.IsKnown(part.Fibre) ? Figures.Percent(Regain.At(part.Fibre, Regain.ReferenceHumidity)) : "not known, counted as none \u00B1 2 %")],
         Figures.BalanceSource)));
 
-    private static async Task<ILookup<Guid, CorrectionView>> Corrections(EarthyTuftDb db, Family family, MassUnit unit, CancellationToken stop)
+    private static async Task<ILookup<Guid, CorrectionView>> Corrections(EarthyTuftDb db, Family family, MassUnit unit, CancellationToken cancellationToken)
     {
         var corrected = family.Flows.Where(f => f.Revision > 0).Select(f => f.FlowId).ToArray();
         if (corrected.Length == 0)
@@ -279,19 +279,19 @@ public static class LotPages
             return Array.Empty<(Guid, CorrectionView)>().ToLookup(p => p.Item1, p => p.Item2);
         }
 
-        var rows = await db.Weighings.AsNoTracking().Where(w => corrected.Contains(w.FlowId)).OrderBy(w => w.Revision).ToListAsync(stop);
+        var rows = await db.Weighings.AsNoTracking().Where(w => corrected.Contains(w.FlowId)).OrderBy(w => w.Revision).ToListAsync(cancellationToken);
         return rows.GroupBy(w => w.FlowId)
             .SelectMany(g => g.Zip(g.Skip(1), (was, now) => (g.Key, new CorrectionView(
                 Mass.FromGrams(was.Grams).Write(unit), Mass.FromGrams(now.Grams).Write(unit), now.CorrectedBecause ?? "", now.Who, now.RecordedAt))))
             .ToLookup(p => p.Key, p => p.Item2);
     }
 
-    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Entry entry, Family family, Reconciliation reconciliation, Bench bench, ILookup<Guid, CorrectionView> corrections)
+    private static EntryView Entry(IReadOnlyList<FamilyFlow> flows, Entry entry, Family family, Reconciliation reconciliation, RequestContext context, ILookup<Guid, CorrectionView> corrections)
     {
-        var unit = bench.Facts.Unit;
+        var unit = context.Workshop.Unit;
         var first = flows[0];
         var core = entry.Flows.ToDictionary(f => f.Id);
-        var balance = first.Step == StepKind.TakeIn || first.Step.IsLeaving() ? null : family.Settling.BalanceAt(first.EntryId);
+        var balance = first.Step == StepKind.TakeIn || first.Step.IsLeaving() ? null : family.Masses.BalanceAt(first.EntryId);
         return new EntryView(
             first.EntryId,
             first.Step,
@@ -300,12 +300,12 @@ public static class LotPages
             first.Minutes,
             first.Notes,
             first.ConfirmedBecause,
-            balance?.View(unit, balance.Standing is Standing.Suspicious or Standing.Impossible
-                ? Slips.Likeliest([.. entry.Flows.Select(f => (f, family.Settling.Of(f)))], (balance.Unaccounted ?? balance.ByDifference)!, bench.UsualBowl)
+            balance?.View(unit, balance.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible
+                ? Slips.Likeliest([.. entry.Flows.Select(f => (f, family.Masses.Of(f)))], (balance.Unaccounted ?? balance.ByDifference)!, context.UsualBowl)
                 : null, family.NoilAt(first.EntryId)),
             [.. flows.Select(f =>
             {
-                var settled = f.Amount == Amount.ByDifference ? balance?.ByDifference : family.Settling.Of(core[f.FlowId])?.Estimate;
+                var settled = f.Amount == Amount.ByDifference ? balance?.ByDifference : family.Masses.Of(core[f.FlowId])?.Estimate;
                 return new FlowView(
                     f.FlowId,
                     f.Role,

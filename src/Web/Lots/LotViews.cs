@@ -58,7 +58,7 @@ public sealed record AheadView(StepKind Step, int Column, string Because, MassFi
 public sealed record ChangeView(DateTimeOffset At, string Who, string What, string From, string To, string Because, Guid? VoidedEntryId);
 
 public sealed record RibbonStageView(
-    Guid EntryId, StepKind Step, int Column, DateTimeOffset DoneAt, Standing Standing, MassFigure? Unaccounted, NumberFigure? Yield, bool Doubted);
+    Guid EntryId, StepKind Step, int Column, DateTimeOffset DoneAt, BalanceStatus Status, MassFigure? Unaccounted, NumberFigure? Yield, bool Doubted);
 
 public sealed record RibbonBandView(
     Guid LotId, string Code, LotForm Form, Fibre Fibre, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis, bool Doubted, int More);

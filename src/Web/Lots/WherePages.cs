@@ -17,22 +17,22 @@ public sealed record WherePage(string Code, IReadOnlyList<string> Fleeces, IRead
 
 public static class WherePages
 {
-    public static async Task<WherePage?> Of(EarthyTuftDb db, Bench bench, string code, CancellationToken stop)
+    public static async Task<WherePage?> Of(EarthyTuftDb db, RequestContext context, string code, CancellationToken cancellationToken)
     {
-        if (await Family.OfCode(db, code, stop) is not { } around)
+        if (await Family.OfCode(db, code, cancellationToken) is not { } around)
         {
             return null;
         }
 
         // Everything that was made of the fleeces behind the lot, not only what led to it.
         var lot = around.Lots.Values.Single(l => l.Code == code);
-        var origins = new Lineage(around.Entries, around.Settling).Origins(lot.Id).Select(o => o.RootLotId).ToArray();
+        var origins = new Lineage(around.Entries, around.Masses).Origins(lot.Id).Select(o => o.RootLotId).ToArray();
         var roots = origins.Length > 0 ? origins : [lot.Id];
-        var family = await Family.Of(db, roots, stop);
+        var family = await Family.Of(db, roots, cancellationToken);
         var flows = family.Flows.ToDictionary(f => f.FlowId);
-        var reconciliation = Reconciliation.Of(family.Entries, bench.UsualBowl);
-        var where = Whereabouts.Of(family.Entries, family.Settling, reconciliation, f => (flows[f.Id].LossKind!.Value, flows[f.Id].Fate));
-        var unit = bench.Facts.Unit;
+        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl);
+        var where = Whereabouts.Of(family.Entries, family.Masses, reconciliation, f => (flows[f.Id].LossKind!.Value, flows[f.Id].Fate));
+        var unit = context.Workshop.Unit;
         var incoming = where.Lines.Where(l => l.IsIncoming).Sum(l => l.Logged?.Mass.Grams ?? 0);
         var rest = where.Lines.Single(l => l.To == WentTo.Unaccounted).Logged;
         return new WherePage(
@@ -47,6 +47,6 @@ public static class WherePages
                 l.ReconciledGrams is { } grams ? Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned) : null,
                 incoming > 0 && l.Logged is { } mass ? Figures.Percent(mass.Mass.Grams / incoming) : null))],
             DoubtViews.Of(reconciliation, family, unit),
-            rest is null ? null : Balance.Judge(rest, false) == Standing.Fits);
+            rest is null ? null : Balance.Judge(rest, false) == BalanceStatus.Fits);
     }
 }

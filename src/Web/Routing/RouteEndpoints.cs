@@ -13,6 +13,7 @@ using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Routing;
@@ -64,15 +65,15 @@ public static class RouteEndpoints
     public static void MapRouting(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/lots/{code}").WithTags("routing").ForMembers();
-        group.MapGet("/routes", Page).Named("listRoutes", "Routes for a lot with what each will bring.").Produces<RoutesPage>().ProducesProblem(404).ProducesProblem(400);
-        group.MapPut("/route", Choose).Named("chooseRoute", "Chooses a route for a lot.").Changes().Produces<RoutesPage>().ProducesProblem(404);
-        group.MapDelete("/route", Leave).Named("leaveRoute", "Leaves the chosen route.").Produces(204).Changes().ProducesProblem(404);
-        group.MapGet("/needed", Needed).Named("readNeeded", "How much must go in for a wanted weight.").Produces<NeededView>().ProducesProblem(404).ProducesProblem(422);
+        group.MapGet("/routes", Page).Named("listRoutes", "Routes for a lot with what each will bring.").ProducesProblem(404).ProducesProblem(400);
+        group.MapPut("/route", Choose).Named("chooseRoute", "Chooses a route for a lot.").Changes().ProducesProblem(404);
+        group.MapDelete("/route", Leave).Named("leaveRoute", "Leaves the chosen route.").Changes().ProducesProblem(404);
+        group.MapGet("/needed", Needed).Named("readNeeded", "How much must go in for a wanted weight.").ProducesProblem(404).ProducesProblem(422);
     }
 
-    private static async Task<IResult> Page(string code, string? aim, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Page(string code, string? aim, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
@@ -80,38 +81,38 @@ public static class RouteEndpoints
         var named = Named<Aim>(aim);
         return aim is not null && named is null
             ? Problems.Of(400, "not-readable", "There is no such aim.")
-            : TypedResults.Ok(await View(dossier, named ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft, db, bench, await books.Here(stop), stop));
+            : TypedResults.Ok(await View(dossier, named ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft, db, context, await books.Here(cancellationToken), cancellationToken));
     }
 
-    private static async Task<IResult> Choose(string code, ChooseRoute request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Choose(string code, ChooseRoute request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
 
-        var book = await books.Here(stop);
+        var book = await books.Here(cancellationToken);
         var (facts, _) = FactsOf.Lot(dossier, book);
-        var plan = RoutePlan.Of(request.Aim, Routes.Of(request.Preparation, facts, request.Aim, bench.Facts.Schools));
-        await Lay(db, bench, dossier.Lot.Id, plan, stop);
-        return TypedResults.Ok(await View((await LotDossier.Of(db, dossier.Lot.Code, stop))!, request.Aim, db, bench, book, stop));
+        var plan = RoutePlan.Of(request.Aim, Routes.Of(request.Preparation, facts, request.Aim, context.Workshop.Schools));
+        await Lay(db, context, dossier.Lot.Id, plan, cancellationToken);
+        return TypedResults.Ok(await View((await LotDossier.Of(db, dossier.Lot.Code, cancellationToken))!, request.Aim, db, context, book, cancellationToken));
     }
 
-    private static async Task<IResult> Leave(string code, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Leave(string code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.ToUpperInvariant() && l.VoidedAt == null, stop) is not { } lot)
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.ToUpperInvariant() && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
             return Problems.NotHere("lot");
         }
 
-        await Lay(db, bench, lot.Id, null, stop);
+        await Lay(db, context, lot.Id, null, cancellationToken);
         return TypedResults.NoContent();
     }
 
     /// <summary>A route holds for a lot and for everything of it that is still there; noil has fallen out of it.</summary>
-    private static async Task Lay(EarthyTuftDb db, Bench bench, Guid lotId, RoutePlan? plan, CancellationToken stop)
+    private static async Task Lay(EarthyTuftDb db, RequestContext context, Guid lotId, RoutePlan? plan, CancellationToken cancellationToken)
     {
-        foreach (var lot in (await LockStore.Below(db, lotId, ownLocksStop: false, stop)).Where(l => l.Id == lotId || (l.UsedUpAt is null && l.Form != LotForm.Noil)))
+        foreach (var lot in (await LockStore.Below(db, lotId, ownLocksStop: false, cancellationToken)).Where(l => l.Id == lotId || (l.UsedUpAt is null && l.Form != LotForm.Noil)))
         {
             if (lot.Id == lotId)
             {
@@ -121,8 +122,8 @@ public static class RouteEndpoints
                     What = "route",
                     From = Words(lot.Route),
                     To = Words(plan),
-                    Who = bench.Facts.PersonName,
-                    At = bench.Now,
+                    Who = context.Workshop.PersonName,
+                    At = context.Now,
                 });
             }
 
@@ -130,7 +131,7 @@ public static class RouteEndpoints
             lot.Place();
         }
 
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
     }
 
     private static string Words(RoutePlan? plan) => plan is null ? "none" : $"{plan.Aim.Words()}: {plan.Preparation.Words()}";
@@ -139,20 +140,20 @@ public static class RouteEndpoints
     private static T? Named<T>(string? name)
         where T : struct, Enum => Enum.TryParse<T>(name, ignoreCase: true, out var read) && Enum.IsDefined(read) ? read : null;
 
-    private static async Task<IResult> Needed(string code, [StringLength(40)] string wanted, string? aim, string? preparation, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<NeededView>, ProblemHttpResult>> Needed(string code, [StringLength(40)] string wanted, string? aim, string? preparation, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
 
-        var target = MassReader.Read(wanted, bench.Facts.Unit, "wanted");
+        var target = MassReader.Read(wanted, context.Workshop.Unit, "wanted");
         if (target.IsRefused)
         {
             return Problems.Refused(target.Refusals);
         }
 
-        var book = await books.Here(stop);
+        var book = await books.Here(cancellationToken);
         var (facts, _) = FactsOf.Lot(dossier, book);
         var (asked, way) = (Named<Aim>(aim), Named<PreparedAs>(preparation));
         if ((aim is not null && asked is null) || (preparation is not null && way is null))
@@ -163,12 +164,12 @@ public static class RouteEndpoints
         // The end that is asked for; else the one that was chosen for the lot; else the best.
         var end = asked ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft;
         var by = way ?? (asked is null || asked == dossier.Lot.RouteAim ? dossier.Lot.RoutePreparation : null);
-        var route = by is { } chosen ? Routes.Of(chosen, facts, end, bench.Facts.Schools) : Routes.For(facts, end, bench.Facts.Schools)[0];
-        var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
+        var route = by is { } chosen ? Routes.Of(chosen, facts, end, context.Workshop.Schools) : Routes.For(facts, end, context.Workshop.Schools)[0];
+        var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
         var forecast = RouteForecast.Of(
-            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy), null, facts.Class, dossier.Lot.Parentage, own, bench.Facts.Schools, null);
+            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy), null, facts.Class, dossier.Lot.Parentage, own, context.Workshop.Schools, null);
         var (median, nine) = forecast.Whole.Needed(target.Value.Grams);
-        var unit = bench.Facts.Unit;
+        var unit = context.Workshop.Unit;
         return TypedResults.Ok(new NeededView(
             target.Value.ToFigure(unit, Provenance.Measured),
             Mass.FromGrams(median).ToFigure(unit, From(forecast.Whole), Work("wanted / median yield of the steps ahead", forecast)),
@@ -177,14 +178,14 @@ public static class RouteEndpoints
             Experience(forecast)));
     }
 
-    private static async Task<RoutesPage> View(LotDossier dossier, Aim aim, EarthyTuftDb db, Bench bench, BreedBook book, CancellationToken stop)
+    private static async Task<RoutesPage> View(LotDossier dossier, Aim aim, EarthyTuftDb db, RequestContext context, BreedBook book, CancellationToken cancellationToken)
     {
         var lot = dossier.Lot;
         var (facts, _) = FactsOf.Lot(dossier, book);
-        var schools = bench.Facts.Schools;
-        var own = await OwnLog.Read(db, book, bench.Facts.HourlyRate, stop);
-        var left = dossier.Family.Settling.Left(lot.Id)?.Estimate;
-        var cost = LotCosts.Of(dossier.Family, bench.Facts.HourlyRate).Per100Grams(lot.Id, dossier.Family.Settling) * (decimal?)(left?.Mass.Grams / 100);
+        var schools = context.Workshop.Schools;
+        var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
+        var left = dossier.Family.Masses.Left(lot.Id)?.Estimate;
+        var cost = LotCosts.Of(dossier.Family, context.Workshop.HourlyRate).Per100Grams(lot.Id, dossier.Family.Masses) * (decimal?)(left?.Mass.Grams / 100);
         var proposed = Routes.For(facts, aim, schools).ToList();
         if (lot.RouteAim == aim && lot.RoutePreparation is { } chosen && proposed.All(r => r.Preparation != chosen))
         {
@@ -196,29 +197,29 @@ public static class RouteEndpoints
             lot.Code,
             lot.Form,
             lot.Fibre,
-            left?.ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+            left?.ToFigure(context.Workshop.Unit, Provenance.Reckoned),
             aim,
-            [.. proposed.Select(r => View(r, RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost), left?.Mass.Grams, bench.Facts, lot.RouteAim == aim && lot.RoutePreparation == r.Preparation))],
+            [.. proposed.Select(r => View(r, RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost), left?.Mass.Grams, context.Workshop, lot.RouteAim == aim && lot.RoutePreparation == r.Preparation))],
             [.. Routes.WouldChange(facts, aim, schools).Select(c => new OtherAdvice(c.If, c.Then))],
             proposed.Count > 1 && proposed[0].Points - proposed[1].Points <= Routes.AsGood,
             Core.Assessing.Verdict.Missing(facts));
     }
 
-    private static RouteView View(Core.Routing.Route route, RouteForecast forecast, double? grams, BenchFacts bench, bool chosen)
+    private static RouteView View(Core.Routing.Route route, RouteForecast forecast, double? grams, WorkshopSettings workshop, bool chosen)
     {
-        var end = Band(forecast.Whole, grams, bench.Unit);
+        var end = Band(forecast.Whole, grams, workshop.Unit);
         return new RouteView(
             route.Preparation,
             route.For,
             route.Against,
-            [.. forecast.Steps.Select(s => Step(s, grams, bench.Unit))],
+            [.. forecast.Steps.Select(s => Step(s, grams, workshop.Unit))],
             end.Median,
             end.Low,
             end.High,
             forecast.Steps.Count == 0 ? null : Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
             AllHours(forecast),
             forecast.Litres is > 0 and var litres ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical) : null,
-            forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_ ? (cost / (decimal)out_.Grams * 100).ToString("0.00", CultureInfo.InvariantCulture) + " " + bench.Currency : null,
+            forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_ ? (cost / (decimal)out_.Grams * 100).ToString("0.00", CultureInfo.InvariantCulture) + " " + workshop.Currency : null,
             Experience(forecast),
             chosen);
     }

@@ -8,6 +8,7 @@ using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.TakingIn;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -43,24 +44,24 @@ public static class SampleEndpoints
     public static void MapSampling(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/samples").WithTags("sampling").ForMembers();
-        group.MapPost("", Keep).Named("keepSample", "Keeps a sample of a lot.").Changes().Produces<SampleView>().ProducesProblem(404);
-        group.MapPut("/{id:guid}/card", Change).Named("changeSample", "Changes what is noted of a sample.").Changes().Produces<SampleView>().ProducesProblem(404).ProducesProblem(409);
-        group.MapDelete("/{id:guid}/card", Withdraw).Named("withdrawSample", "Takes a sample off the wall.").Produces(204).Changes().ProducesProblem(404);
+        group.MapPost("", Keep).Named("keepSample", "Keeps a sample of a lot.").Changes().ProducesProblem(404);
+        group.MapPut("/{id:guid}/card", Change).Named("changeSample", "Changes what is noted of a sample.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapDelete("/{id:guid}/card", Withdraw).Named("withdrawSample", "Takes a sample off the wall.").Changes().ProducesProblem(404);
         group.MapGet("", Wall).Named("listSamples", "Every sample on the wall.");
-        group.MapGet("/{code}", Card).Named("readSample", "The card of a sample.").Produces<SampleCard>().ProducesProblem(404);
+        group.MapGet("/{code}", Card).Named("readSample", "The card of a sample.").ProducesProblem(404);
     }
 
-    private static async Task<IResult> Keep(
-        SampleRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<SampleView>, ProblemHttpResult>> Keep(
+        SampleRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Id == request.LotId && l.VoidedAt == null, stop) is not { } lot)
+        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Id == request.LotId && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
             return Problems.NotHere("lot");
         }
 
         var uses = Uses(request.Uses);
         var check = Sample.Check(new Sample(lot.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses));
-        var never = WorkTime.Check(request.MadeAt ?? bench.Now, bench.Now, "madeAt");
+        var never = WorkTime.Check(request.MadeAt ?? context.Now, context.Now, "madeAt");
         if (check.IsRefused || never is not null)
         {
             return Problems.Refused([.. check.Refusals, .. new[] { never }.OfType<Refusal>()]);
@@ -68,14 +69,14 @@ public static class SampleEndpoints
 
         try
         {
-            await using var transaction = await db.Database.BeginTransactionAsync(stop);
-            if (!await db.Samples.AnyAsync(s => s.Key == key, stop))
+            await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+            if (!await db.Samples.AnyAsync(s => s.Key == key, cancellationToken))
             {
                 db.Samples.Add(new SampleRow
                 {
                     LotId = lot.Id,
                     Key = key,
-                    Code = FormattableString.Invariant($"{LotCode.Samples}-{await db.NextNumber(LotCode.Samples + "-", stop):00}"),
+                    Code = FormattableString.Invariant($"{LotCode.Samples}-{await db.NextNumber(LotCode.Samples + "-", cancellationToken):00}"),
                     Form = lot.Form,
                     Draw = request.Draw,
                     WrapsPerInch = request.WrapsPerInch,
@@ -83,11 +84,11 @@ public static class SampleEndpoints
                     TwistAngleDegrees = request.TwistAngleDegrees,
                     Verdict = check.Value.Verdict,
                     Uses = uses,
-                    MadeAt = (request.MadeAt ?? bench.Now).ToStored(),
-                    Who = TakeInEndpoints.Person(request.Who, bench),
+                    MadeAt = (request.MadeAt ?? context.Now).ToStored(),
+                    Who = TakeInEndpoints.Person(request.Who, context),
                 });
-                await db.SaveChangesAsync(stop);
-                await transaction.CommitAsync(stop);
+                await db.SaveChangesAsync(cancellationToken);
+                await transaction.CommitAsync(cancellationToken);
             }
         }
         catch (DbUpdateException e) when (e.IsDuplicate())
@@ -95,14 +96,14 @@ public static class SampleEndpoints
             db.ChangeTracker.Clear();
         }
 
-        var stored = await db.Samples.AsNoTracking().SingleAsync(s => s.Key == key, stop);
+        var stored = await db.Samples.AsNoTracking().SingleAsync(s => s.Key == key, cancellationToken);
         return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre));
     }
 
     /// <summary>Notes a sample otherwise; what it was before stays readable on its card.</summary>
-    private static async Task<IResult> Change(Guid id, SampleCorrection request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<SampleView>, ProblemHttpResult>> Change(Guid id, SampleCorrection request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (await db.Samples.Include(s => s.Lot).SingleOrDefaultAsync(s => s.Id == id && s.WithdrawnAt == null, stop) is not { Lot: { } lot } row)
+        if (await db.Samples.Include(s => s.Lot).SingleOrDefaultAsync(s => s.Id == id && s.WithdrawnAt == null, cancellationToken) is not { Lot: { } lot } row)
         {
             return Problems.NotHere("sample");
         }
@@ -123,7 +124,7 @@ public static class SampleEndpoints
         Note("uses", string.Join(", ", row.Uses), string.Join(", ", uses));
         (row.Draw, row.WrapsPerInch, row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses) =
             (request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, check.Value.Verdict, uses);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre));
 
         static string? Figure(double? value) => value?.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
@@ -132,30 +133,30 @@ public static class SampleEndpoints
         {
             if ((from ?? "") != (to ?? ""))
             {
-                db.Changes.Add(new ChangeRow { SampleId = id, What = what, From = from is { Length: > 0 } ? from : "not noted", To = to is { Length: > 0 } ? to : "not noted", Who = bench.Facts.PersonName, At = bench.Now });
+                db.Changes.Add(new ChangeRow { SampleId = id, What = what, From = from is { Length: > 0 } ? from : "not noted", To = to is { Length: > 0 } ? to : "not noted", Who = context.Workshop.PersonName, At = context.Now });
             }
         }
     }
 
     /// <summary>A sample that was kept by mistake: it stays in its table, and hangs on no wall.</summary>
-    private static async Task<IResult> Withdraw(Guid id, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        db.Told<SampleRow>(await db.Samples.Where(s => s.Id == id && s.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.WithdrawnAt, bench.Now), stop)) > 0
+    private static async Task<Results<NoContent, ProblemHttpResult>> Withdraw(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        db.Told<SampleRow>(await db.Samples.Where(s => s.Id == id && s.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.WithdrawnAt, context.Now), cancellationToken)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("sample");
 
     private static string[] Uses(IReadOnlyList<string>? typed) => [.. (typed ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];
 
-    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, BreedBooks books, CancellationToken stop)
+    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken)
     {
-        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(stop);
+        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(cancellationToken);
         if (samples.Count == 0)
         {
             return [];
         }
 
-        var family = await Data.Ledger.Family.Of(db, [.. samples.Select(s => s.LotId).Distinct()], stop);
-        var book = await books.Here(stop);
+        var family = await Data.Ledger.Family.Of(db, [.. samples.Select(s => s.LotId).Distinct()], cancellationToken);
+        var book = await books.Here(cancellationToken);
         var lots = family.Lots.Keys.ToArray();
-        var locks = await db.Locks.AsNoTracking().Where(l => lots.Contains(l.LotId) && l.WithdrawnAt == null).ToListAsync(stop);
+        var locks = await db.Locks.AsNoTracking().Where(l => lots.Contains(l.LotId) && l.WithdrawnAt == null).ToListAsync(cancellationToken);
         return [.. samples.Select(s =>
         {
             var nearest = LotPages.Nearest(s.LotId, family, locks);
@@ -165,17 +166,17 @@ public static class SampleEndpoints
         })];
     }
 
-    private static async Task<IResult> Card(string code, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<SampleCard>, ProblemHttpResult>> Card(string code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.ToUpperInvariant() && s.WithdrawnAt == null, stop) is not { Lot: { } lot } sample
-            || await LotPages.Of(db, bench, await books.Here(stop), lot.Code, stop) is not { } page)
+        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.ToUpperInvariant() && s.WithdrawnAt == null, cancellationToken) is not { Lot: { } lot } sample
+            || await LotPages.Of(db, context, await books.Here(cancellationToken), lot.Code, cancellationToken) is not { } page)
         {
             return Problems.NotHere("sample");
         }
 
-        var raw = page.Origins.Count == 0 ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(bench.Facts.Unit, Provenance.Reckoned);
+        var raw = page.Origins.Count == 0 ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new SampleCard(
             SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
-            await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(stop)));
+            await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken)));
     }
 }

@@ -9,6 +9,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -30,20 +31,20 @@ internal static class AfterWashEndpoints
 
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapPost("/after/{code}", Judge).Named("judgeWash", "What a washed lot says of its wash.").Changes(MemberRole.Looker).Produces<AfterWashView>().ProducesProblem(404);
-        group.MapPost("/after/{code}/keep", Keep).Named("keepWashJudgement", "Keeps what was decided of a wash.").Changes().Produces<WashedView>().ProducesProblem(404);
+        group.MapPost("/after/{code}", Judge).Named("judgeWash", "What a washed lot says of its wash.").Changes(MemberRole.Looker).ProducesProblem(404);
+        group.MapPost("/after/{code}/keep", Keep).Named("keepWashJudgement", "Keeps what was decided of a wash.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<IResult> Judge(string code, AfterWashRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<AfterWashView>, ProblemHttpResult>> Judge(string code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        var (found, refused) = await Of(code, request, db, bench, books, stop);
-        return refused ?? TypedResults.Ok(found!.View);
+        var (found, refused) = await Of(code, request, db, context, books, cancellationToken);
+        return found is null ? refused! : TypedResults.Ok(found.View);
     }
 
-    private static async Task<IResult> Keep(
-        string code, KeepJudgement request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<WashedView>, ProblemHttpResult>> Keep(
+        string code, KeepJudgement request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        var (found, refused) = await Of(code, new AfterWashRequest(request.Handle, request.Later), db, bench, books, stop);
+        var (found, refused) = await Of(code, new AfterWashRequest(request.Handle, request.Later), db, context, books, cancellationToken);
         if (found is null)
         {
             return refused!;
@@ -55,7 +56,7 @@ internal static class AfterWashEndpoints
             return Problems.Refused("decision", "not-offered", "That does not follow from what is known of this wash: judge it again.");
         }
 
-        if (!await db.WashJudgements.AnyAsync(j => j.Key == key, stop))
+        if (!await db.WashJudgements.AnyAsync(j => j.Key == key, cancellationToken))
         {
             db.WashJudgements.Add(new WashJudgementRow
             {
@@ -67,19 +68,19 @@ internal static class AfterWashEndpoints
                 LossPercent = judged.LossPercent,
                 Outcome = judged.Outcome,
                 Decision = request.Decision,
-                JudgedAt = bench.Now,
-                Who = bench.Facts.PersonName,
+                JudgedAt = context.Now,
+                Who = context.Workshop.PersonName,
             });
-            await db.SaveOnce(stop);
+            await db.SaveOnce(cancellationToken);
         }
 
-        return TypedResults.Ok(LotPages.Washed((await LotDossier.Of(db, code.ToUpperInvariant(), stop))!));
+        return TypedResults.Ok(LotPages.Washed((await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken))!));
     }
 
     /// <summary>What went into the last wash above a lot, against what the lot weighs now.</summary>
-    private static async Task<(Found? Found, IResult? Refused)> Of(string code, AfterWashRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<(Found? Found, ProblemHttpResult? Refused)> Of(string code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
         {
             return (null, Problems.NotHere("lot"));
         }
@@ -91,31 +92,31 @@ internal static class AfterWashEndpoints
         }
 
         var washed = LotPages.LastWash(lot.Id, dossier.Family);
-        var wash = washed is null ? null : await db.Entries.AsNoTracking().Where(e => e.Id == washed.Id).Select(e => new { e.Id, e.TakenGrams, e.KeptGrams }).SingleAsync(stop);
+        var wash = washed is null ? null : await db.Entries.AsNoTracking().Where(e => e.Id == washed.Id).Select(e => new { e.Id, e.TakenGrams, e.KeptGrams }).SingleAsync(cancellationToken);
         if (lot.MadeBy is not (StepKind.Wash or StepKind.Dry) || wash is not { TakenGrams: { } greasy and > 0, KeptGrams: { } kept and > 0 })
         {
             return (null, Problems.Refused("lot", "not-washed", "No wash stands above this lot, or nobody weighed what went into it."));
         }
 
-        var later = string.IsNullOrWhiteSpace(request.Later) ? (Result<Mass>?)null : MassReader.Read(request.Later, bench.Facts.Unit, "later");
+        var later = string.IsNullOrWhiteSpace(request.Later) ? (Result<Mass>?)null : MassReader.Read(request.Later, context.Workshop.Unit, "later");
         if (later is { IsRefused: true } wrong)
         {
             return (null, Problems.Refused(wrong.Refusals));
         }
 
-        var book = await books.Here(stop);
-        var own = await OwnLog.Read(db, book, null, stop, without: wash.Id);
+        var book = await books.Here(cancellationToken);
+        var own = await OwnLog.Read(db, book, null, cancellationToken, without: wash.Id);
         var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
         var forecast = YieldForecast.Of(AllStations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
         // Of several lots out of one wash each is held against its part of what went in.
-        var judged = AfterWash.Of(greasy * Math.Min(1, now / kept), now, (forecast.Lower, forecast.Upper), request.Handle, later?.Value.Grams, bench.Facts.Schools.LeaveWax);
+        var judged = AfterWash.Of(greasy * Math.Min(1, now / kept), now, (forecast.Lower, forecast.Upper), request.Handle, later?.Value.Grams, context.Workshop.Schools.LeaveWax);
         return judged.IsRefused
             ? (null, Problems.Refused(judged.Refusals))
             : (new Found(
                 new AfterWashView(
                     judged.Value,
-                    Mass.FromGrams(greasy).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
-                    Mass.FromGrams(now).ToFigure(bench.Facts.Unit, Provenance.Reckoned),
+                    Mass.FromGrams(greasy).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
+                    Mass.FromGrams(now).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
                     forecast.Own == 0 ? "typical for its kind" : forecast.Own == 1 ? "from one other of your own washes" : $"from {forecast.Own} others of your own washes"),
                 wash.Id,
                 lot.Id,

@@ -1,12 +1,16 @@
-using System.Text.Json;
+using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Stations;
+using EarthyTuft.Core.Tools;
+using EarthyTuft.Data.Drying;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
-using EarthyTuft.Web.Live;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.Options;
 
 namespace EarthyTuft.Web.Scouring;
 
@@ -14,69 +18,62 @@ namespace EarthyTuft.Web.Scouring;
 public static class DemoWashHouse
 {
     /// <summary>Adds it to a demo that was just made, within the caller's transaction.</summary>
-    public static async Task Add(IServiceProvider services, Guid owner, Guid workshop, CancellationToken stop)
+    public static async Task Add(IServiceProvider services, Guid owner, Guid workshop, CancellationToken cancellationToken)
     {
         var db = services.GetRequiredService<EarthyTuftDb>();
-        var bench = services.GetRequiredService<Bench>();
-        bench.Sit(owner, (await BenchDoor.Find(db, owner, workshop, stop))!);
-        var json = services.GetRequiredService<IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions>>().Value.SerializerOptions;
-        var shop = await db.Workshops.SingleAsync(w => w.Id == workshop, stop);
+        var context = services.GetRequiredService<RequestContext>();
+        context.Enter(owner, (await MembershipMiddleware.Find(db, owner, workshop, cancellationToken))!);
+        var planner = services.GetRequiredService<ScourPlanner>();
+        var shop = await db.Workshops.SingleAsync(w => w.Id == workshop, cancellationToken);
         (shop.HotWaterCelsius, shop.ColdWaterCelsius, shop.WaterPerCubicMetre, shop.PerKilowattHour) = (68, 11, 2.4m, 0.27m);
-        var (zinc, pan) = (new TubRow { Name = "zinc tub", Litres = 60, LitresEquivalent = 1.1 }, new TubRow { Name = "canning pot", Litres = 30, LitresEquivalent = 0.8 });
-        db.Tubs.AddRange(zinc, pan);
-        var line = new RackRow { Name = "loft rack", AreaSquareMetres = 2.2 };
-        db.Racks.AddRange(line, new RackRow { Name = "stove rail", AreaSquareMetres = 0.9 });
-        var agent = new ScourAgent("wool wash", 25, null, false, 9.5m);
-        var wish = new ScourWish(ScourSchool.HandHot, Minutes: 22, Agent: agent);
-        var recipe = new ScourRecipeRow { Name = "Down types, two baths", Wish = JsonSerializer.Serialize(wish, json), MadeAt = bench.Now.AddDays(-40), Who = "Tobin" };
+        var (zinc, pan) = (ToolRow.Of("zinc tub", new Tub(60, 1.1)), ToolRow.Of("canning pot", new Tub(30, 0.8)));
+        var line = ToolRow.Of("loft rack", new Rack(2.2));
+        db.Tools.AddRange(zinc, pan, line, ToolRow.Of("stove rail", new Rack(0.9)));
+        var wish = new ScourWish(ScourSchool.HandHot, Minutes: 22, Agent: new ScourAgent("wool wash", 25, null, false, 9.5m));
+        var recipe = new ScourRecipeRow { Name = "Down types, two baths", Wish = StoredWash.Write(wish), MadeAt = context.Now.AddDays(-40), Who = "Tobin" };
         db.ScourRecipes.Add(recipe);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
 
-        var lots = await db.Lots.AsNoTracking().ToDictionaryAsync(l => l.Code, stop);
+        var lots = await db.Lots.AsNoTracking().ToDictionaryAsync(l => l.Code, cancellationToken);
         var past = new[] { ("G-01.2", 80, zinc, 0.0071), ("W-01.2", 68, zinc, 0.0076), ("C-01.2", 48, zinc, 0.0069), ("R-01.2", 83, pan, 0.0102), ("P-01", 56, pan, 0.0096) };
         foreach (var (code, days, tub, rate) in past)
         {
-            var wash = await Wash(code, tub, null);
-            (wash.StartedAt, wash.EndedAt) = (bench.Now.AddDays(-days), bench.Now.AddDays(-days).AddHours(2));
-            wash.Baths.Add(Bath(wash, 0, bench.Now.AddDays(-days), lifted: 22, learned: rate));
+            var (wash, plan) = await Wash(code, tub, null, context.Now.AddDays(-days));
+            (wash.EndedAt, wash.Lots[0].EndedAt) = (wash.StartedAt.AddHours(2), wash.StartedAt.AddHours(2));
+            var began = First(plan, wash.StartedAt);
+            wash.Events.AddRange(new[] { began, new RunEvent<WashEvent>(Guid.CreateVersion7(), wash.StartedAt.AddMinutes(22), new BathLifted(began.Id)) }.Select(e => StoredWash.Row(e, wash.Who)));
+            db.ToolLessons.Add(new ToolLessonRow { RunId = wash.Id, Part = began.Id, What = ToolLessons.Cooling, ToolId = tub.Id, Value = rate, At = wash.StartedAt.AddMinutes(22) });
         }
 
         // Now: the rest of a Corriedale lies in its first bath, and an Icelandic on the rack since this morning.
-        var running = await Wash("C-01.2", pan, recipe);
-        var bath = Bath(running, 0, bench.Now.AddMinutes(-14), null, null);
-        var truth = new Cooling(bath.TargetCelsius - 0.4, bath.AirCelsius + 0.3, 0.0094);
+        var (running, now) = await Wash("C-01.2", pan, recipe, context.Now.AddMinutes(-20));
+        var bath = First(now, context.Now.AddMinutes(-14));
+        var of = (BathBegan)bath.What;
+        var truth = new Cooling(of.TargetCelsius - 0.4, of.AirCelsius + 0.3, 0.0094);
         double[] off = [0.2, -0.3, 0.1, -0.1, 0.2];
-        bath.Readings.AddRange(off.Select((d, i) => new BathReadingRow { At = bath.StartedAt.AddMinutes(3 * i), Celsius = Math.Round(truth.At(3 * i) + d, 1) }));
-        running.Baths.Add(bath);
+        running.Events.AddRange(off.Select((d, i) => new RunEvent<WashEvent>(Guid.CreateVersion7(), bath.At.AddMinutes(3 * i), new BathRead(bath.Id, Math.Round(truth.At(3 * i) + d, 1))))
+            .Prepend(bath).Select(e => StoredWash.Row(e, running.Who)));
 
         if (lots.TryGetValue("I-01.4", out var wet))
         {
-            var drying = new DryingRow
-            {
-                Key = Guid.CreateVersion7(),
-                LotIds = [wet.Id],
-                Rack = line,
-                Netted = true,
-                ExpectedGrams = 880,
-                ExpectedDeviation = 60,
-                StartedAt = bench.Now.AddHours(-4),
-                Who = "Marrit",
-            };
             (int Minutes, double Grams)[] weighed = [(0, 1342), (35, 1263), (80, 1169), (130, 1086), (185, 1020), (232, 979)];
-            drying.Weights.AddRange(weighed.Select(w => new DryingWeightRow
+            var laid = context.Now.AddHours(-4);
+            db.Runs.Add(new RunRow
             {
                 Key = Guid.CreateVersion7(),
-                At = drying.StartedAt.AddMinutes(w.Minutes),
-                Grams = w.Grams,
-                Typed = FormattableString.Invariant($"{w.Grams} g"),
+                Craft = StepKind.Dry,
+                Plan = StoredRack.Write(new RackPlan(WaterOut.SpunOut, false, true, new Belief(880, 60))),
+                StartedAt = laid,
                 Who = "Marrit",
-            }));
-            db.Dryings.Add(drying);
+                Lots = [new RunLotRow { LotId = wet.Id, Place = "rack" }],
+                Tools = [new RunToolRow { ToolId = line.Id }],
+                Events = [.. weighed.Select(w => StoredRack.Row(new RunEvent<RackEvent>(Guid.CreateVersion7(), laid.AddMinutes(w.Minutes), new RackWeighed(w.Grams, FormattableString.Invariant($"{w.Grams} g"))), "Marrit"))],
+            });
         }
 
         // The Wensleydale kept a little wax, on purpose.
         var combing = lots["W-01.4"];
-        var scoured = await db.Entries.AsNoTracking().SingleAsync(e => e.Step == StepKind.Wash && e.Flows.Any(f => f.LotId == lots["W-01.3"].Id && f.Role == FlowRole.Out), stop);
+        var scoured = await db.Entries.AsNoTracking().SingleAsync(e => e.Step == StepKind.Wash && e.Flows.Any(f => f.LotId == lots["W-01.3"].Id && f.Role == FlowRole.Out), cancellationToken);
         db.WashJudgements.Add(new WashJudgementRow
         {
             Key = Guid.CreateVersion7(),
@@ -91,50 +88,35 @@ public static class DemoWashHouse
         });
 
         (int Hairs, double Pinch)[] counted = [(46, 2.0), (11, 2.1)];
-        var passes = await db.Entries.Where(e => e.Step == StepKind.Dehair).OrderBy(e => e.DoneAt).Select(e => e.Id).ToListAsync(stop);
-        db.Counts.AddRange(passes.Zip(counted, (id, c) => new CountRow { EntryId = id, HairsCounted = c.Hairs, PinchGrams = c.Pinch }));
-        await db.SaveChangesAsync(stop);
+        var passes = await db.Entries.Where(e => e.Step == StepKind.Dehair).OrderBy(e => e.DoneAt).Select(e => e.Id).ToListAsync(cancellationToken);
+        db.Measures.AddRange(passes.Zip(counted).SelectMany(p => new[]
+        {
+            new MeasureRow { EntryId = p.First, Key = Measure.Hairs.Key, Value = p.Second.Hairs },
+            new MeasureRow { EntryId = p.First, Key = Measure.Pinch.Key, Value = p.Second.Pinch },
+        }));
+        await db.SaveChangesAsync(cancellationToken);
 
-        async Task<WashRow> Wash(string code, TubRow tub, ScourRecipeRow? from)
+        async Task<(RunRow Run, WashPlan Plan)> Wash(string code, ToolRow tub, ScourRecipeRow? from, DateTimeOffset startedAt)
         {
             var request = new ScourPlanRequest([lots[code].Id], wish, tub.Id, GreasyGrams: lots[code].LeftGrams is > 0 ? null : lots[code].MadeGrams ?? 2000, RecipeId: from?.Id);
-            var plan = await ScourPlanEndpoints.Reckon(request, db, bench, services.GetRequiredService<BreedBooks>(), services.GetRequiredService<LiveHub>(), json, stop, past: true);
-            var row = new WashRow
+            var planned = (await planner.Plan(request, cancellationToken, past: true)).Value.Wash;
+            var plan = planned with { On = planned.On with { AirFrom = Provenance.Measured } };
+            var run = new RunRow
             {
                 Key = Guid.CreateVersion7(),
-                LotIds = [lots[code].Id],
-                Tub = tub,
-                Recipe = from,
-                Request = JsonSerializer.Serialize(request, json),
-                Plan = JsonSerializer.Serialize(plan.Value, json),
-                StartedAt = bench.Now.AddMinutes(-20),
+                Craft = StepKind.Wash,
+                Plan = StoredWash.Write(plan),
+                RecipeId = from?.Id,
+                StartedAt = startedAt,
                 Who = "Tobin",
+                Lots = [new RunLotRow { LotId = lots[code].Id, Place = "water" }],
+                Tools = [new RunToolRow { ToolId = tub.Id }],
             };
-            db.Washes.Add(row);
-            return row;
+            db.Runs.Add(run);
+            return (run, plan);
         }
 
-        BathRow Bath(WashRow wash, int place, DateTimeOffset at, double? lifted, double? learned)
-        {
-            var plan = JsonSerializer.Deserialize<PlanView>(wash.Plan, json)!;
-            var planned = plan.Plan.Baths[place];
-            return new BathRow
-            {
-                Wash = wash,
-                Key = Guid.CreateVersion7(),
-                Batch = 1,
-                Place = place,
-                Kind = planned.Kind,
-                TargetCelsius = planned.Celsius,
-                AirCelsius = plan.On.AirCelsius,
-                AirRead = true,
-                FloorCelsius = plan.Plan.FloorCelsius,
-                HasFloor = planned.Kind == BathKind.Wash,
-                PlannedMinutes = planned.Minutes,
-                StartedAt = at,
-                LiftedAt = lifted is { } minutes ? at.AddMinutes(minutes) : null,
-                LearnedRate = learned,
-            };
-        }
+        static RunEvent<WashEvent> First(WashPlan plan, DateTimeOffset at) =>
+            WashRun.Decide(WashState.Of(plan, [], []), new BeginBath(1, 0, At: at), at).Value[0];
     }
 }

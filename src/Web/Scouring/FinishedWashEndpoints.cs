@@ -1,11 +1,12 @@
-using System.Text.Json;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Lots;
+using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.Extensions.Options;
 
 namespace EarthyTuft.Web.Scouring;
 
@@ -21,11 +22,11 @@ public sealed record FinishedWash(DateTimeOffset StartedAt, string? Tub, string?
 
 public static class FinishedWashEndpoints
 {
-    public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Named("readFinishedWash", "The baths a lot has been through; nothing where its wash was not watched.").Produces<FinishedWash>().Produces(204).ProducesProblem(404);
+    public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Named("readFinishedWash", "The baths a lot has been through; nothing where its wash was not watched.").ProducesProblem(404);
 
-    private static async Task<IResult> Of(string code, EarthyTuftDb db, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json, CancellationToken stop)
+    private static async Task<Results<Ok<FinishedWash>, NoContent, ProblemHttpResult>> Of(string code, EarthyTuftDb db, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), stop) is not { } dossier)
+        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
@@ -35,35 +36,35 @@ public static class FinishedWashEndpoints
             return TypedResults.NoContent();
         }
 
-        var wash = await db.Washes.AsNoTracking().Where(w => w.EntryId == entry.Id).Include(w => w.Tub).Include(w => w.Recipe)
-            .Include(w => w.Baths).ThenInclude(b => b.Readings.Where(r => r.WithdrawnAt == null)).AsSplitQuery().FirstOrDefaultAsync(stop);
-        if (wash is null)
+        var run = await db.Runs.AsNoTracking().Where(r => r.Craft == StepKind.Wash && r.EntryId == entry.Id)
+            .Include(r => r.Tools).ThenInclude(t => t.Tool).Include(r => r.Recipe).Include(r => r.Events).Include(r => r.Readings).AsSplitQuery().FirstOrDefaultAsync(cancellationToken);
+        if (run is null)
         {
             return TypedResults.NoContent();
         }
 
-        var plan = JsonSerializer.Deserialize<PlanView>(wash.Plan, json.Value.SerializerOptions)!.Plan;
-        var agent = JsonSerializer.Deserialize<ScourPlanRequest>(wash.Request, json.Value.SerializerOptions)!.Wish.Agent;
+        var wash = StoredWash.State(run);
+        var plan = wash.Plan.Plan;
         return TypedResults.Ok(new FinishedWash(
-            wash.StartedAt,
-            wash.Tub?.Name,
-            wash.Recipe?.Name,
-            plan.AgentGrams > 0 ? FormattableString.Invariant($"{agent?.Name ?? "wool wash"}, {plan.AgentGrams:0} g in all") : null,
-            wash.Who,
-            [.. wash.Baths.Where(b => b.LiftedAt is not null).OrderBy(b => b.Batch).ThenBy(b => b.Place).Select(b => Bath(b, plan))]));
+            run.StartedAt,
+            run.Tools.FirstOrDefault()?.Tool?.Name,
+            run.Recipe?.Name,
+            plan.AgentGrams > 0 ? FormattableString.Invariant($"{wash.Plan.Agent?.Name ?? "wool wash"}, {plan.AgentGrams:0} g in all") : null,
+            run.Who,
+            [.. wash.Baths.Where(b => b.Lifted is not null).OrderBy(b => b.Began.Batch).ThenBy(b => b.Began.Place).Select(b => Finished(b, plan))]));
     }
 
-    private static FinishedBath Bath(BathRow bath, ScourPlan plan)
+    private static FinishedBath Finished(Bath bath, ScourPlan plan)
     {
-        var read = bath.Readings.OrderBy(r => r.At).ToArray();
+        var read = bath.Temperatures;
         return new FinishedBath(
-            bath.Batch,
-            bath.Place,
-            bath.Kind,
-            bath.Place < plan.Baths.Count ? plan.Baths[bath.Place].Litres : 0,
-            read.FirstOrDefault()?.Celsius ?? bath.TargetCelsius,
-            read.Length > 0,
-            read.Length > 1 ? read[^1].Celsius : null,
+            bath.Began.Batch,
+            bath.Began.Place,
+            bath.Began.Kind,
+            bath.Began.Place < plan.Baths.Count ? plan.Baths[bath.Began.Place].Litres : 0,
+            read.Count > 0 ? read[0].Celsius : bath.Began.TargetCelsius,
+            read.Count > 0,
+            read.Count > 1 ? read[^1].Celsius : null,
             bath.StartedAt,
             Math.Round((bath.LiftedAt!.Value - bath.StartedAt).TotalMinutes));
     }

@@ -14,9 +14,9 @@ internal static class ScourSubjects
 {
     /// <summary>The lots, and what the plan needs to know of them; refused where they are not there, not of like kind, or not weighed.</summary>
     /// <param name="past">The wash was long ago: what it washed may be used up since.</param>
-    public static async Task<Result<(IReadOnlyList<LotRow> Lots, ScourSubject Subject)>> Of(EarthyTuftDb db, BreedBook book, IReadOnlyList<Guid> ids, double? greasyGrams, bool past, CancellationToken stop)
+    public static async Task<Result<(IReadOnlyList<LotRow> Lots, ScourSubject Subject)>> Of(EarthyTuftDb db, BreedBook book, IReadOnlyList<Guid> ids, double? greasyGrams, bool past, CancellationToken cancellationToken)
     {
-        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null).OrderBy(l => l.Code).ToListAsync(stop);
+        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null).OrderBy(l => l.Code).ToListAsync(cancellationToken);
         var guard = new Guard()
             .Need(ids.Count > 0, "lotIds", "nothing-taken", "is empty: choose a lot to wash")
             .Need(lots.Count == ids.Distinct().Count(), "lotIds", "not-here", "names a lot that is not here")
@@ -33,30 +33,18 @@ internal static class ScourSubjects
         var of = classes.Length == 1 ? classes[0] : null;
         // Of several lots in one bath the one that felts most readily decides.
         var felts = lots.Select(l => BreedEndpoints.Parentage(l.Parentage).Felts(book.Find, of)).Max();
-        var wax = await Wax(db, lots, stop);
+        var wax = await Wax(db, lots, cancellationToken);
         return (lots, new ScourSubject(greasyGrams ?? lots.Sum(l => l.LeftGrams!.Value), lots[0].Fibre, of, felts, wax));
     }
 
     /// <summary>The most wax that was seen on the fleeces these lots come from, null when nobody looked.</summary>
-    private static async Task<HowMuch?> Wax(EarthyTuftDb db, IReadOnlyList<LotRow> lots, CancellationToken stop)
+    private static async Task<HowMuch?> Wax(EarthyTuftDb db, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
     {
         var roots = lots.Select(l => LotCode.RootOf(l.Code)).Distinct().ToArray();
         var seen = await db.LookOvers.AsNoTracking().Where(l => l.Wax != null)
             .Join(db.Lots.Where(l => l.VoidedAt == null), l => l.LotId, l => l.Id, (look, lot) => new { look.Wax, look.LookedAt, lot.Code })
             .Where(x => roots.Contains(x.Code) || roots.Any(r => x.Code.StartsWith(r + ".")))
-            .ToListAsync(stop);
+            .ToListAsync(cancellationToken);
         return seen.GroupBy(s => LotCode.RootOf(s.Code)).Select(g => g.MaxBy(s => s.LookedAt)!.Wax).Max();
     }
-
-    /// <summary>How many of a tub's baths are remembered; older ones tell of another lid and another season.</summary>
-    private const int BathsRemembered = 20;
-
-    /// <summary>What every tub is known to cool at, from its last baths; a tub without one is not in it.</summary>
-    public static async Task<IReadOnlyDictionary<Guid, TubRate>> Rates(EarthyTuftDb db, CancellationToken stop) =>
-        (await db.Baths.AsNoTracking().Where(b => b.LearnedRate != null && b.Wash!.TubId != null)
-            .OrderByDescending(b => b.LiftedAt).Take(400).Select(b => new { Tub = b.Wash!.TubId!.Value, Rate = b.LearnedRate!.Value }).ToListAsync(stop))
-        .GroupBy(b => b.Tub).ToDictionary(g => g.Key, g => TubRate.Of([.. g.Take(BathsRemembered).Select(b => b.Rate)]));
-
-    /// <summary>What one tub is known to cool at, typical for an unknown one.</summary>
-    public static TubRate Of(this IReadOnlyDictionary<Guid, TubRate> rates, Guid? tub) => tub is { } id ? rates.GetValueOrDefault(id, TubRate.Typical) : TubRate.Typical;
 }

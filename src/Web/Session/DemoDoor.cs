@@ -26,75 +26,75 @@ public sealed class DemoDoor(IServiceProvider services, IConfiguration configura
 
     /// <summary>Makes a demo, and throws another away in its stead where one is named.</summary>
     /// <returns>Null when there are as many as there may be, and all are in use.</returns>
-    public async Task<DemoSeat?> Make(Guid? instead, CancellationToken stop)
+    public async Task<DemoSeat?> Make(Guid? instead, CancellationToken cancellationToken)
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
         var now = clock.GetUtcNow();
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var removed = new List<RemovedDemo>();
         if (instead is { } old)
         {
-            removed.AddRange(await DemoWorkshops.Remove(db, old, stop));
+            removed.AddRange(await DemoWorkshops.Remove(db, old, cancellationToken));
         }
 
-        if (!await DemoWorkshops.MakeRoom(db, now, configuration.GetValue("Limits:Demos", DemoWorkshops.Most), removed, stop))
+        if (!await DemoWorkshops.MakeRoom(db, now, configuration.GetValue("Limits:Demos", DemoWorkshops.Most), removed, cancellationToken))
         {
             return null;
         }
 
-        await Tell(db, removed, stop);
-        var seat = await Furnish(scope.ServiceProvider, db, now, stop);
-        await transaction.CommitAsync(stop);
+        await Tell(db, removed, cancellationToken);
+        var seat = await Furnish(scope.ServiceProvider, db, now, cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
         return seat;
     }
 
     /// <summary>Makes a demo and keeps nothing of it: the first visitor after a start does not wait until the code is compiled.</summary>
-    public async Task Rehearse(CancellationToken stop)
+    public async Task Rehearse(CancellationToken cancellationToken)
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await Furnish(scope.ServiceProvider, db, clock.GetUtcNow(), stop);
-        await transaction.RollbackAsync(stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        await Furnish(scope.ServiceProvider, db, clock.GetUtcNow(), cancellationToken);
+        await transaction.RollbackAsync(cancellationToken);
     }
 
-    private async Task<DemoSeat> Furnish(IServiceProvider scoped, EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    private async Task<DemoSeat> Furnish(IServiceProvider scoped, EarthyTuftDb db, DateTimeOffset now, CancellationToken cancellationToken)
     {
-        var (visitor, workshop) = await DemoSeed.Make(db, scoped.GetRequiredService<WorkshopScope>(), now, stop);
+        var (visitor, workshop) = await DemoSeed.Make(db, scoped.GetRequiredService<WorkshopScope>(), now, cancellationToken);
         DemoInstruments.Add(db, PortOf);
-        await DemoWashHouse.Add(scoped, visitor, workshop, stop);
+        await DemoWashHouse.Add(scoped, visitor, workshop, cancellationToken);
         return new DemoSeat(workshop, visitor);
     }
 
     /// <summary>Throws away what nobody has used for its time.</summary>
-    public static async Task Sweep(EarthyTuftDb db, DateTimeOffset now, CancellationToken stop)
+    public static async Task Sweep(EarthyTuftDb db, DateTimeOffset now, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var removed = new List<RemovedDemo>();
-        await DemoWorkshops.MakeRoom(db, now, int.MaxValue, removed, stop);
-        await Tell(db, removed, stop);
-        await transaction.CommitAsync(stop);
+        await DemoWorkshops.MakeRoom(db, now, int.MaxValue, removed, cancellationToken);
+        await Tell(db, removed, cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
     }
 
     // Every web process forgets who was in it, and ends their streams.
-    private static async Task Tell(EarthyTuftDb db, List<RemovedDemo> removed, CancellationToken stop)
+    private static async Task Tell(EarthyTuftDb db, List<RemovedDemo> removed, CancellationToken cancellationToken)
     {
         foreach (var (workshop, person) in removed.SelectMany(r => r.People.Select(p => (r.Workshop, p))))
         {
-            await db.Announce(workshop, new LiveItem(LiveItem.People, Person: person), stop);
+            await db.Announce(workshop, new LiveItem(LiveItem.People, Person: person), cancellationToken);
         }
     }
 
     /// <summary>The demo that this browser walked into before, if it is still there.</summary>
-    public async Task<DemoSeat?> Find(HttpContext http, EarthyTuftDb db, CancellationToken stop)
+    public async Task<DemoSeat?> Find(HttpContext http, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         if (!IsOffered || Read(http.Request.Cookies[CookieName]) is not { } seat)
         {
             return null;
         }
 
-        return await db.Memberships.AnyAsync(m => m.WorkshopId == seat.Workshop && m.UserId == seat.Visitor && m.Workshop!.IsDemo, stop) ? seat : null;
+        return await db.Memberships.AnyAsync(m => m.WorkshopId == seat.Workshop && m.UserId == seat.Visitor && m.Workshop!.IsDemo, cancellationToken) ? seat : null;
     }
 
     public void Remember(HttpContext http, DemoSeat seat) => http.Response.Cookies.Append(

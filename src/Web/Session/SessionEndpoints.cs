@@ -4,6 +4,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Workshops;
 using EarthyTuft.Web.House;
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 
@@ -48,17 +49,17 @@ public static class SessionEndpoints
     {
         var session = app.MapGroup("/api/session").WithTags("session");
         session.MapGet("", State).Named("readSession", "Who is signed in, and the token that changes need.").ProducesProblem(400);
-        session.MapPost("", SignIn).Named("signIn", "Signs in with address and password.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(401).ProducesProblem(429);
-        session.MapPost("/register", Register).Named("register", "Registers a person, with a workshop of their own or into one by invitation.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
-        session.MapPost("/demo", EnterDemo).Named("enterDemo", "A demo workshop for this browser alone.").Produces(204).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
-        session.MapPost("/reset", PasswordEndpoints.Reset).Named("resetPassword", "Sets a new password with a one-time code.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
+        session.MapPost("", SignIn).Named("signIn", "Signs in with address and password.").RequireRateLimiting("sign-in").ProducesProblem(401).ProducesProblem(429);
+        session.MapPost("/register", Register).Named("register", "Registers a person, with a workshop of their own or into one by invitation.").RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
+        session.MapPost("/demo", EnterDemo).Named("enterDemo", "A demo workshop for this browser alone.").RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
+        session.MapPost("/reset", PasswordEndpoints.Reset).Named("resetPassword", "Sets a new password with a one-time code.").RequireRateLimiting("sign-in").ProducesProblem(422).ProducesProblem(429);
 
         var signedIn = app.MapGroup("/api/session").WithTags("session").ForSignedIn();
-        signedIn.MapDelete("", (Delegate)SignOut).Named("signOut", "Signs out on the server.").Produces(204);
-        signedIn.MapPost("/join", Join).Named("joinWorkshop", "Joins a workshop by invitation.").Produces(204).ProducesProblem(422);
-        signedIn.MapPost("/workshop", Choose).Named("chooseWorkshop", "Changes to another of the own workshops.").Produces(204).ProducesProblem(404);
-        signedIn.MapPost("/password", PasswordEndpoints.Change).Named("changePassword", "Changes the password and ends all other sign-ins.").Produces(204).RequireRateLimiting("sign-in").ProducesProblem(403).ProducesProblem(422).ProducesProblem(429);
-        signedIn.MapPost("/demo/afresh", StartAfresh).Named("startDemoAfresh", "Throws this demo away and makes another.").Produces(204).RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
+        signedIn.MapDelete("", (Delegate)SignOut).Named("signOut", "Signs out on the server.");
+        signedIn.MapPost("/join", Join).Named("joinWorkshop", "Joins a workshop by invitation.").ProducesProblem(422);
+        signedIn.MapPost("/workshop", Choose).Named("chooseWorkshop", "Changes to another of the own workshops.").ProducesProblem(404);
+        signedIn.MapPost("/password", PasswordEndpoints.Change).Named("changePassword", "Changes the password and ends all other sign-ins.").RequireRateLimiting("sign-in").ProducesProblem(403).ProducesProblem(422).ProducesProblem(429);
+        signedIn.MapPost("/demo/afresh", StartAfresh).Named("startDemoAfresh", "Throws this demo away and makes another.").RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
     }
 
     // Leaving, joining and choosing need a person and a token, but no seat at a bench.
@@ -74,7 +75,7 @@ public static class SessionEndpoints
         return group.WithMetadata(new Access(SignedIn: true, Token: true)).ProducesProblem(400).ProducesProblem(401);
     }
 
-    private static async Task<SessionState> State(HttpContext http, EarthyTuftDb db, Bench bench, DemoDoor demo, IAntiforgery antiforgery, CancellationToken stop)
+    private static async Task<SessionState> State(HttpContext http, EarthyTuftDb db, RequestContext context, DemoDoor demo, IAntiforgery antiforgery, CancellationToken cancellationToken)
     {
         if (http.User.PersonId() is not { } person)
         {
@@ -84,8 +85,8 @@ public static class SessionEndpoints
         var shops = await db.Memberships.Where(m => m.UserId == person)
             .OrderBy(m => m.JoinedAt)
             .Select(m => new WorkshopChoice(m.WorkshopId, m.Workshop!.Name, m.Role))
-            .ToListAsync(stop);
-        var facts = bench.IsSet ? bench.Facts : null;
+            .ToListAsync(cancellationToken);
+        var facts = context.IsSet ? context.Workshop : null;
         return new SessionState(
             true,
             facts?.PersonName ?? http.User.Identity?.Name,
@@ -99,10 +100,10 @@ public static class SessionEndpoints
             facts?.Zone.Id ?? "UTC");
     }
 
-    private static async Task<IResult> SignIn(
-        SignInRequest request, HttpContext http, UserManager<AppUser> people, SignInPace pace, SignIns signIns, EarthyTuftDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SignIn(
+        SignInRequest request, HttpContext http, UserManager<AppUser> people, SignInPace pace, SignIns signIns, EarthyTuftDb db, CancellationToken cancellationToken)
     {
-        if (await pace.Begin(http, request.Email, stop) is { } wait)
+        if (await pace.Begin(http, request.Email, cancellationToken) is { } wait)
         {
             return TooSoon(http, wait);
         }
@@ -120,21 +121,21 @@ public static class SessionEndpoints
             return Problems.Of(401, "no-entry", NoEntry);
         }
 
-        await pace.Right(http, request.Email, stop);
-        var workshop = await db.Memberships.Where(m => m.UserId == user.Id).OrderBy(m => m.JoinedAt).Select(m => (Guid?)m.WorkshopId).FirstOrDefaultAsync(stop);
-        await signIns.Enter(http, user, workshop, stop);
+        await pace.Right(http, request.Email, cancellationToken);
+        var workshop = await db.Memberships.Where(m => m.UserId == user.Id).OrderBy(m => m.JoinedAt).Select(m => (Guid?)m.WorkshopId).FirstOrDefaultAsync(cancellationToken);
+        await signIns.Enter(http, user, workshop, cancellationToken);
         return TypedResults.NoContent();
     }
 
-    internal static IResult TooSoon(HttpContext http, TimeSpan wait)
+    internal static ProblemHttpResult TooSoon(HttpContext http, TimeSpan wait)
     {
         var seconds = (int)Math.Ceiling(wait.TotalSeconds);
         http.Response.Headers.RetryAfter = seconds.ToString(System.Globalization.CultureInfo.InvariantCulture);
         return Problems.Of(429, "too-soon", $"Too many wrong passwords in a short time. Try again in {seconds} s.", ("seconds", seconds));
     }
 
-    private static async Task<IResult> Register(
-        RegisterRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, TimeProvider clock, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Register(
+        RegisterRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, TimeProvider clock, CancellationToken cancellationToken)
     {
         if (string.IsNullOrWhiteSpace(request.Name))
         {
@@ -142,7 +143,7 @@ public static class SessionEndpoints
         }
 
         var zone = request.TimeZone is { } id && TimeZoneInfo.TryFindSystemTimeZoneById(id, out _) ? id : "UTC";
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var user = new AppUser { Id = Guid.CreateVersion7(), UserName = request.Email.Trim(), Email = request.Email.Trim(), DisplayName = request.Name.Trim() };
         try
         {
@@ -161,10 +162,10 @@ public static class SessionEndpoints
         if (string.IsNullOrWhiteSpace(request.InvitationCode))
         {
             var shop = Founding.Found(db, string.IsNullOrWhiteSpace(request.WorkshopName) ? request.Name.Trim() + "\u2019s workshop" : request.WorkshopName.Trim(), user.Id, zone, clock.GetUtcNow());
-            await db.SaveChangesAsync(stop);
+            await db.SaveChangesAsync(cancellationToken);
             workshop = shop.Id;
         }
-        else if (await Accept(db, request.InvitationCode, user.Id, clock.GetUtcNow(), stop) is { } joined)
+        else if (await Accept(db, request.InvitationCode, user.Id, clock.GetUtcNow(), cancellationToken) is { } joined)
         {
             workshop = joined;
         }
@@ -173,100 +174,100 @@ public static class SessionEndpoints
             return NoSuchInvitation();
         }
 
-        await signIns.Enter(http, user, workshop, stop);
-        await transaction.CommitAsync(stop);
+        await signIns.Enter(http, user, workshop, cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
         return TypedResults.NoContent();
     }
 
     /// <summary>Whoever walks in gets a demo of their own; a browser that has one already finds it again.</summary>
-    private static async Task<IResult> EnterDemo(HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken stop) =>
-        await demo.Find(http, db, stop) is { } found ? await WalkIn(found, http, demo, signIns, db, stop) : await NewDemo(http, demo, signIns, db, stop);
+    private static async Task<Results<NoContent, ProblemHttpResult>> EnterDemo(HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken cancellationToken) =>
+        await demo.Find(http, db, cancellationToken) is { } found ? await WalkIn(found, http, demo, signIns, db, cancellationToken) : await NewDemo(http, demo, signIns, db, cancellationToken);
 
     /// <summary>Throws this browser's demo away and makes it anew.</summary>
-    private static async Task<IResult> StartAfresh(HttpContext http, DemoDoor demo, SignIns signIns, Bench bench, EarthyTuftDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> StartAfresh(HttpContext http, DemoDoor demo, SignIns signIns, RequestContext context, EarthyTuftDb db, CancellationToken cancellationToken)
     {
-        if (!bench.IsSet || !bench.Facts.IsDemo)
+        if (!context.IsSet || !context.Workshop.IsDemo)
         {
             return Problems.Of(404, "no-demo", "You are in no demo workshop.");
         }
 
-        return await NewDemo(http, demo, signIns, db, stop, instead: bench.Facts.WorkshopId);
+        return await NewDemo(http, demo, signIns, db, cancellationToken, instead: context.Workshop.WorkshopId);
     }
 
-    private static async Task<IResult> NewDemo(HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken stop, Guid? instead = null)
+    private static async Task<Results<NoContent, ProblemHttpResult>> NewDemo(HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken cancellationToken, Guid? instead = null)
     {
         if (!demo.IsOffered)
         {
             return Problems.Of(404, "no-demo", "This server has no demo workshop.");
         }
 
-        return await demo.Make(instead, stop) is { } made
-            ? await WalkIn(made, http, demo, signIns, db, stop)
+        return await demo.Make(instead, cancellationToken) is { } made
+            ? await WalkIn(made, http, demo, signIns, db, cancellationToken)
             : Problems.Of(503, "demo-full", "All demo workshops are in use just now. Try again in half an hour, or open a workshop of your own: it costs nothing.");
     }
 
-    private static async Task<IResult> WalkIn(DemoSeat seat, HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken stop)
+    private static async Task<NoContent> WalkIn(DemoSeat seat, HttpContext http, DemoDoor demo, SignIns signIns, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         demo.Remember(http, seat);
-        await signIns.Enter(http, await db.Users.SingleAsync(u => u.Id == seat.Visitor, stop), seat.Workshop, stop);
+        await signIns.Enter(http, await db.Users.SingleAsync(u => u.Id == seat.Visitor, cancellationToken), seat.Workshop, cancellationToken);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> SignOut(HttpContext http, SignIns signIns, CancellationToken stop)
+    private static async Task<NoContent> SignOut(HttpContext http, SignIns signIns, CancellationToken cancellationToken)
     {
-        await signIns.Leave(http, stop);
+        await signIns.Leave(http, cancellationToken);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Join(JoinRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, Bench bench, EarthyTuftDb db, TimeProvider clock, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Join(JoinRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, RequestContext context, EarthyTuftDb db, TimeProvider clock, CancellationToken cancellationToken)
     {
-        if (bench.IsSet && bench.Facts.IsDemo)
+        if (context.IsSet && context.Workshop.IsDemo)
         {
-            return BenchDoor.NotInDemo();
+            return MembershipMiddleware.NotInDemo();
         }
 
         var person = http.User.PersonId()!.Value;
-        if (await Accept(db, request.InvitationCode, person, clock.GetUtcNow(), stop) is not { } workshop)
+        if (await Accept(db, request.InvitationCode, person, clock.GetUtcNow(), cancellationToken) is not { } workshop)
         {
             return NoSuchInvitation();
         }
 
-        await signIns.Enter(http, (await people.FindByIdAsync(person.ToString()))!, workshop, stop);
+        await signIns.Enter(http, (await people.FindByIdAsync(person.ToString()))!, workshop, cancellationToken);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Choose(ChooseWorkshopRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Choose(ChooseWorkshopRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         var person = http.User.PersonId()!.Value;
-        if (!await db.Memberships.AnyAsync(m => m.UserId == person && m.WorkshopId == request.WorkshopId, stop))
+        if (!await db.Memberships.AnyAsync(m => m.UserId == person && m.WorkshopId == request.WorkshopId, cancellationToken))
         {
             return Problems.NotHere("workshop");
         }
 
-        await signIns.Enter(http, (await people.FindByIdAsync(person.ToString()))!, request.WorkshopId, stop);
+        await signIns.Enter(http, (await people.FindByIdAsync(person.ToString()))!, request.WorkshopId, cancellationToken);
         return TypedResults.NoContent();
     }
 
-    private static IResult NoSuchInvitation() =>
+    private static ProblemHttpResult NoSuchInvitation() =>
         Problems.Refused("invitationCode", "no-such-invitation", "That code was used, has run out, or was never given. Ask for a new one.");
 
-    private static async Task<Guid?> Accept(EarthyTuftDb db, string code, Guid person, DateTimeOffset now, CancellationToken stop)
+    private static async Task<Guid?> Accept(EarthyTuftDb db, string code, Guid person, DateTimeOffset now, CancellationToken cancellationToken)
     {
         var hash = OneTimeCode.HashOf(code);
         // One statement takes the code, so that it opens the door once however many try at the same moment. Nobody joins a demo.
         var taken = await db.Invitations.IgnoreQueryFilters()
             .Where(i => i.CodeHash == hash && i.UsedAt == null && i.ExpiresAt > now && !db.Workshops.Any(w => w.Id == i.WorkshopId && w.IsDemo))
-            .ExecuteUpdateAsync(set => set.SetProperty(i => i.UsedAt, now.ToStored()).SetProperty(i => i.UsedBy, person), stop);
+            .ExecuteUpdateAsync(set => set.SetProperty(i => i.UsedAt, now.ToStored()).SetProperty(i => i.UsedBy, person), cancellationToken);
         if (taken == 0)
         {
             return null;
         }
 
-        var invitation = await db.Invitations.IgnoreQueryFilters().AsNoTracking().SingleAsync(i => i.CodeHash == hash, stop);
-        if (!await db.Memberships.AnyAsync(m => m.UserId == person && m.WorkshopId == invitation.WorkshopId, stop))
+        var invitation = await db.Invitations.IgnoreQueryFilters().AsNoTracking().SingleAsync(i => i.CodeHash == hash, cancellationToken);
+        if (!await db.Memberships.AnyAsync(m => m.UserId == person && m.WorkshopId == invitation.WorkshopId, cancellationToken))
         {
             db.Memberships.Add(new MembershipRow { WorkshopId = invitation.WorkshopId, UserId = person, Role = invitation.Role, JoinedAt = now.ToStored() });
-            await db.SaveChangesAsync(stop);
+            await db.SaveChangesAsync(cancellationToken);
         }
 
         return invitation.WorkshopId;

@@ -29,13 +29,13 @@ public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
 
     /// <summary>Counts a try before the password is looked at, so that tries at the same moment count too.</summary>
     /// <returns>How long to wait first; null when it may go on.</returns>
-    public async Task<TimeSpan?> Begin(HttpContext http, string email, CancellationToken stop)
+    public async Task<TimeSpan?> Begin(HttpContext http, string email, CancellationToken cancellationToken)
     {
         var now = clock.GetUtcNow().ToStored();
-        var keys = await Keys(http, email, now, stop);
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        await db.Database.ExecuteSqlAsync($"insert into sign_in_paces (key, wrong, last_at) select k, 0, {now} from unnest({keys}) k order by k on conflict do nothing", stop);
-        var rows = await db.SignInPaces.FromSql($"select * from sign_in_paces where key = any({keys}) order by key for update").ToListAsync(stop);
+        var keys = await Keys(http, email, now, cancellationToken);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        await db.Database.ExecuteSqlAsync($"insert into sign_in_paces (key, wrong, last_at) select k, 0, {now} from unnest({keys}) k order by k on conflict do nothing", cancellationToken);
+        var rows = await db.SignInPaces.FromSql($"select * from sign_in_paces where key = any({keys}) order by key for update").ToListAsync(cancellationToken);
         var longest = TimeSpan.Zero;
         foreach (var row in rows)
         {
@@ -57,33 +57,33 @@ public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
             (row.Wrong, row.LastAt) = (row.Wrong + 1, row.LastAt > now ? row.LastAt : now);
         }
 
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
         db.ChangeTracker.Clear();
         return null;
     }
 
     /// <summary>The try was right: the account starts anew, and the address has one wrong try less.</summary>
-    public async Task Right(HttpContext http, string email, CancellationToken stop)
+    public async Task Right(HttpContext http, string email, CancellationToken cancellationToken)
     {
         var account = Account(email);
         var address = AddressHash(http);
-        await db.SignInPaces.Where(p => p.Key == account).ExecuteDeleteAsync(stop);
-        await db.SignInPaces.Where(p => p.Key == address && p.Wrong > 0).ExecuteUpdateAsync(set => set.SetProperty(p => p.Wrong, p => p.Wrong - 1), stop);
+        await db.SignInPaces.Where(p => p.Key == account).ExecuteDeleteAsync(cancellationToken);
+        await db.SignInPaces.Where(p => p.Key == address && p.Wrong > 0).ExecuteUpdateAsync(set => set.SetProperty(p => p.Wrong, p => p.Wrong - 1), cancellationToken);
     }
 
-    public Task Sweep(CancellationToken stop)
+    public Task Sweep(CancellationToken cancellationToken)
     {
         var old = clock.GetUtcNow() - Forgotten;
-        return db.SignInPaces.Where(p => p.LastAt < old).ExecuteDeleteAsync(stop);
+        return db.SignInPaces.Where(p => p.LastAt < old).ExecuteDeleteAsync(cancellationToken);
     }
 
-    private async Task<string[]> Keys(HttpContext http, string email, DateTimeOffset now, CancellationToken stop)
+    private async Task<string[]> Keys(HttpContext http, string email, DateTimeOffset now, CancellationToken cancellationToken)
     {
         var address = AddressHash(http);
         var name = email.Trim().ToUpperInvariant();
         var since = now - KnownFor;
-        var known = await db.SignIns.AnyAsync(s => s.AddressHash == address && s.SeenAt > since && db.Users.Any(u => u.Id == s.UserId && u.NormalizedEmail == name), stop);
+        var known = await db.SignIns.AnyAsync(s => s.AddressHash == address && s.SeenAt > since && db.Users.Any(u => u.Id == s.UserId && u.NormalizedEmail == name), cancellationToken);
         return known ? [address] : [address, Account(email)];
     }
 

@@ -24,17 +24,17 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     private static readonly TimeSpan KeptFor = TimeSpan.FromDays(90);
 
     /// <summary>Signs a person in on this browser; what the browser was signed in as before is ended.</summary>
-    public async Task Enter(HttpContext http, AppUser user, Guid? workshop, CancellationToken stop)
+    public async Task Enter(HttpContext http, AppUser user, Guid? workshop, CancellationToken cancellationToken)
     {
         var now = clock.GetUtcNow().ToStored();
         if (Id(http.User) is { } before)
         {
-            await End(s => s.Id == before, stop);
+            await End(s => s.Id == before, cancellationToken);
         }
 
         var row = new SignInRow { UserId = user.Id, AddressHash = SignInPace.AddressHash(http), At = now, SeenAt = now };
         db.SignIns.Add(row);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
 
         var identity = new ClaimsIdentity(IdentityConstants.ApplicationScheme, ClaimTypes.Name, ClaimTypes.Role);
         identity.AddClaim(new Claim(ClaimTypes.NameIdentifier, user.Id.ToString()));
@@ -42,25 +42,25 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
         identity.AddClaim(new Claim(Claim, row.Id.ToString()));
         if (workshop is { } id)
         {
-            identity.AddClaim(new Claim(BenchDoor.WorkshopClaim, id.ToString()));
+            identity.AddClaim(new Claim(MembershipMiddleware.WorkshopClaim, id.ToString()));
         }
 
         await http.SignInAsync(IdentityConstants.ApplicationScheme, new ClaimsPrincipal(identity), new AuthenticationProperties { IsPersistent = true });
     }
 
     /// <summary>Signs this browser out; whoever kept a copy of its cookie is out too.</summary>
-    public async Task Leave(HttpContext http, CancellationToken stop)
+    public async Task Leave(HttpContext http, CancellationToken cancellationToken)
     {
         if (Id(http.User) is { } id)
         {
-            await End(s => s.Id == id, stop);
+            await End(s => s.Id == id, cancellationToken);
         }
 
         await http.SignOutAsync(IdentityConstants.ApplicationScheme);
     }
 
     /// <summary>Ends every sign-in of a person, or every one but this browser's.</summary>
-    public Task EndAll(Guid person, Guid? but, CancellationToken stop) => End(s => s.UserId == person && s.Id != but, stop);
+    public Task EndAll(Guid person, Guid? but, CancellationToken cancellationToken) => End(s => s.UserId == person && s.Id != but, cancellationToken);
 
     public static Guid? Id(ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(Claim), out var id) ? id : null;
 
@@ -68,8 +68,8 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     public static async Task Validate(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
-        var stop = context.HttpContext.RequestAborted;
-        if (context.Principal is not { } who || Id(who) is not { } id || !await services.GetRequiredService<SignIns>().IsLive(id, stop))
+        var cancellationToken = context.HttpContext.RequestAborted;
+        if (context.Principal is not { } who || Id(who) is not { } id || !await services.GetRequiredService<SignIns>().IsLive(id, cancellationToken))
         {
             context.RejectPrincipal();
             await context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
@@ -79,22 +79,22 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     public static void Forget(IMemoryCache cache, Guid signIn) => cache.Remove(Key(signIn));
 
     /// <summary>Takes away what nobody has used for three months.</summary>
-    public Task Sweep(CancellationToken stop)
+    public Task Sweep(CancellationToken cancellationToken)
     {
         var old = clock.GetUtcNow() - KeptFor;
-        return db.SignIns.Where(s => s.SeenAt < old).ExecuteDeleteAsync(stop);
+        return db.SignIns.Where(s => s.SeenAt < old).ExecuteDeleteAsync(cancellationToken);
     }
 
-    private async Task<bool> IsLive(Guid id, CancellationToken stop)
+    private async Task<bool> IsLive(Guid id, CancellationToken cancellationToken)
     {
         if (!cache.TryGetValue(Key(id), out bool live))
         {
-            var seen = await db.SignIns.Where(s => s.Id == id).Select(s => (DateTimeOffset?)s.SeenAt).SingleOrDefaultAsync(stop);
+            var seen = await db.SignIns.Where(s => s.Id == id).Select(s => (DateTimeOffset?)s.SeenAt).SingleOrDefaultAsync(cancellationToken);
             live = seen is not null;
             var now = clock.GetUtcNow().ToStored();
             if (seen < now.AddDays(-1))
             {
-                await Tables.NoteByTheWay(() => db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), stop));
+                await Tables.NoteByTheWay(() => db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), cancellationToken));
             }
 
             cache.Set(Key(id), live, Believed);
@@ -103,16 +103,16 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
         return live;
     }
 
-    private async Task End(System.Linq.Expressions.Expression<Func<SignInRow, bool>> which, CancellationToken stop)
+    private async Task End(System.Linq.Expressions.Expression<Func<SignInRow, bool>> which, CancellationToken cancellationToken)
     {
-        foreach (var row in await db.SignIns.Where(which).ToListAsync(stop))
+        foreach (var row in await db.SignIns.Where(which).ToListAsync(cancellationToken))
         {
             db.SignIns.Remove(row);
             Forget(cache, row.Id);
-            await db.Announce(Guid.Empty, new LiveItem(LiveItem.People, Person: row.UserId, SignIn: row.Id), stop);
+            await db.Announce(Guid.Empty, new LiveItem(LiveItem.People, Person: row.UserId, SignIn: row.Id), cancellationToken);
         }
 
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
     }
 
     private static (string, Guid) Key(Guid signIn) => ("sign-in", signIn);

@@ -6,29 +6,29 @@ namespace EarthyTuft.Web.Session;
 /// <summary>Once an hour: throws away demos that nobody has used for their time, and what sign-ins have left behind.</summary>
 public sealed class Sweeping(IServiceProvider services, TimeProvider clock, ILogger<Sweeping> log) : BackgroundService
 {
-    protected override async Task ExecuteAsync(CancellationToken stop)
+    protected override async Task ExecuteAsync(CancellationToken cancellationToken)
     {
         using var hourly = new PeriodicTimer(TimeSpan.FromHours(1));
         do
         {
             try
             {
-                await Sweep(services, clock.GetUtcNow(), stop);
+                await Sweep(services, clock.GetUtcNow(), cancellationToken);
             }
-            catch (Exception e) when (e is NpgsqlException or Microsoft.EntityFrameworkCore.DbUpdateException or InvalidOperationException && !stop.IsCancellationRequested)
+            catch (Exception e) when (e is NpgsqlException or Microsoft.EntityFrameworkCore.DbUpdateException or InvalidOperationException && !cancellationToken.IsCancellationRequested)
             {
                 log.LogWarning("Sweeping waits for another hour ({Reason}).", e.Message);
             }
         }
-        while (await hourly.WaitForNextTickAsync(stop));
+        while (await hourly.WaitForNextTickAsync(cancellationToken));
     }
 
-    public static async Task Sweep(IServiceProvider services, DateTimeOffset now, CancellationToken stop)
+    public static async Task Sweep(IServiceProvider services, DateTimeOffset now, CancellationToken cancellationToken)
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
-        await DemoDoor.Sweep(db, now, stop);
-        await scope.ServiceProvider.GetRequiredService<SignIns>().Sweep(stop);
-        await scope.ServiceProvider.GetRequiredService<SignInPace>().Sweep(stop);
+        await DemoDoor.Sweep(db, now, cancellationToken);
+        await scope.ServiceProvider.GetRequiredService<SignIns>().Sweep(cancellationToken);
+        await scope.ServiceProvider.GetRequiredService<SignInPace>().Sweep(cancellationToken);
     }
 }

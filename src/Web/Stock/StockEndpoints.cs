@@ -10,6 +10,7 @@ using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.TakingIn;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -62,17 +63,17 @@ public static class StockEndpoints
     public static void MapStock(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/lots/{id:guid}").WithTags("stock").ForMembers();
-        group.MapPost("/leave", Leave).Named("leaveLot", "Fibre leaves the workshop.").Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/recount", Recount).Named("recountLot", "What is left of a lot, weighed anew.").Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
-        group.MapPut("/reserve", Reserve).Named("reserveLot", "Keeps part of a lot for a project.").Changes().Produces<StockAnswer>().ProducesProblem(404).ProducesProblem(409);
-        group.MapPatch("/facts", ChangeFacts).Named("changeLotFacts", "Changes what is noted of a lot, with its history.").Produces(204).Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/leave", Leave).Named("leaveLot", "Fibre leaves the workshop.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/recount", Recount).Named("recountLot", "What is left of a lot, weighed anew.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapPut("/reserve", Reserve).Named("reserveLot", "Keeps part of a lot for a project.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapPatch("/facts", ChangeFacts).Named("changeLotFacts", "Changes what is noted of a lot, with its history.").Changes().ProducesProblem(404).ProducesProblem(409);
     }
 
-    private static async Task<IResult> Leave(
-        Guid id, LeaveRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await Once(db, bench, id, key, request.DoneAt, stop, (lot, source) =>
+    private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Leave(
+        Guid id, LeaveRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        await Once(db, context, id, key, request.DoneAt, cancellationToken, (lot, source) =>
         {
-            var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, bench);
+            var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, context);
             if (weighing is { IsRefused: true } wrong)
             {
                 return Result<EntryRow>.Refused(wrong.Refusals);
@@ -80,45 +81,45 @@ public static class StockEndpoints
 
             var command = new LeavingCommand(request.Step, new Taking(source, weighing?.Value, request.All || weighing is null), request.IntoReserve);
             var taken = StockDesk.WeighUp(command);
-            return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, bench)));
+            return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, context)));
         });
 
-    private static async Task<IResult> Recount(
-        Guid id, RecountRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, CancellationToken stop) =>
-        await Once(db, bench, id, key, request.DoneAt, stop, (lot, source) =>
+    private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Recount(
+        Guid id, RecountRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        await Once(db, context, id, key, request.DoneAt, cancellationToken, (lot, source) =>
         {
-            var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, bench, needed: true)!.Value;
+            var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, context, needed: true)!.Value;
             return weighing.Then(w => StockDesk.WeighUp(new RecountCommand(source, w)).Then<EntryRow>(
-                counted => LedgerStore.AddRecount(db, counted, lot, new TypedWeighing(w, request.Mass.Trim()), Facts(key, request.DoneAt, null, request.Notes, bench))));
+                counted => LedgerStore.AddRecount(db, counted, lot, new TypedWeighing(w, request.Mass.Trim()), Facts(key, request.DoneAt, null, request.Notes, context))));
         });
 
-    private static async Task<IResult> Reserve(Guid id, ReserveRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Reserve(Guid id, ReserveRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var (rows, sources) = await LedgerStore.Sources(db, [id], bench.Facts.Zone, toWrite: true, stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var (rows, sources) = await LedgerStore.Sources(db, [id], context.Workshop.Zone, toWrite: true, cancellationToken);
         if (!rows.TryGetValue(id, out var lot))
         {
             return Problems.NotHere("lot");
         }
 
-        var read = string.IsNullOrWhiteSpace(request.Mass) ? Mass.Zero : MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        var read = string.IsNullOrWhiteSpace(request.Mass) ? Mass.Zero : MassReader.Read(request.Mass, context.Workshop.Unit, "mass");
         var reserve = read.Then(m => StockDesk.Check(new ReserveCommand(sources[id], m, request.For ?? "")));
         if (reserve.IsRefused)
         {
             return Problems.Refused(reserve.Refusals);
         }
 
-        Note(db, bench, id, "reserve", Words(lot.Reserve, bench.Facts.Unit), Words(reserve.Value, bench.Facts.Unit), "");
+        Note(db, context, id, "reserve", Words(lot.Reserve, context.Workshop.Unit), Words(reserve.Value, context.Workshop.Unit), "");
         (lot.ReservedGrams, lot.ReservedFor) = (reserve.Value?.Mass.Grams, reserve.Value?.For);
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
-        return TypedResults.Ok(Answer(null, lot, bench, reserve.Value is { } kept ? $"{kept.Mass.Write(bench.Facts.Unit)} of {lot.Code} are kept for {kept.For}." : $"Nothing of {lot.Code} is kept any more."));
+        await db.SaveChangesAsync(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
+        return TypedResults.Ok(Answer(null, lot, context, reserve.Value is { } kept ? $"{kept.Mass.Write(context.Workshop.Unit)} of {lot.Code} are kept for {kept.For}." : $"Nothing of {lot.Code} is kept any more."));
     }
 
-    private static async Task<IResult> ChangeFacts(Guid id, LotFactsRequest request, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeFacts(Guid id, LotFactsRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id && l.VoidedAt == null, stop) is not { } lot)
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
             return Problems.NotHere("lot");
         }
@@ -128,7 +129,7 @@ public static class StockEndpoints
         {
             if (to is not null && to.Trim() != from)
             {
-                Note(db, bench, id, what, from, to.Trim(), because);
+                Note(db, context, id, what, from, to.Trim(), because);
                 set(to.Trim());
             }
         }
@@ -138,7 +139,7 @@ public static class StockEndpoints
         Set("notes", request.Notes, lot.Notes, v => lot.Notes = v);
         if (request.Breed is { } typed)
         {
-            var book = await books.Here(stop);
+            var book = await books.Here(cancellationToken);
             var parentage = Parentage.Read(typed, "breed").Then<Parentage>(p => BreedQuestions.Ask(p, book, request.BreedAsWritten, "breed") is { } asked ? asked : p);
             if (parentage.IsRefused)
             {
@@ -152,32 +153,32 @@ public static class StockEndpoints
                     return Problems.Refused("breed", "blend", "It is a blend of several fibres: tell the breed of what went into it.");
                 }
 
-                await BreedChange.Of(db, lot, parentage.Value, book, (changed, from) => Note(db, bench, changed.Id, "breed", from, changed.Parentage, because), stop);
+                await BreedChange.Of(db, lot, parentage.Value, book, (changed, from) => Note(db, context, changed.Id, "breed", from, changed.Parentage, because), cancellationToken);
             }
         }
 
         if (request.ReadyMadePer100Grams is { } price && price != lot.ReadyMadePer100Grams)
         {
-            Note(db, bench, id, "ready-made price of 100 g", lot.ReadyMadePer100Grams is { } was ? LotCosts.Money(was, bench.Facts.Currency) : "none", LotCosts.Money(price, bench.Facts.Currency), because);
+            Note(db, context, id, "ready-made price of 100 g", lot.ReadyMadePer100Grams is { } was ? LotCosts.Money(was, context.Workshop.Currency) : "none", LotCosts.Money(price, context.Workshop.Currency), because);
             lot.ReadyMadePer100Grams = price;
         }
 
-        await db.SaveChangesAsync(stop);
-        await transaction.CommitAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
         return TypedResults.NoContent();
     }
 
     // The same entry sent twice is stored once; the lot is locked before it is looked at.
-    private static async Task<IResult> Once(
-        EarthyTuftDb db, Bench bench, Guid id, Guid key, DateTimeOffset? doneAt, CancellationToken stop, Func<LotRow, SourceLot, Result<EntryRow>> decide)
+    private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Once(
+        EarthyTuftDb db, RequestContext context, Guid id, Guid key, DateTimeOffset? doneAt, CancellationToken cancellationToken, Func<LotRow, SourceLot, Result<EntryRow>> decide)
     {
-        if (WorkTime.Check(doneAt ?? bench.Now, bench.Now, "doneAt") is { } never)
+        if (WorkTime.Check(doneAt ?? context.Now, context.Now, "doneAt") is { } never)
         {
             return Problems.Refused([never]);
         }
 
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var (rows, sources) = await LedgerStore.Sources(db, [id], bench.Facts.Zone, toWrite: true, stop);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var (rows, sources) = await LedgerStore.Sources(db, [id], context.Workshop.Zone, toWrite: true, cancellationToken);
         if (!rows.TryGetValue(id, out var lot))
         {
             return Problems.NotHere("lot");
@@ -185,9 +186,9 @@ public static class StockEndpoints
 
         // Told later than it was done: what came after it is reckoned anew.
         var late = doneAt < lot.ChangedAt;
-        if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).FirstOrDefaultAsync(stop) is { } before)
+        if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).FirstOrDefaultAsync(cancellationToken) is { } before)
         {
-            return TypedResults.Ok(Answer(before, lot, bench, "It is stored already."));
+            return TypedResults.Ok(Answer(before, lot, context, "It is stored already."));
         }
 
         var result = decide(lot, sources[id]);
@@ -196,14 +197,14 @@ public static class StockEndpoints
             return Problems.Refused(result.Refusals);
         }
 
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         if (late)
         {
-            await LedgerStore.Refresh(db, [id], stop);
+            await LedgerStore.Refresh(db, [id], cancellationToken);
         }
 
-        await transaction.CommitAsync(stop);
-        return TypedResults.Ok(Answer(result.Value.Id, lot, bench, Sentence(result.Value, lot, bench.Facts.Unit)));
+        await transaction.CommitAsync(cancellationToken);
+        return TypedResults.Ok(Answer(result.Value.Id, lot, context, Sentence(result.Value, lot, context.Workshop.Unit)));
     }
 
     private static string Sentence(EntryRow entry, LotRow lot, MassUnit unit)
@@ -216,38 +217,38 @@ public static class StockEndpoints
         return entry.GapGrams is not { } gap ? lot.LeftGrams is { } left
                 ? $"{lot.Code} holds {Mass.FromGrams(left).Write(unit)}."
                 : $"It is noted. What {lot.Code} holds now is not known: something was taken from it since and not weighed."
-            : entry.Standing == Standing.Fits ? $"{lot.Code} holds what the log said, within what the weighings explain."
+            : entry.Status == BalanceStatus.Fits ? $"{lot.Code} holds what the log said, within what the weighings explain."
             : gap < 0 ? $"{Mass.FromGrams(-gap).Write(unit)} more than the log said were found."
             : $"{Mass.FromGrams(gap).Write(unit)} less than the log said are there.";
     }
 
-    private static StockAnswer Answer(Guid? entry, LotRow lot, Bench bench, string sentence) =>
-        new(entry, Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, bench.Facts.Unit, Provenance.Reckoned), sentence);
+    private static StockAnswer Answer(Guid? entry, LotRow lot, RequestContext context, string sentence) =>
+        new(entry, Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, context.Workshop.Unit, Provenance.Reckoned), sentence);
 
-    private static void Note(EarthyTuftDb db, Bench bench, Guid lotId, string what, string from, string to, string because) => db.Changes.Add(new ChangeRow
+    private static void Note(EarthyTuftDb db, RequestContext context, Guid lotId, string what, string from, string to, string because) => db.Changes.Add(new ChangeRow
     {
         LotId = lotId,
         What = what,
         From = from,
         To = to,
         Because = because,
-        Who = bench.Facts.PersonName,
-        At = bench.Now,
+        Who = context.Workshop.PersonName,
+        At = context.Now,
     });
 
     private static string Words(Reserve? reserve, MassUnit unit) => reserve is null ? "none" : $"{reserve.Mass.Write(unit)} for {reserve.For}";
 
-    private static Result<Weighing>? Weigh(string? text, WeighingState? state, double? humidity, DateTimeOffset? doneAt, Bench bench, bool needed = false)
+    private static Result<Weighing>? Weigh(string? text, WeighingState? state, double? humidity, DateTimeOffset? doneAt, RequestContext context, bool needed = false)
     {
         if (string.IsNullOrWhiteSpace(text) && !needed)
         {
             return null;
         }
 
-        return MassReader.Read(text, bench.Facts.Unit, "mass").Then<Weighing>(mass => new Weighing(
-            Guid.CreateVersion7(), mass, state ?? WeighingState.Rested, humidity, Mass.FromGrams(bench.Facts.ScaleStepGrams), bench.DayOf(doneAt ?? bench.Now)));
+        return MassReader.Read(text, context.Workshop.Unit, "mass").Then<Weighing>(mass => new Weighing(
+            Guid.CreateVersion7(), mass, state ?? WeighingState.Rested, humidity, Mass.FromGrams(context.Workshop.ScaleStepGrams), context.DayOf(doneAt ?? context.Now)));
     }
 
-    private static EntryFacts Facts(Guid key, DateTimeOffset? doneAt, string? who, string? notes, Bench bench) =>
-        new(key, doneAt ?? bench.Now, bench.Now, bench.PersonId, TakeInEndpoints.Person(who, bench), null, notes?.Trim() ?? "", null);
+    private static EntryFacts Facts(Guid key, DateTimeOffset? doneAt, string? who, string? notes, RequestContext context) =>
+        new(key, doneAt ?? context.Now, context.Now, context.PersonId, TakeInEndpoints.Person(who, context), null, notes?.Trim() ?? "", null);
 }

@@ -8,6 +8,7 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
@@ -46,29 +47,29 @@ public static class TakeInEndpoints
     public static void MapTakingIn(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/fleeces").WithTags("taking in").ForMembers();
-        group.MapPost("", TakeIn).Named("takeInFleece", "Takes in a fleece.").Changes().Produces<TakenIn>().ProducesProblem(409);
-        app.MapGroup("/api/read-mass").WithTags("taking in").ForMembers().MapGet("", Read).Named("readMass", "Reads a weight as it is typed.").Produces<ReadMass>().ProducesProblem(422);
+        group.MapPost("", TakeIn).Named("takeInFleece", "Takes in a fleece.").Changes().ProducesProblem(409);
+        app.MapGroup("/api/read-mass").WithTags("taking in").ForMembers().MapGet("", Read).Named("readMass", "Reads a weight as it is typed.").ProducesProblem(422);
     }
 
-    private static IResult Read([StringLength(60)] string text, Bench bench)
+    private static Results<Ok<ReadMass>, ProblemHttpResult> Read([StringLength(60)] string text, RequestContext context)
     {
-        var read = MassReader.Read(text, bench.Facts.Unit, "mass");
-        return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(new ReadMass(read.Value.Grams, read.Value.Write(bench.Facts.Unit)));
+        var read = MassReader.Read(text, context.Workshop.Unit, "mass");
+        return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(new ReadMass(read.Value.Grams, read.Value.Write(context.Workshop.Unit)));
     }
 
-    private static async Task<IResult> TakeIn(
-        TakeInRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, Bench bench, BreedBooks books, CancellationToken stop)
+    private static async Task<Results<Ok<TakenIn>, ProblemHttpResult>> TakeIn(
+        TakeInRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await Stored(db, bench, key, stop) is { } before)
+        if (await Stored(db, context, key, cancellationToken) is { } before)
         {
             return TypedResults.Ok(before);
         }
 
-        var doneAt = request.DoneAt ?? bench.Now;
-        var mass = MassReader.Read(request.Mass, bench.Facts.Unit, "mass");
+        var doneAt = request.DoneAt ?? context.Now;
+        var mass = MassReader.Read(request.Mass, context.Workshop.Unit, "mass");
         var parentage = Parentage.Read(request.Breed, "breed");
         var refusals = mass.Refusals.Concat(parentage.Refusals).ToList();
-        if (WorkTime.Check(doneAt, bench.Now, "doneAt") is { } never)
+        if (WorkTime.Check(doneAt, context.Now, "doneAt") is { } never)
         {
             refusals.Add(never);
         }
@@ -78,27 +79,27 @@ public static class TakeInEndpoints
             return Problems.Refused(refusals);
         }
 
-        var book = await books.Here(stop);
+        var book = await books.Here(cancellationToken);
         if (BreedQuestions.Ask(parentage.Value, book, request.BreedAsWritten, "breed") is { } asked)
         {
             return Problems.Refused([asked]);
         }
 
         var fibre = request.Fibre ?? parentage.Value.Shares.Select(s => book.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
-        var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, bench.DayOf(doneAt), request.Price));
+        var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, context.DayOf(doneAt), request.Price));
         if (check.IsRefused)
         {
             return Problems.Refused(check.Refusals);
         }
 
         var clean = parentage.Value.CleanYield(book.Find);
-        var weighing = new Weighing(Guid.CreateVersion7(), mass.Value, request.State, request.HumidityPercent, Mass.FromGrams(bench.Facts.ScaleStepGrams), bench.DayOf(doneAt));
+        var weighing = new Weighing(Guid.CreateVersion7(), mass.Value, request.State, request.HumidityPercent, Mass.FromGrams(context.Workshop.ScaleStepGrams), context.DayOf(doneAt));
         try
         {
-            await using var transaction = await db.Database.BeginTransactionAsync(stop);
+            await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
             var lot = new LotRow
             {
-                Code = await db.NextRootCode(LotCode.Letter(parentage.Value), stop),
+                Code = await db.NextRootCode(LotCode.Letter(parentage.Value), cancellationToken),
                 Form = LotForm.Raw,
                 Fibre = fibre,
                 Parentage = parentage.Value.Write(),
@@ -112,9 +113,9 @@ public static class TakeInEndpoints
                 Content = request.Content,
             };
             LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, request.Mass.Trim()), new EntryFacts(
-                key, doneAt, bench.Now, bench.PersonId, Person(request.Who, bench), request.Minutes, "", null, request.Carriage));
-            await db.SaveChangesAsync(stop);
-            await transaction.CommitAsync(stop);
+                key, doneAt, context.Now, context.PersonId, Person(request.Who, context), request.Minutes, "", null, request.Carriage));
+            await db.SaveChangesAsync(cancellationToken);
+            await transaction.CommitAsync(cancellationToken);
         }
         catch (DbUpdateException e) when (e.IsDuplicate())
         {
@@ -122,17 +123,17 @@ public static class TakeInEndpoints
             db.ChangeTracker.Clear();
         }
 
-        return await Stored(db, bench, key, stop) is { } stored ? TypedResults.Ok(stored) : Problems.Of(409, "changed-meanwhile", "Send it again.");
+        return await Stored(db, context, key, cancellationToken) is { } stored ? TypedResults.Ok(stored) : Problems.Of(409, "changed-meanwhile", "Send it again.");
     }
 
-    internal static string Person(string? who, Bench bench) => string.IsNullOrWhiteSpace(who) ? bench.Facts.PersonName : who.Trim();
+    internal static string Person(string? who, RequestContext context) => string.IsNullOrWhiteSpace(who) ? context.Workshop.PersonName : who.Trim();
 
-    private static async Task<TakenIn?> Stored(EarthyTuftDb db, Bench bench, Guid key, CancellationToken stop)
+    private static async Task<TakenIn?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
     {
         var found = await db.Flows
             .Where(f => f.Role == FlowRole.Out && db.Entries.Any(e => e.Id == f.EntryId && e.Key == key))
             .Select(f => new { f.EntryId, f.Lot!.Id, f.Lot.Code, f.Weighings.First().Grams })
-            .FirstOrDefaultAsync(stop);
-        return found is null ? null : new TakenIn(found.EntryId, found.Id, found.Code, Mass.FromGrams(found.Grams).ToFigure(bench.Facts.Unit, Provenance.Measured));
+            .FirstOrDefaultAsync(cancellationToken);
+        return found is null ? null : new TakenIn(found.EntryId, found.Id, found.Code, Mass.FromGrams(found.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured));
     }
 }

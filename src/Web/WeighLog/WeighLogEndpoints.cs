@@ -1,6 +1,7 @@
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.WeighLog;
 using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 
 namespace EarthyTuft.Web.WeighLog;
@@ -18,29 +19,29 @@ public static class WeighLogEndpoints
     {
         var group = app.MapGroup("/api/weigh-log").WithTags("weigh log").ForMembers();
         group.MapGet("", Export).Named("exportWeighLog", "The whole log as CSV.").Produces<string>(200, "text/csv");
-        group.MapPost("/check", (HttpRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop) => Import(request, null, db, bench, stop)).Named("checkWeighLog", "Looks at a weigh log and stores nothing.")
-            .Changes().Produces<ImportReport>().ProducesProblem(413).WithMetadata(new RequestSizeLimitAttribute(MostBytes));
-        group.MapPost("/import", (HttpRequest request, bool? all, EarthyTuftDb db, Bench bench, CancellationToken stop) => Import(request, all ?? false, db, bench, stop)).Named("importWeighLog", "Takes in a weigh log.")
-            .Changes().Produces<ImportReport>().ProducesProblem(409).ProducesProblem(413).WithMetadata(new RequestSizeLimitAttribute(MostBytes));
+        group.MapPost("/check", (HttpRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) => Import(request, null, db, context, cancellationToken)).Named("checkWeighLog", "Looks at a weigh log and stores nothing.")
+            .Changes().ProducesProblem(413).WithMetadata(new RequestSizeLimitAttribute(MostBytes));
+        group.MapPost("/import", (HttpRequest request, bool? all, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) => Import(request, all ?? false, db, context, cancellationToken)).Named("importWeighLog", "Takes in a weigh log.")
+            .Changes().ProducesProblem(409).ProducesProblem(413).WithMetadata(new RequestSizeLimitAttribute(MostBytes));
     }
 
-    private static async Task Export(HttpResponse response, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task Export(HttpResponse response, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        var rows = await WeighLogExport.Rows(db, stop);
+        var rows = await WeighLogExport.Rows(db, cancellationToken);
         response.ContentType = "text/csv; charset=utf-8";
-        response.Headers.ContentDisposition = FormattableString.Invariant($"attachment; filename=\"weigh-log-{bench.Today:yyyy-MM-dd}.csv\"");
+        response.Headers.ContentDisposition = FormattableString.Invariant($"attachment; filename=\"weigh-log-{context.Today:yyyy-MM-dd}.csv\"");
         await using var writer = new StreamWriter(response.Body, leaveOpen: true);
         await WeighLogFile.Write(writer, rows);
     }
 
     /// <summary>Looks at a file (<paramref name="all"/> null), takes its good rows (false), or takes it only if every row is good (true).</summary>
-    private static async Task<IResult> Import(HttpRequest request, bool? all, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<ImportReport>, ProblemHttpResult>> Import(HttpRequest request, bool? all, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         using var body = new MemoryStream();
-        await request.Body.CopyToAsync(body, stop);
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var import = new WeighLogImport(db, new ImportFacts(bench.PersonId, bench.Facts.PersonName, bench.Now, bench.Facts.Zone, bench.Facts.ScaleStepGrams));
-        var staged = await import.Stage(body.ToArray(), stop);
+        await request.Body.CopyToAsync(body, cancellationToken);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var import = new WeighLogImport(db, new ImportFacts(context.PersonId, context.Workshop.PersonName, context.Now, context.Workshop.Zone, context.Workshop.ScaleStepGrams));
+        var staged = await import.Stage(body.ToArray(), cancellationToken);
         if (staged.IsRefused)
         {
             return Problems.Refused(staged.Refusals);
@@ -54,8 +55,8 @@ public static class WeighLogEndpoints
 
         if (all is not null)
         {
-            await import.Save(stop);
-            await transaction.CommitAsync(stop);
+            await import.Save(cancellationToken);
+            await transaction.CommitAsync(cancellationToken);
         }
 
         return TypedResults.Ok(new ImportReport(all is not null, outcome.Rows, outcome.TakenRows, outcome.TakenEntries, outcome.Refused, outcome.RefusedRows));

@@ -5,6 +5,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Session;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 
@@ -27,7 +28,7 @@ public sealed record WorkshopPage(
     IReadOnlyList<Member> People,
     IReadOnlyList<string> TimeZones);
 
-public sealed record WorkshopSettings(
+public sealed record SaveWorkshopRequest(
     [property: StringLength(80, MinimumLength = 1)] string Name,
     MassUnit Unit,
     [property: StringLength(60)] string TimeZone,
@@ -51,21 +52,21 @@ public static class WorkshopEndpoints
     {
         var group = app.MapGroup("/api/workshop").WithTags("workshop").ForMembers();
         group.MapGet("", Page).Named("readWorkshop", "The workshop, its people and settings.");
-        group.MapPut("", Save).Named("saveWorkshop", "Saves the settings.").Produces(204).Changes(MemberRole.Owner).ProducesProblem(409);
-        group.MapPost("/invitations", Invite).Named("invite", "Makes an invitation.").Changes(MemberRole.Owner).NotInDemos().Produces<Invitation>();
-        group.MapPut("/people/{id:guid}", ChangeRole).Named("changeRole", "Changes a person’s role.").Produces(204).Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
+        group.MapPut("", Save).Named("saveWorkshop", "Saves the settings.").Changes(MemberRole.Owner).ProducesProblem(409);
+        group.MapPost("/invitations", Invite).Named("invite", "Makes an invitation.").Changes(MemberRole.Owner).NotInDemos();
+        group.MapPut("/people/{id:guid}", ChangeRole).Named("changeRole", "Changes a person’s role.").Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
         // Whoever it is may leave; only an owner removes another.
-        group.MapDelete("/people/{id:guid}", Remove).Named("removePerson", "Removes a person, or leaves.").Produces(204).Changes(MemberRole.Looker).NotInDemos().ProducesProblem(404);
-        group.MapPost("/people/{id:guid}/reset-code", PasswordEndpoints.GiveCode).Named("giveResetCode", "A one-time code for a member who forgot the password.").Changes(MemberRole.Owner).NotInDemos().Produces<ResetCode>().ProducesProblem(404);
+        group.MapDelete("/people/{id:guid}", Remove).Named("removePerson", "Removes a person, or leaves.").Changes(MemberRole.Looker).NotInDemos().ProducesProblem(404);
+        group.MapPost("/people/{id:guid}/reset-code", PasswordEndpoints.GiveCode).Named("giveResetCode", "A one-time code for a member who forgot the password.").Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
     }
 
-    private static async Task<WorkshopPage> Page(EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<WorkshopPage> Page(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == bench.Facts.WorkshopId, stop);
+        var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == context.Workshop.WorkshopId, cancellationToken);
         var people = await db.Memberships.Where(m => m.WorkshopId == shop.Id)
             .OrderBy(m => m.JoinedAt)
-            .Select(m => new Member(m.UserId, m.User!.DisplayName, m.Role, m.UserId == bench.PersonId))
-            .ToListAsync(stop);
+            .Select(m => new Member(m.UserId, m.User!.DisplayName, m.Role, m.UserId == context.PersonId))
+            .ToListAsync(cancellationToken);
         return new WorkshopPage(
             shop.Name,
             shop.Unit,
@@ -77,12 +78,12 @@ public static class WorkshopEndpoints
             new Schools(shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool),
             SchoolQuestions.All,
             shop.Version,
-            bench.Facts.Role,
+            context.Workshop.Role,
             people,
             [.. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id.Contains('/') || id == "UTC").Order(StringComparer.Ordinal)]);
     }
 
-    private static async Task<IResult> Save(WorkshopSettings settings, EarthyTuftDb db, Bench bench, IMemoryCache cache, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Save(SaveWorkshopRequest settings, EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken)
     {
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(settings.TimeZone, out _))
         {
@@ -101,7 +102,7 @@ public static class WorkshopEndpoints
             bowl = read.Value.Grams;
         }
 
-        var shop = await db.Workshops.SingleAsync(w => w.Id == bench.Facts.WorkshopId, stop);
+        var shop = await db.Workshops.SingleAsync(w => w.Id == context.Workshop.WorkshopId, cancellationToken);
         db.Entry(shop).Property(w => w.Version).OriginalValue = settings.Version;
         (shop.Name, shop.Unit, shop.TimeZone, shop.Currency, shop.ScaleStepGrams, shop.UsualBowlGrams) =
             (settings.Name.Trim(), settings.Unit, settings.TimeZone, settings.Currency, settings.ScaleStepGrams, bowl);
@@ -111,37 +112,37 @@ public static class WorkshopEndpoints
             (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool) = (schools.Wash, schools.OpenBeforeWash, schools.LeaveWax, schools.Down, schools.FineSocks);
         }
 
-        await db.SaveChangesAsync(stop);
-        BenchDoor.Forget(cache, bench.PersonId, shop.Id);
+        await db.SaveChangesAsync(cancellationToken);
+        MembershipMiddleware.Forget(cache, context.PersonId, shop.Id);
         return TypedResults.NoContent();
     }
 
-    private static async Task<IResult> Invite(InvitationRequest request, EarthyTuftDb db, Bench bench, CancellationToken stop)
+    private static async Task<Results<Ok<Invitation>, ProblemHttpResult>> Invite(InvitationRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         var code = OneTimeCode.New();
-        var row = new InvitationRow { Role = request.Role, CodeHash = OneTimeCode.HashOf(code), ExpiresAt = bench.Now.AddDays(7) };
+        var row = new InvitationRow { Role = request.Role, CodeHash = OneTimeCode.HashOf(code), ExpiresAt = context.Now.AddDays(7) };
         db.Invitations.Add(row);
-        await db.SaveChangesAsync(stop);
+        await db.SaveChangesAsync(cancellationToken);
         return TypedResults.Ok(new Invitation(code, row.Role, row.ExpiresAt));
     }
 
-    private static async Task<IResult> ChangeRole(Guid id, RoleRequest request, EarthyTuftDb db, Bench bench, IMemoryCache cache, CancellationToken stop) =>
-        await ChangeMember(id, db, bench, cache, request.Role, stop);
+    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeRole(Guid id, RoleRequest request, EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken) =>
+        await ChangeMember(id, db, context, cache, request.Role, cancellationToken);
 
-    private static async Task<IResult> Remove(Guid id, EarthyTuftDb db, Bench bench, IMemoryCache cache, CancellationToken stop) =>
-        await ChangeMember(id, db, bench, cache, null, stop);
+    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken) =>
+        await ChangeMember(id, db, context, cache, null, cancellationToken);
 
     /// <summary>
     /// Gives a member another role, or none. The memberships are held meanwhile, and who asks is looked at again under the lock: of two owners
     /// who send each other away at the same moment, one stays.
     /// </summary>
-    private static async Task<IResult> ChangeMember(Guid id, EarthyTuftDb db, Bench bench, IMemoryCache cache, MemberRole? role, CancellationToken stop)
+    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeMember(Guid id, EarthyTuftDb db, RequestContext context, IMemoryCache cache, MemberRole? role, CancellationToken cancellationToken)
     {
-        var workshop = bench.Facts.WorkshopId;
-        await using var transaction = await db.Database.BeginTransactionAsync(stop);
-        var people = await db.Memberships.FromSql($"select * from memberships where workshop_id = {workshop} order by user_id for update").ToListAsync(stop);
-        var self = people.SingleOrDefault(m => m.UserId == bench.PersonId);
-        if (self?.Role != MemberRole.Owner && (role is not null || id != bench.PersonId || self is null))
+        var workshop = context.Workshop.WorkshopId;
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var people = await db.Memberships.FromSql($"select * from memberships where workshop_id = {workshop} order by user_id for update").ToListAsync(cancellationToken);
+        var self = people.SingleOrDefault(m => m.UserId == context.PersonId);
+        if (self?.Role != MemberRole.Owner && (role is not null || id != context.PersonId || self is null))
         {
             return Problems.Of(403, "not-yours-to-change", "Only the owner changes this.");
         }
@@ -165,10 +166,10 @@ public static class WorkshopEndpoints
             db.Memberships.Remove(member);
         }
 
-        await db.SaveChangesAsync(stop);
-        await db.Announce(workshop, new LiveItem(LiveItem.People, Person: id), stop);
-        await transaction.CommitAsync(stop);
-        BenchDoor.Forget(cache, id, workshop);
+        await db.SaveChangesAsync(cancellationToken);
+        await db.Announce(workshop, new LiveItem(LiveItem.People, Person: id), cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
+        MembershipMiddleware.Forget(cache, id, workshop);
         return TypedResults.NoContent();
     }
 }

@@ -43,7 +43,7 @@ public class OtherRoadsTests
     {
         var command = new StepCommand(
             AllStations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Cotton, 500), null, true)], [new(LotForm.Clean, Rested(185))], [new(LossKind.SeedAndTrash, Fate.Sown, Rested(314))], []);
-        Assert.Equal(Standing.Fits, StepDesk.WeighUp(command, null).Value.Balance.Standing);
+        Assert.Equal(BalanceStatus.Fits, StepDesk.WeighUp(command, null).Value.Balance.Status);
     }
 
     public static readonly (StepKind Step, LotForm From, LotForm To, LossKind Loss, Fibre Fibre)[] Roads =
@@ -60,12 +60,12 @@ public class OtherRoadsTests
         Gen.Select(Gen.Int[0, Roads.Length - 1], Gen.Double[200, 4000], Gen.Double[0.3, 0.9], Gen.Double[0.4, 1]).Sample((road, grams, kept, missing) =>
         {
             var (step, from, to, loss, fibre) = Roads[road];
-            Standing After(double lost) => StepDesk.WeighUp(
-                new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, Rested(lost))], []), null).Value.Balance.Standing;
-            Assert.Equal(Standing.Fits, After(grams * (1 - kept)));
+            BalanceStatus After(double lost) => StepDesk.WeighUp(
+                new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, Rested(lost))], []), null).Value.Balance.Status;
+            Assert.Equal(BalanceStatus.Fits, After(grams * (1 - kept)));
             // More out than went in cannot be; a good part of it gone is at least looked at.
-            Assert.Equal(Standing.Impossible, After(grams * (1 - kept) + (grams * 0.5)));
-            Assert.NotEqual(Standing.Fits, After(grams * Math.Max(0, 1 - kept - (0.25 * missing)) + 1e-3));
+            Assert.Equal(BalanceStatus.Impossible, After(grams * (1 - kept) + (grams * 0.5)));
+            Assert.NotEqual(BalanceStatus.Fits, After(grams * Math.Max(0, 1 - kept - (0.25 * missing)) + 1e-3));
         });
 
     [Fact]
@@ -86,7 +86,7 @@ public class OtherRoadsTests
             var command = new StepCommand(
                 AllStations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(AllStations.Of(step).UsualGain!.Value, Rested(added))]);
             var balance = StepDesk.WeighUp(command, null).Value.Balance;
-            Assert.Equal(Standing.Fits, balance.Standing);
+            Assert.Equal(BalanceStatus.Fits, balance.Status);
             Assert.Equal(0, balance.Unaccounted!.Mass.Grams, 0.5e-6);
         });
 
@@ -108,8 +108,8 @@ public class OtherRoadsTests
         Assert.Equal(12, oil);
         StepCommand With(params Gaining[] gains) => new(
             AllStations.Of(StepKind.Dress), [new(Lot(LotForm.Clean, Fibre.Wool, 400), null, true)], [new(LotForm.Clean, Rested(412))], [], gains);
-        Assert.Equal(Standing.Fits, StepDesk.WeighUp(With(new Gaining(GainKind.Dressing, Rested(oil))), null).Value.Balance.Standing);
-        Assert.NotEqual(Standing.Fits, StepDesk.WeighUp(With(), null).Value.Balance.Standing);
+        Assert.Equal(BalanceStatus.Fits, StepDesk.WeighUp(With(new Gaining(GainKind.Dressing, Rested(oil))), null).Value.Balance.Status);
+        Assert.NotEqual(BalanceStatus.Fits, StepDesk.WeighUp(With(), null).Value.Balance.Status);
     }
 
     [Fact]

@@ -34,7 +34,7 @@ public class DryingReadingsTests
         // Back on the curve it is forgotten.
         var after = DryingReadings.Sort([.. Truth(0, 30, 60), slip, .. Truth(130)], null, 1);
         Assert.Null(after.Doubted);
-        Assert.Equal([slip], after.Aside);
+        Assert.Equal([slip], after.Excluded);
         Assert.Equal(Truth(0, 30, 60, 130), after.Counted);
         // And the forecast is the one without it.
         Assert.Equal(DryingWatch.Fit(Truth(0, 30, 60, 130), null, 1).Law, DryingWatch.Fit([.. Truth(0, 30, 60), slip, .. Truth(130)], null, 1).Law);
@@ -81,7 +81,7 @@ public class DryingReadingsTests
         Gen.Int[0, 4].Select(i => new[] { 0.001, 0.1, 1.0, 5.0, 1000.0 }[i])).Sample((weights, expected, step) =>
         {
             var forecast = DryingWatch.Fit([.. weights.Select(w => new DryingReading(w.Item1, w.Item2) { Believed = w.Item3 && w.Item2 < 600 })], expected, step);
-            Assert.Equal(weights.Length, forecast.Readings!.Counted.Count + forecast.Readings.Aside.Count);
+            Assert.Equal(weights.Length, forecast.Readings!.Counted.Count + forecast.Readings.Excluded.Count);
             if (forecast.Dry is { } dry)
             {
                 Assert.True(double.IsFinite(dry.Minutes) && double.IsFinite(dry.Low) && double.IsFinite(dry.High));

@@ -25,7 +25,7 @@ public class BalanceTests
         family.Step(StepKind.TakeIn, family.Out("raw", 2000));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1755), Family.Loss(244));
         var balance = family.Settled.BalanceAt(skirt.Id);
-        Assert.Equal(Standing.Fits, balance.Standing);
+        Assert.Equal(BalanceStatus.Fits, balance.Status);
         Assert.Equal(1, balance.Unaccounted!.Mass.Grams, 0.5e-6);
         Assert.Equal(0.8775, balance.Yield!.Value, 0.5e-6);
         Assert.Null(balance.ByDifference);
@@ -38,7 +38,7 @@ public class BalanceTests
         family.Step(StepKind.TakeIn, family.Out("raw", 2000));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1755), Family.Loss(150));
         var balance = family.Settled.BalanceAt(skirt.Id);
-        Assert.Equal((Standing.Suspicious, 95), (balance.Standing, Math.Round(balance.Unaccounted!.Mass.Grams)));
+        Assert.Equal((BalanceStatus.Suspicious, 95), (balance.Status, Math.Round(balance.Unaccounted!.Mass.Grams)));
     }
 
     [Fact]
@@ -48,7 +48,7 @@ public class BalanceTests
         family.Step(StepKind.TakeIn, family.Out("raw", 1105));
         var wash = family.Step(StepKind.Wash, family.All("raw"), family.Out("clean", 1240), Family.Gone());
         var balance = family.Settled.BalanceAt(wash.Id);
-        Assert.Equal(Standing.Impossible, balance.Standing);
+        Assert.Equal(BalanceStatus.Impossible, balance.Status);
         Assert.Equal(-135, balance.ByDifference!.Mass.Grams, 0.5e-6);
     }
 
@@ -58,7 +58,7 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 500));
         var card = family.Step(StepKind.Card, family.All("raw"), Family.Gain(20), family.Out("batt", 515), Family.Loss(5));
-        Assert.Equal((Standing.Fits, 0), (family.Settled.BalanceAt(card.Id).Standing, Math.Round(family.Settled.BalanceAt(card.Id).Unaccounted!.Mass.Grams)));
+        Assert.Equal((BalanceStatus.Fits, 0), (family.Settled.BalanceAt(card.Id).Status, Math.Round(family.Settled.BalanceAt(card.Id).Unaccounted!.Mass.Grams)));
     }
 
     [Fact]
@@ -67,14 +67,14 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 919));
         var wash = family.Step(StepKind.Wash, family.All("raw"), family.Out("damp", null), Family.Gone());
-        Assert.Equal(Standing.Open, family.Settled.BalanceAt(wash.Id).Standing);
+        Assert.Equal(BalanceStatus.Open, family.Settled.BalanceAt(wash.Id).Status);
         Assert.Null(family.Settled.Made(family["damp"]));
 
         var dry = family.Step(StepKind.Dry, family.All("damp"), family.Out("clean", 614));
         var settled = family.Settled;
         Assert.Equal(614, settled.Made(family["damp"])!.Grams, 0.5e-6);
         Assert.Equal(305, settled.BalanceAt(wash.Id).ByDifference!.Mass.Grams, 0.5e-6);
-        Assert.Equal(Standing.Fits, settled.BalanceAt(dry.Id).Standing);
+        Assert.Equal(BalanceStatus.Fits, settled.BalanceAt(dry.Id).Status);
         Assert.Equal(0, settled.Left(family["damp"])!.Grams);
         Assert.Equal(614, settled.Left(family["clean"])!.Grams, 0.5e-6);
     }
@@ -144,7 +144,7 @@ public class BalanceTests
 
         var settled = family.Settled;
         Assert.Equal(4000, settled.Left(family[$"{yields.Length}"])!.Grams + lost, 0.5e-5);
-        Assert.All(family.Entries, e => Assert.NotEqual(Standing.Open, settled.BalanceAt(e.Id).Standing));
+        Assert.All(family.Entries, e => Assert.NotEqual(BalanceStatus.Open, settled.BalanceAt(e.Id).Status));
     });
 }
 

@@ -70,10 +70,10 @@ public class CostingTests
         for (var i = 0; i < 40; i++)
         {
             var entries = SimulatedShop.Family(random, 3 + random.Next(20)).Entries;
-            var settling = Settling.Of(entries);
+            var masses = MassSolver.Of(entries);
             var prices = entries.Where(e => e.Step == StepKind.TakeIn).ToDictionary(e => e.Id, _ => new Outlay(10, null));
-            var costing = Costing.Of(entries, settling, prices, new Dictionary<Guid, decimal>(), null);
-            var shares = TakenShares.Of(entries, settling);
+            var costing = Costing.Of(entries, masses, prices, new Dictionary<Guid, decimal>(), null);
+            var shares = TakenShares.Of(entries, masses);
             var lots = entries.SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArray();
             var taken = entries.SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.In).ToLookup(f => f.LotId!.Value);
             // What was not taken is what is there.

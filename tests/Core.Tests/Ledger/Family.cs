@@ -12,7 +12,7 @@ internal sealed class Family
 
     public List<Entry> Entries { get; } = [];
 
-    public Settling Settled => Settling.Of(Entries);
+    public MassSolver Settled => MassSolver.Of(Entries);
 
     public Guid this[string lot] => lots.TryGetValue(lot, out var id) ? id : lots[lot] = Guid.CreateVersion7();
 
@@ -35,7 +35,7 @@ internal sealed class Family
 
     public static Flow Gain(double grams) => new(Guid.CreateVersion7(), FlowRole.Gain, Amount.Weighed, null, Weigh(grams));
 
-    public static ReferenceWeighing? Weigh(double? grams, DateOnly? sitting = null) => grams is not { } g ? null : ReferenceWeighing.Of(
-        new Weighing(Guid.CreateVersion7(), Mass.FromGrams(g), WeighingState.Rested, 65, Mass.FromGrams(1), sitting ?? Day),
+    public static ReferenceWeighing? Weigh(double? grams, DateOnly? session = null) => grams is not { } g ? null : ReferenceWeighing.Of(
+        new Weighing(Guid.CreateVersion7(), Mass.FromGrams(g), WeighingState.Rested, 65, Mass.FromGrams(1), session ?? Day),
         new Nature(Fibre.Wool, Preparation.Carded, null));
 }

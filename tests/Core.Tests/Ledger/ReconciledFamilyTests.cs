@@ -91,7 +91,7 @@ public class ReconciledFamilyTests
     {
         foreach (var doubt in all.Doubts.Where(d => d.Slip?.Kind is not SlipKind.SomethingNotLogged))
         {
-            Assert.True(all.Flows[doubt.FlowIds[0]].SetAside);
+            Assert.True(all.Flows[doubt.FlowIds[0]].Excluded);
             Assert.Null(all.Flows[doubt.FlowIds[0]].ZScore);
             Assert.Equal(doubt.FlowIds.Count, doubt.EntryIds.Count);
         }

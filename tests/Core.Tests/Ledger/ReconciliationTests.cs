@@ -79,7 +79,7 @@ public class ReconciliationTests
         Assert.Equal(3, all.Degrees);
         Assert.Equal(0.3180, all.ChiSquared, 0.00005);
         var told = all.Flows[worked.Id("combIn")];
-        Assert.True(told.SetAside);
+        Assert.True(told.Excluded);
         Assert.Null(told.ZScore);
         Assert.Equal(819, told.LoggedGrams);
         Assert.Equal(889.7, told.Reconciled!.Mass.Grams, 0.05);
@@ -162,8 +162,8 @@ public class ReconciliationTests
             var slipped = round % 2 == 0 ? shop.WithSlip(random) : null;
             var entries = slipped?.Entries ?? shop.Entries;
             var sparse = Reconciliation.Of(entries);
-            var dense = Dense.Of(entries, [.. sparse.Flows.Values.Where(f => f.SetAside).Select(f => f.FlowId)]);
-            foreach (var (id, told) in sparse.Flows.Where(f => f.Value is { LoggedGrams: not null, SetAside: false }))
+            var dense = Dense.Of(entries, [.. sparse.Flows.Values.Where(f => f.Excluded).Select(f => f.FlowId)]);
+            foreach (var (id, told) in sparse.Flows.Where(f => f.Value is { LoggedGrams: not null, Excluded: false }))
             {
                 var (x, z) = dense[id];
                 Assert.Equal(x, told.Reconciled!.Mass.Grams, 1e-5 * Math.Max(1, Math.Abs(x)));
@@ -207,7 +207,7 @@ public class ReconciliationTests
             var v = m.Dense(measured.Length, measured.Length, (i, j) =>
             {
                 var (a, b) = (measured[i].Flow.Weighing!, measured[j].Flow.Weighing!);
-                return (i == j ? a.OwnVariance : 0) + (a.Sitting == b.Sitting ? a.Shared * b.Shared : 0);
+                return (i == j ? a.OwnVariance : 0) + (a.Session == b.Session ? a.Shared * b.Shared : 0);
             });
             var gain = v * ar.Transpose() * (ar * v * ar.Transpose()).Inverse();
             var x = y - (gain * (ar * y));

@@ -30,7 +30,7 @@ public class RecountTests
         var recount = family.Step(StepKind.Recount, Count(family, "washed", 640));
         Assert.Equal(640, family.Settled.Left(family["washed"])!.Grams, 1e-9);
         // What there was before cannot be told, so nothing was found and nothing is missing.
-        Assert.Equal(Standing.Open, family.Settled.BalanceAt(recount.Id).Standing);
+        Assert.Equal(BalanceStatus.Open, family.Settled.BalanceAt(recount.Id).Status);
     }
 
     [Fact]
@@ -67,7 +67,7 @@ public class RecountTests
         for (var i = 0; i < 100; i++)
         {
             var entries = SimulatedShop.Family(random, 3 + random.Next(20)).Entries;
-            var shares = TakenShares.Of(entries, Settling.Of(entries));
+            var shares = TakenShares.Of(entries, MassSolver.Of(entries));
             foreach (var lot in entries.SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.In).GroupBy(f => f.LotId))
             {
                 Assert.InRange(lot.Sum(f => shares.Of(f) ?? 0), 0, 1 + 1e-9);
@@ -88,7 +88,7 @@ public class RecountTests
         var gone = family.Step(step, family.Part("raw", 250));
         Assert.True(step.IsLeaving());
         Assert.False(step.HasBalance());
-        Assert.Equal(Standing.Fits, family.Settled.BalanceAt(gone.Id).Standing);
+        Assert.Equal(BalanceStatus.Fits, family.Settled.BalanceAt(gone.Id).Status);
         Assert.Equal(750, family.Settled.Left(family["raw"])!.Grams, 1e-9);
     }
 

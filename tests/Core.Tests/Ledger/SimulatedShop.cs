@@ -93,7 +93,7 @@ internal sealed class SimulatedShop
             case PlantedSlip.PoundsForKilograms:
                 return [(one, Math.Round(random.Next(2) == 0 ? logged / 0.45359237 : logged * 0.45359237))];
             default:
-                var partner = others.Where(o => o.Role == one.Role && o.Id != one.Id && o.Weighing!.Sitting == one.Weighing.Sitting).OrderBy(_ => random.Next()).FirstOrDefault();
+                var partner = others.Where(o => o.Role == one.Role && o.Id != one.Id && o.Weighing!.Session == one.Weighing.Session).OrderBy(_ => random.Next()).FirstOrDefault();
                 return partner is null ? null : [(one, partner.Weighing!.Logged), (partner, logged)];
         }
     }

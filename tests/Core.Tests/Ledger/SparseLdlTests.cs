@@ -64,7 +64,7 @@ public class SparseLdlTests
         Assert.Equal(1000.0 * (size + 1 - 1000) / (size + 1), chain.Inverse(999, 999), 1e-6);
     }
 
-    // Positive at the front, negative at the back: what the balances and the sittings make together.
+    // Positive at the front, negative at the back: what the balances and the sessions make together.
     private static Matrix<double> QuasiDefinite(int size, double filled, Random random)
     {
         var front = Math.Max(1, size * 2 / 3);

@@ -33,7 +33,7 @@ public class StepDeskTests
     public void Weighs_up_a_good_step()
     {
         var outcome = StepDesk.WeighUp(Comb(Lot(), null, 500, true, new Losing(LossKind.Noil, Fate.KeptAsLowerGrade, W(112))), null).Value;
-        Assert.Equal((Standing.Fits, Fibre.Wool, 3), (outcome.Balance.Standing, outcome.Composition.Main, outcome.Flows.Count));
+        Assert.Equal((BalanceStatus.Fits, Fibre.Wool, 3), (outcome.Balance.Status, outcome.Composition.Main, outcome.Flows.Count));
         Assert.Null(outcome.Slip);
     }
 
@@ -75,7 +75,7 @@ public class StepDeskTests
         var blend = StepDesk.WeighUp(Blend(Lot(), W(60)), null).Value;
         Assert.Equal([Fibre.Wool, Fibre.Silk], blend.Composition.Parts.Select(p => p.Fibre));
         Assert.Equal(60 / 1.145 / ((60 / 1.145) + (40 / 1.10)), blend.Composition.Parts[0].Share, 1e-12);
-        Assert.Equal(Standing.Fits, blend.Balance.Standing);
+        Assert.Equal(BalanceStatus.Fits, blend.Balance.Status);
         Assert.Equal(["shares-unknown"], Codes(Blend(Lot(grams: null), null)));
         Assert.Equal(["in-the-grease"], Codes(new(StockStations.Join, [new(Lot(LotForm.Raw), W(10), false), new(Lot(LotForm.Raw, fibre: Fibre.Silk), W(10), false)], [new(LotForm.Raw, W(20))], [], [])));
     }
@@ -93,14 +93,14 @@ public class StepDeskTests
     {
         var outcome = StepDesk.WeighUp(
             new(ScouringStation.Definition, [new(Lot(LotForm.Skirted, 919), null, true)], [new(LotForm.Washed, W(1500, WeighingState.Damp))], [new(LossKind.WaxAndSuint, null, null)], []), null).Value;
-        Assert.Equal(Standing.Open, outcome.Balance.Standing);
+        Assert.Equal(BalanceStatus.Open, outcome.Balance.Status);
     }
 
     [Fact]
     public void An_impossible_step_is_an_outcome_with_its_likeliest_slip()
     {
         var outcome = StepDesk.WeighUp(Comb(Lot(grams: 360), null, 546, true), Mass.FromGrams(186)).Value;
-        Assert.Equal((Standing.Impossible, SlipKind.UsualBowl), (outcome.Balance.Standing, outcome.Slip!.Kind));
+        Assert.Equal((BalanceStatus.Impossible, SlipKind.UsualBowl), (outcome.Balance.Status, outcome.Slip!.Kind));
     }
 
     [Theory]

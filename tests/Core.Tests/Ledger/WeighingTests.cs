@@ -84,7 +84,7 @@ public class WeighingTests
             for (var j = 0; j < a.Length; j++)
             {
                 var own = i == j ? weighings[i].OwnVariance : 0;
-                var shared = weighings[i].Sitting == weighings[j].Sitting ? weighings[i].Shared * weighings[j].Shared : 0;
+                var shared = weighings[i].Session == weighings[j].Session ? weighings[i].Shared * weighings[j].Shared : 0;
                 expected += a[i] * a[j] * (own + shared);
             }
         }

@@ -44,7 +44,7 @@ public class WhereaboutsTests
         for (var i = 0; i < 60; i++)
         {
             var entries = SimulatedShop.Family(random, 3 + random.Next(25)).Entries;
-            var lines = Whereabouts.Of(entries, Settling.Of(entries), Reconciliation.Of(entries), _ => (LossKind.Other, null)).Lines;
+            var lines = Whereabouts.Of(entries, MassSolver.Of(entries), Reconciliation.Of(entries), _ => (LossKind.Other, null)).Lines;
             if (lines.All(l => l.Logged is not null))
             {
                 Assert.Equal(0, lines.Sum(l => l.IsIncoming ? l.Logged!.Mass.Grams : -l.Logged!.Mass.Grams), 1e-6);

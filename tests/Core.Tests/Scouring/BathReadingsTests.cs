@@ -28,7 +28,7 @@ public class BathReadingsTests
         var sorted = BathReadings.Sort(Outset, Probed(0, 20).Reverse());
         Assert.Equal(120, sorted.Counted.Count, 1.0);
         Assert.Equal(sorted.Counted.OrderBy(r => r.Minutes), sorted.Counted);
-        Assert.Empty(sorted.Aside);
+        Assert.Empty(sorted.Excluded);
         Assert.Null(sorted.Doubted);
         Assert.Null(sorted.BeganMinutes);
     }
@@ -70,7 +70,7 @@ public class BathReadingsTests
         var (forecast, sorted) = CoolingWatch.Follow(Outset, [.. Probed(0, 15), .. Probed(15, 25).Select(r => r with { Celsius = warmer.At(r.Minutes - 15) })]);
         Assert.Equal(15, sorted.BeganMinutes!.Value, 0.01);
         Assert.Null(sorted.Doubted);
-        Assert.All(sorted.Aside, r => Assert.True(r.Minutes < 15));
+        Assert.All(sorted.Excluded, r => Assert.True(r.Minutes < 15));
         var truth = 15 + warmer.MinutesTo(45)!.Value;
         Assert.InRange(forecast.Floor!.Minutes, truth * 0.97, truth * 1.03);
         Assert.InRange(forecast.Band(20).Celsius, warmer.At(5) - 0.2, warmer.At(5) + 0.2);
@@ -106,7 +106,7 @@ public class BathReadingsTests
     {
         var sorted = BathReadings.Sort(Outset, [.. Probed(0, 5), Probe(5.1, 63)]);
         Assert.Null(sorted.Doubted);
-        Assert.Equal(63, Assert.Single(sorted.Aside).Celsius);
+        Assert.Equal(63, Assert.Single(sorted.Excluded).Celsius);
         Assert.Equal(18.4, BathReadings.Sort(Outset, [.. Probed(0, 5), Probe(5.1, 18.4)]).Doubted!.Celsius);
     }
 
@@ -116,7 +116,7 @@ public class BathReadingsTests
         var sorted = BathReadings.Sort(Outset, [.. Probed(0, 5), Probe(5.05, 71), .. Probed(5.1, 8)]);
         Assert.Null(sorted.Doubted);
         Assert.Null(sorted.BeganMinutes);
-        Assert.Equal(71, Assert.Single(sorted.Aside).Celsius);
+        Assert.Equal(71, Assert.Single(sorted.Excluded).Celsius);
     }
 
     [Fact]
@@ -131,8 +131,8 @@ public class BathReadingsTests
     {
         var readings = all.Select(a => new BathReading(a.Item1, a.Item2, a.Item3)).ToArray();
         var sorted = BathReadings.Sort(Outset, readings);
-        Assert.Equal(readings.OrderBy(r => r.Minutes).ThenBy(r => r.Celsius), sorted.Counted.Concat(sorted.Aside).OrderBy(r => r.Minutes).ThenBy(r => r.Celsius));
-        Assert.True(sorted.Doubted is null || sorted.Aside.Contains(sorted.Doubted));
+        Assert.Equal(readings.OrderBy(r => r.Minutes).ThenBy(r => r.Celsius), sorted.Counted.Concat(sorted.Excluded).OrderBy(r => r.Minutes).ThenBy(r => r.Celsius));
+        Assert.True(sorted.Doubted is null || sorted.Excluded.Contains(sorted.Doubted));
         Assert.All(sorted.Counted, r => Assert.True(r.Minutes >= (sorted.BeganMinutes ?? 0)));
     });
 }

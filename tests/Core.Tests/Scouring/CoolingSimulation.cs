@@ -69,7 +69,7 @@ public class CoolingSimulation(ITestOutputHelper output)
     public void A_probe_in_the_water_is_never_doubted()
     {
         var random = new Random(4);
-        Assert.All(Enumerable.Range(0, 1200).Select(_ => Run(random)), b => Assert.Empty(BathReadings.Sort(b.Outset, b.Readings).Aside));
+        Assert.All(Enumerable.Range(0, 1200).Select(_ => Run(random)), b => Assert.Empty(BathReadings.Sort(b.Outset, b.Readings).Excluded));
     }
 
     [Fact]
@@ -91,7 +91,7 @@ public class CoolingSimulation(ITestOutputHelper output)
             var undisturbed = CoolingWatch.Follow(b.Outset, b.Readings).Forecast;
             Assert.Null(readings.Doubted);
             Assert.Null(readings.BeganMinutes);
-            Assert.True(readings.Aside.Count >= until - from);
+            Assert.True(readings.Excluded.Count >= until - from);
             return Math.Abs(forecast.Floor!.Minutes / undisturbed.Floor!.Minutes - 1);
         });
         Assert.InRange(worst, 0, 0.1);

@@ -70,14 +70,14 @@ public class StockTests
     }
 
     [Theory]
-    [InlineData(530.0, -30.0, Standing.Suspicious)]
-    [InlineData(501.0, -1.0, Standing.Fits)]
-    [InlineData(430.0, 70.0, Standing.Suspicious)]
-    public void A_recount_says_what_was_found_or_is_missing(double counted, double gap, Standing standing)
+    [InlineData(530.0, -30.0, BalanceStatus.Suspicious)]
+    [InlineData(501.0, -1.0, BalanceStatus.Fits)]
+    [InlineData(430.0, 70.0, BalanceStatus.Suspicious)]
+    public void A_recount_says_what_was_found_or_is_missing(double counted, double gap, BalanceStatus status)
     {
         var told = StockDesk.WeighUp(new RecountCommand(Lot(500), Weigh(counted))).Value;
         Assert.Equal(gap, told.Balance.Unaccounted!.Mass.Grams, 1e-9);
-        Assert.Equal(standing, told.Balance.Standing);
+        Assert.Equal(status, told.Balance.Status);
         Assert.Equal(FlowRole.Count, told.Flow.Role);
     }
 

@@ -91,7 +91,7 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
         Assert.Equal(step == "dress" ? [(2, 10), (3, 15), (5, 25)] : [], portions);
         var (_, code) = await ada.Log(With(form, [new { kind = gain, mass = grams }]));
         var entry = Entry(await ada.Lot(code), step);
-        Assert.Equal("fits", entry.GetProperty("balance").GetProperty("standing").GetString());
+        Assert.Equal("fits", entry.GetProperty("balance").GetProperty("status").GetString());
         Assert.Equal(gain, Flow(entry, "gain").GetProperty("gainKind").GetString());
     }
 

@@ -107,8 +107,8 @@ public partial class HostileRequestTests(House house) : IClassFixture<House>
     {
         string[] pages =
         [
-            "/api/session", "/api/workshop", "/api/breeds", "/api/drafts", "/api/lots", "/api/samples", "/api/course", "/api/course/stations", "/api/scouring", "/api/scouring/washes",
-            "/api/drying", "/api/instruments", "/api/weigh-log", "/api/find?q=g", "/api/course/air",
+            "/api/session", "/api/workshop", "/api/breeds", "/api/drafts", "/api/lots", "/api/samples", "/api/course", "/api/course/stations", "/api/scouring", "/api/runs",
+            "/api/instruments", "/api/weigh-log", "/api/find?q=g", "/api/course/air",
             .. things.Codes.SelectMany(c => new[] { "", "/entries", "/where", "/look-over", "/routes?aim=worstedHard", "/needed?wanted=300" }.Select(p => $"/api/lots/{c}{p}")),
             .. things.Codes.Select(c => $"/api/dehairing/{c}?use=outer"),
             .. things.Samples.Select(c => $"/api/samples/{c}"),
@@ -155,7 +155,7 @@ public partial class HostileRequestTests(House house) : IClassFixture<House>
         public static async Task<Things> Of(Person person)
         {
             var things = new Things();
-            foreach (var page in new[] { "lots", "samples", "drafts", "scouring", "scouring/washes", "drying", "instruments", "workshop" })
+            foreach (var page in new[] { "lots", "samples", "drafts", "scouring", "runs", "instruments", "workshop" })
             {
                 things.Take(await person.Get("/api/" + page), page.Split('/')[^1]);
             }
@@ -248,7 +248,9 @@ public partial class HostileRequestTests(House house) : IClassFixture<House>
             "probeId" => "instruments",
             "draftId" => "drafts",
             "flowId" => "flows",
-            "watchedId" => "drying",
+            "runId" => "runs",
+            "bath" or "eventId" => "baths",
+            "weight" => "weights",
             _ => "lots",
         };
 

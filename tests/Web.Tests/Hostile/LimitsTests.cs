@@ -42,7 +42,7 @@ public class LimitsTests(House house) : IClassFixture<House>
         Assert.Empty((await ada.Get("/api/scouring")).GetProperty("recipes").EnumerateArray());
 
         var (fleece, _) = await ada.TakeIn(new { mass = "1500" });
-        Assert.Equal(["recipeId not-here"], (await ada.Post("/api/scouring/washes", new { lotIds = new[] { fleece }, wish = new { school = "hot" }, recipeId = Guid.NewGuid() })).Refused());
+        Assert.Equal(["recipeId not-here"], (await Runs.Running.BeginWash(ada, new { lotIds = new[] { fleece }, wish = new { school = "hot" }, recipeId = Guid.NewGuid() })).Refused());
     }
 
     [Fact]

@@ -1,5 +1,7 @@
 using System.Globalization;
+using System.Text.Json;
 using Xunit;
+using static EarthyTuft.Web.Tests.Runs.Running;
 
 namespace EarthyTuft.Web.Tests.Hostile;
 
@@ -19,28 +21,31 @@ public class SlipTests(House house) : IClassFixture<House>
             var (fleece, _) = await ada.TakeIn(new { mass = "1800", breed = i % 2 == 0 ? "Gotland" : "" });
             var (wet, _) = await ada.Log(Requests.Wash(fleece));
             var began = DateTimeOffset.UtcNow.AddHours(-9);
-            var rack = (await ada.Post("/api/drying", new { lotIds = new[] { wet }, mass = i % 3 == 0 ? null : Slip(1900, random), startedAt = began })).Expect(200).GetProperty("id").GetGuid();
+            var view = (await BeginRack(ada, [wet], i % 3 == 0 ? null : Slip(1900, random), startedAt: began)).Expect(200);
+            var rack = view.GetProperty("id").GetGuid();
             var minutes = 0.0;
             for (var weighing = 0; weighing < 9; weighing++)
             {
                 minutes += random.Next(3) == 0 ? random.NextDouble() : random.Next(1, 90);
                 var truth = 1100 + (800 * Math.Exp(-minutes / 140));
                 var at = random.Next(12) == 0 ? began.AddMinutes(-30) : began.AddMinutes(minutes);
-                var reply = await ada.Post($"/api/drying/{rack}/weights", new { mass = Slip(truth, random), at });
+                var reply = await Weigh(ada, rack, Slip(truth, random), at);
                 Assert.True(reply.Status is 200 or 422, $"{reply.Status} {reply.Text}");
+                view = reply.Status == 200 ? reply.Json : view;
                 if (random.Next(6) == 0)
                 {
-                    reply = await ada.Send(random.Next(2) == 0 ? HttpMethod.Delete : HttpMethod.Post, $"/api/drying/{rack}/weights/last" + (random.Next(2) == 0 ? "" : "/believe"));
+                    var last = Details(view).GetProperty("lastNoted").ValueKind == JsonValueKind.Null ? Guid.NewGuid() : Details(view).GetProperty("lastNoted").GetGuid();
+                    reply = random.Next(2) == 0 ? await Withdraw(ada, rack, last) : await Tap(ada, rack, new { kind = "believeWeight", weight = last });
                     Assert.True(reply.Status < 500, $"{reply.Status} {reply.Text}");
                 }
             }
 
-            (await ada.Send(HttpMethod.Get, "/api/drying")).Expect(200);
+            (await ada.Send(HttpMethod.Get, "/api/runs")).Expect(200);
             if (i % 10 == 9)
             {
-                foreach (var one in (await ada.Get("/api/drying")).EnumerateArray())
+                foreach (var one in await Of(ada, "dry"))
                 {
-                    (await ada.Send(HttpMethod.Post, $"/api/drying/{one.GetProperty("id").GetGuid()}/end")).Expect(204);
+                    (await End(ada, one.GetProperty("id").GetGuid())).Expect(204);
                 }
             }
         }
@@ -53,26 +58,28 @@ public class SlipTests(House house) : IClassFixture<House>
         var (fleece, _) = await ada.TakeIn(new { mass = "1800", breed = "Gotland" });
         var (wet, _) = await ada.Log(Requests.Wash(fleece));
         var began = DateTimeOffset.UtcNow.AddHours(-5);
-        var rack = (await ada.Post("/api/drying", new { lotIds = new[] { wet }, mass = "1900", startedAt = began })).Expect(200).GetProperty("id").GetGuid();
-        async Task<System.Text.Json.JsonElement> Weigh(double minutes, string mass) => (await ada.Post($"/api/drying/{rack}/weights", new { mass, at = began.AddMinutes(minutes) })).Expect(200);
-        await Weigh(40, "1720");
-        await Weigh(80, "1590");
-        var asked = await Weigh(120, "1.48");
+        var rack = (await BeginRack(ada, [wet], "1900", startedAt: began)).Expect(200).GetProperty("id").GetGuid();
+        async Task<JsonElement> WeighAt(double minutes, string mass) => Details((await Weigh(ada, rack, mass, began.AddMinutes(minutes))).Expect(200));
+        await WeighAt(40, "1720");
+        await WeighAt(80, "1590");
+        var asked = await WeighAt(120, "1.48");
         Assert.Contains("1.48 g was noted", asked.GetProperty("doubt").GetString());
         Assert.Equal("1720", (await Undo(asked)).GetProperty("dots")[1].GetProperty("value").GetRawText());
-        Assert.Equal(3, (await ada.Get("/api/drying"))[0].GetProperty("dots").GetArrayLength());
+        Assert.Equal(3, Details((await Of(ada, "dry"))[0]).GetProperty("dots").GetArrayLength());
 
         // Half of it was taken off: said to be so, it counts, and the watch begins anew.
-        Assert.NotNull((await Weigh(125, "740")).GetProperty("doubt").GetString());
-        var believed = (await ada.Send(HttpMethod.Post, $"/api/drying/{rack}/weights/last/believe")).Expect(200);
+        var halved = await WeighAt(125, "740");
+        Assert.NotNull(halved.GetProperty("doubt").GetString());
+        var run = (await Tap(ada, rack, new { kind = "believeWeight", weight = halved.GetProperty("lastNoted").GetGuid() })).Expect(200);
+        var believed = Details(run);
         Assert.Null(believed.GetProperty("doubt").GetString());
-        Assert.Equal("740", believed.GetProperty("lastTyped").GetString());
+        Assert.Equal("740", run.GetProperty("entry").GetProperty("mass").GetString());
         Assert.Equal([false, false, false, true], believed.GetProperty("dots").EnumerateArray().Select(d => d.GetProperty("counts").GetBoolean()));
 
-        async Task<System.Text.Json.JsonElement> Undo(System.Text.Json.JsonElement view)
+        async Task<JsonElement> Undo(JsonElement view)
         {
             Assert.Equal(1590, view.GetProperty("lastWeight").GetProperty("grams").GetDouble());
-            return (await ada.Send(HttpMethod.Delete, $"/api/drying/{rack}/weights/last")).Expect(200);
+            return Details((await Withdraw(ada, rack, view.GetProperty("lastNoted").GetGuid())).Expect(200));
         }
     }
 
@@ -84,25 +91,27 @@ public class SlipTests(House house) : IClassFixture<House>
         for (var i = 0; i < Baths; i++)
         {
             var (fleece, _) = await ada.TakeIn(new { mass = "1200" });
-            var wash = (await ada.Post("/api/scouring/washes", new { lotIds = new[] { fleece }, wish = new { school = "hot" }, tubLitres = 40 })).Expect(200).GetProperty("id").GetGuid();
+            var wash = (await BeginWash(ada, new { lotIds = new[] { fleece }, wish = new { school = "hot" }, tubLitres = 40 })).Expect(200).GetProperty("id").GetGuid();
             var began = DateTimeOffset.UtcNow.AddHours(-2);
-            var bath = (await ada.Post($"/api/scouring/washes/{wash}/baths", new { batch = 1, place = 0, startedAt = began, celsius = random.Next(4) == 0 ? random.Next(0, 100) : 60 })).Expect(200).GetProperty("baths")[0].GetProperty("id").GetGuid();
+            var run = (await Tap(ada, wash, new { kind = "beginBath", batch = 1, place = 0, at = began, celsius = random.Next(4) == 0 ? random.Next(0, 100) : 60 })).Expect(200);
+            var bath = Details(run).GetProperty("baths")[0].GetProperty("id").GetGuid();
             for (var reading = 0; reading < 9; reading++)
             {
                 var minutes = random.Next(3) == 0 ? random.NextDouble() : random.Next(0, 100);
                 var truth = 18 + (42 * Math.Exp(-0.008 * minutes));
                 var celsius = random.Next(5) switch { 0 => truth * 10, 1 => truth / 10, 2 => random.NextDouble() * 100, _ => truth };
-                var reply = await ada.Post($"/api/scouring/baths/{bath}/readings", new { celsius = Math.Round(celsius, 1), at = began.AddMinutes(minutes) });
+                var reply = await Tap(ada, wash, new { kind = "readBath", bath, celsius = Math.Round(celsius, 1), at = began.AddMinutes(minutes) });
                 Assert.True(reply.Status is 200 or 422, $"{reply.Status} {reply.Text}");
+                run = reply.Status == 200 ? reply.Json : run;
                 if (random.Next(6) == 0)
                 {
-                    Assert.True((await ada.Send(HttpMethod.Delete, $"/api/scouring/baths/{bath}/readings/last")).Status is 200 or 404);
+                    Assert.Equal(200, (await Withdraw(ada, wash, Details(run).GetProperty("baths")[0].GetProperty("lastTyped").GetGuid())).Status);
                 }
             }
 
-            (await ada.Send(HttpMethod.Get, "/api/scouring/washes")).Expect(200);
-            (await ada.Post($"/api/scouring/baths/{bath}/lift", new { })).Expect(200);
-            (await ada.Send(HttpMethod.Post, $"/api/scouring/washes/{wash}/end")).Expect(204);
+            (await ada.Send(HttpMethod.Get, "/api/runs")).Expect(200);
+            (await Tap(ada, wash, new { kind = "liftBath", bath })).Expect(200);
+            (await End(ada, wash)).Expect(204);
         }
     }
 

@@ -1,3 +1,5 @@
+using EarthyTuft.Web.Tests.Runs;
+
 namespace EarthyTuft.Web.Tests.Hostile;
 
 /// <summary>Fills a workshop with a little of everything: lots at every station, a running wash and rack, a draft, a sample, a recipe, an instrument.</summary>
@@ -24,10 +26,10 @@ internal static class StockedWorkshop
         (await person.Send(HttpMethod.Post, "/api/scouring/recipes", new { name = "Gently", wish = new { school = "handHot", minutes = 20 } })).Expect(200);
         (await person.Send(HttpMethod.Post, "/api/instruments", new { kind = "probe", name = "probe", host = "127.0.0.1", port = 9, on = false })).Expect(200);
         var (other, _) = await person.TakeIn(new { mass = "1900", breed = "Romney" });
-        var wash = (await person.Post("/api/scouring/washes", new { lotIds = new[] { other }, wish = new { school = "handHot" }, tubId = tub })).Expect(200).GetProperty("id").GetGuid();
-        (await person.Post($"/api/scouring/washes/{wash}/baths", new { batch = 1, place = 0, celsius = 58 })).Expect(200);
+        var wash = (await Running.BeginWash(person, new { lotIds = new[] { other }, wish = new { school = "handHot" }, tubId = tub })).Expect(200).GetProperty("id").GetGuid();
+        (await Running.Tap(person, wash, new { kind = "beginBath", batch = 1, place = 0, celsius = 58 })).Expect(200);
         var (third, _) = await person.TakeIn(new { mass = "1700" });
         var (damp, _) = await person.Log(Requests.Wash(third));
-        (await person.Post("/api/drying", new { lotIds = new[] { damp }, rackId = rack, mass = "1500" })).Expect(200);
+        (await Running.BeginRack(person, [damp], "1500", rack)).Expect(200);
     }
 }

@@ -11,11 +11,11 @@ public class LedgerTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (fleece, code) = await ada.TakeIn(new { mass = "1000" });
         var seen = (await ada.Lot(code)).GetProperty("lot").GetProperty("version").GetUInt32();
-        object Skirt(uint? version = null, string? doneAt = null, int? hairsCounted = null) => new
+        object Skirt(uint? version = null, string? doneAt = null, int? hairs = null) => new
         {
             step = "skirt",
             doneAt,
-            hairsCounted,
+            measures = hairs is null ? null : new { hairs },
             from = new[] { new { lotId = fleece, mass = "100", all = false, version } },
             to = new[] { new { form = "skirted", mass = "95" } },
         };
@@ -24,7 +24,7 @@ public class LedgerTests(House house) : IClassFixture<House>
             ("good", Skirt(seen), 200),
             ("an old version", Skirt(seen + 7), 409),
             ("a day that has not been", Skirt(doneAt: "2999-01-01T00:00:00Z"), 422),
-            ("hairs without a pinch", Skirt(hairsCounted: 12), 422),
+            ("hairs where none are counted", Skirt(hairs: 12), 422),
         ];
         foreach (var (what, step, status) in cases)
         {
@@ -233,7 +233,7 @@ public class LedgerTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "1000" });
         var up = (await ada.Post("/api/entries/weigh-up", Requests.Skirt(raw, "0.9 kg", ("skirtings", "60")))).Expect(200);
-        Assert.Equal("suspicious", up.GetProperty("balance").GetProperty("standing").GetString());
+        Assert.Equal("suspicious", up.GetProperty("balance").GetProperty("status").GetString());
         Assert.Equal("40 g", up.GetProperty("balance").GetProperty("unaccounted").GetProperty("text").GetString());
         Assert.Contains(up.GetProperty("understood").EnumerateArray(), u => u.GetProperty("field").GetString() == "to[0].mass" && u.GetProperty("logged").GetProperty("text").GetString() == "900 g");
         Assert.Single((await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray());

@@ -81,7 +81,7 @@ public class ManyHandsTests(House house) : IClassFixture<House>
         Assert.Equal("800 g", Left(await ada.Lot(code)));
         var recount = (await ada.Lot(code)).GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("step").GetString() == "recount");
         // With the late taking the count is no longer 200 g short.
-        Assert.Equal("fits", recount.GetProperty("balance").GetProperty("standing").GetString());
+        Assert.Equal("fits", recount.GetProperty("balance").GetProperty("status").GetString());
         Assert.Equal(["doneAt in-the-future"], (await ada.Post($"/api/lots/{id}/leave", new { step = "sell", doneAt = DateTimeOffset.UtcNow.AddDays(5) })).Refused());
     }
 

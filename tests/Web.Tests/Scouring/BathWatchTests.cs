@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Xunit;
+using static EarthyTuft.Web.Tests.Runs.Running;
 using static EarthyTuft.Web.Tests.Scouring.Washing;
 
 namespace EarthyTuft.Web.Tests.Scouring;
@@ -7,10 +8,10 @@ namespace EarthyTuft.Web.Tests.Scouring;
 /// <summary>A bath under watch: what is believed of it, by whom it is seen, and that nothing stops it.</summary>
 public class BathWatchTests(House house) : IClassFixture<House>
 {
-    private static async Task<JsonElement> Read(Person ada, JsonElement bath, double minute, double celsius) =>
-        Bath((await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius, at = bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute) })).Expect(200));
+    private static async Task<JsonElement> ReadAt(Person ada, JsonElement bath, double minute, double celsius) =>
+        Bath((await Read(ada, bath, celsius, bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute))).Expect(200));
 
-    private static double MinutesToLift(JsonElement bath) => (bath.GetProperty("liftBy").GetDateTimeOffset() - bath.GetProperty("startedAt").GetDateTimeOffset()).TotalMinutes;
+    private static double MinutesToLift(JsonElement bath) => (bath.GetProperty("dueAt").GetDateTimeOffset() - bath.GetProperty("startedAt").GetDateTimeOffset()).TotalMinutes;
 
     private static async Task<JsonElement> Begun(Person ada, double minutesAgo, Guid? tub = null) =>
         await StartBath(ada, Id(await StartWash(ada, (await Skirted(ada, "900")).Id, tub)), minutesAgo: minutesAgo);
@@ -21,14 +22,14 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200);
         var bath = Bath(await Begun(ada, 12, Id(tub)));
-        bath = await Read(ada, bath, 0, bath.GetProperty("targetCelsius").GetDouble());
+        bath = await ReadAt(ada, bath, 0, bath.GetProperty("targetCelsius").GetDouble());
         Assert.Equal(JsonValueKind.Null, bath.GetProperty("doubt").ValueKind);
         var liftBy = MinutesToLift(bath);
-        bath = await Read(ada, bath, 10, 17.5);
+        bath = await ReadAt(ada, bath, 10, 17.5);
         Assert.Contains("17.5 °C was noted where about", bath.GetProperty("doubt").GetString());
         Assert.Equal(liftBy, MinutesToLift(bath), 0.5e-3);
         Assert.Equal([true, false], bath.GetProperty("dots").EnumerateArray().Select(d => d.GetProperty("counts").GetBoolean()));
-        (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+        (await Lift(ada, bath)).Expect(200);
         Assert.Equal(0, (await ada.Get("/api/scouring")).GetProperty("tubs")[0].GetProperty("baths").GetInt32());
     }
 
@@ -44,7 +45,7 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var wash = Id(await StartWash(ada, (await Skirted(ada, "1800")).Id, tub));
         var planned = Bath(await StartBath(ada, wash, minutesAgo: 21));
         Assert.Equal("yours", planned.GetProperty("rateFrom").GetString());
-        var other = (await StartBath(ada, wash, batch: 2, minutesAgo: 21)).GetProperty("baths").EnumerateArray().Single(b => b.GetProperty("batch").GetInt32() == 2);
+        var other = Baths(await StartBath(ada, wash, batch: 2, minutesAgo: 21)).Single(b => b.GetProperty("batch").GetInt32() == 2);
         Assert.Equal("typical", other.GetProperty("rateFrom").GetString());
         await Soak(planned, other);
         Assert.Equal(2, await Known());
@@ -55,14 +56,11 @@ public class BathWatchTests(House house) : IClassFixture<House>
             {
                 foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
                 {
-                    (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new
-                    {
-                        celsius = 16 + (bath.GetProperty("targetCelsius").GetDouble() - 16) * Math.Exp(-0.015 * minute),
-                        at = bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute),
-                    })).Expect(200);
+                    var celsius = 16 + (bath.GetProperty("targetCelsius").GetDouble() - 16) * Math.Exp(-0.015 * minute);
+                    (await Read(ada, bath, celsius, bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute))).Expect(200);
                 }
 
-                (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+                (await Lift(ada, bath)).Expect(200);
             }
         }
     }
@@ -74,13 +72,13 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var bath = Bath(await Begun(ada, 25));
         foreach (var (minute, celsius) in new[] { (0, 57.0), (8, 53.6), (16, 50.6) })
         {
-            bath = await Read(ada, bath, minute, celsius);
+            bath = await ReadAt(ada, bath, minute, celsius);
         }
 
         var before = MinutesToLift(bath);
         foreach (var (minute, celsius) in new[] { (18, 58.0), (25, 54.8) })
         {
-            bath = await Read(ada, bath, minute, celsius);
+            bath = await ReadAt(ada, bath, minute, celsius);
         }
 
         Assert.True(MinutesToLift(bath) > before + 10);
@@ -97,16 +95,16 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var scale = Id((await ada.Post("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = false })).Expect(200));
         var first = Id(await StartWash(ada, (await Skirted(ada, "900")).Id));
         Assert.Equal(probe, Bath(await StartBath(ada, first, probe: probe)).GetProperty("probeId").GetGuid());
-        Assert.Contains("probeId not-here", (await ada.Send(HttpMethod.Put, $"/api/scouring/baths/{Id(await BathNow(ada, first))}/probe", new { probeId = scale })).Refused());
+        Assert.Contains("probeId not-here", (await Hang(ada, await BathNow(ada, first), scale)).Refused());
 
         var second = Id(await StartWash(ada, (await Skirted(ada, "900")).Id));
         Assert.Equal(probe, Bath(await StartBath(ada, second, probe: probe)).GetProperty("probeId").GetGuid());
         Assert.Equal(JsonValueKind.Null, (await BathNow(ada, first)).GetProperty("probeId").ValueKind);
 
-        (await ada.Send(HttpMethod.Put, $"/api/scouring/baths/{Id(await BathNow(ada, first))}/probe", new { probeId = probe })).Expect(200);
+        (await Hang(ada, await BathNow(ada, first), probe)).Expect(200);
         Assert.Equal(probe, (await BathNow(ada, first)).GetProperty("probeId").GetGuid());
         Assert.Equal(JsonValueKind.Null, (await BathNow(ada, second)).GetProperty("probeId").ValueKind);
-        (await ada.Send(HttpMethod.Put, $"/api/scouring/baths/{Id(await BathNow(ada, first))}/probe", new { })).Expect(200);
+        (await Hang(ada, await BathNow(ada, first), null)).Expect(200);
         Assert.Equal(JsonValueKind.Null, (await BathNow(ada, first)).GetProperty("probeId").ValueKind);
     }
 
@@ -122,7 +120,7 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var probe = Id((await ada.Post("/api/instruments", new { kind = "probe", name = "bath probe", host = "127.0.0.1", port = talking.Port, on = true })).Expect(200));
         var wash = Id(await StartWash(ada, (await Skirted(ada, "900")).Id));
         var bath = Bath(await StartBath(ada, wash, minutesAgo: 1, probe: probe));
-        await Read(ada, bath, 0.5, 56);
+        await ReadAt(ada, bath, 0.5, 56);
         var before = await Until(ada, wash, b => b.GetProperty("readings").GetInt32() >= 2);
 
         await web.Kill();
@@ -163,12 +161,12 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var clock = JsonDocument.Parse((await Next("clock"))["data: ".Length..]).RootElement;
         Assert.InRange(clock.GetProperty("now").GetDateTimeOffset(), DateTimeOffset.UtcNow.AddSeconds(-10), DateTimeOffset.UtcNow.AddSeconds(1));
         var wash = Id(await StartWash(ada, (await Skirted(ada, "900")).Id));
-        Assert.Contains("washing", await Next("washing"));
+        Assert.Contains("runs", await Next("runs"));
         var bath = Bath(await StartBath(ada, wash, minutesAgo: 3));
-        Assert.Contains("washing", await Next("washing"));
-        Assert.Equal(bath.GetProperty("liftBy").GetDateTimeOffset(), (await BathNow(ben, wash)).GetProperty("liftBy").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
-        (await ben.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
-        Assert.NotEmpty((await ada.Get("/api/scouring/washes"))[0].GetProperty("next").EnumerateArray());
+        Assert.Contains("runs", await Next("runs"));
+        Assert.Equal(bath.GetProperty("dueAt").GetDateTimeOffset(), (await BathNow(ben, wash)).GetProperty("dueAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        (await Lift(ben, bath)).Expect(200);
+        Assert.NotEmpty(Details((await Of(ada, "wash"))[0]).GetProperty("next").EnumerateArray());
     }
 
     [Fact]
@@ -211,9 +209,9 @@ public class BathWatchTests(House house) : IClassFixture<House>
         (await lou.Post("/api/scouring/plan", Wish(lot))).Expect(200);
         (string Path, object Body)[] touches =
         [
-            ("/api/scouring/washes", Wish(lot)), ($"/api/scouring/washes/{wash}/baths", new { batch = 1, place = 1 }), ($"/api/scouring/baths/{bath}/readings", new { celsius = 50 }),
-            ($"/api/scouring/baths/{bath}/lift", new { }), ($"/api/scouring/washes/{wash}/end", new { }), ("/api/scouring/tubs", new { name = "tub", litres = 20 }),
-            ("/api/scouring/racks", new { name = "rack", areaSquareMetres = 1 }), ("/api/scouring/recipes", new { name = "r", wish = new { school = "hot" } }), ("/api/drying", new { lotIds = new[] { lot } }),
+            ("/api/runs", new { craft = "wash", plan = Wish(lot) }), ($"/api/runs/{wash}/events", new { kind = "liftBath", bath }), ($"/api/runs/{wash}/withdraw", new { eventId = bath }),
+            ($"/api/runs/{wash}/end", new { }), ("/api/scouring/tubs", new { name = "tub", litres = 20 }),
+            ("/api/scouring/racks", new { name = "rack", areaSquareMetres = 1 }), ("/api/scouring/recipes", new { name = "r", wish = new { school = "hot" } }), ("/api/runs", new { craft = "dry", lotIds = new[] { lot } }),
             ("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = true }),
         ];
         foreach (var (path, body) in touches)

@@ -1,3 +1,4 @@
+using EarthyTuft.Web.Tests.Runs;
 using Xunit;
 
 namespace EarthyTuft.Web.Tests.Scouring;
@@ -38,11 +39,11 @@ public class GreaseTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (fleece, _) = await ada.TakeIn(new { mass = "900", breed = "Gotland" });
         var began = DateTimeOffset.UtcNow.AddMinutes(-40);
-        var wash = (await ada.Post("/api/scouring/washes", new { lotIds = new[] { fleece }, wish = new { school = "handHot", agent = new { name = "wool soap", doseGramsPerKilogram = 20 } }, tubLitres = 40 })).Expect(200).GetProperty("id").GetGuid();
-        var bath = (await ada.Post($"/api/scouring/washes/{wash}/baths", new { batch = 1, place = 0, celsius = 58.5, startedAt = began })).Expect(200).GetProperty("baths")[0].GetProperty("id").GetGuid();
-        (await ada.Post($"/api/scouring/baths/{bath}/readings", new { celsius = 54, at = began.AddMinutes(20) })).Expect(200);
-        (await ada.Post($"/api/scouring/baths/{bath}/lift", new { at = began.AddMinutes(22) })).Expect(200);
-        var (_, code) = await ada.Log(new { step = "wash", from = new[] { new { lotId = fleece } }, to = new[] { new { form = "washed" } }, losses = new[] { new { kind = "waxAndSuint" } }, watchedId = wash });
+        var wash = (await Running.BeginWash(ada, new { lotIds = new[] { fleece }, wish = new { school = "handHot", agent = new { name = "wool soap", doseGramsPerKilogram = 20 } }, tubLitres = 40 })).Expect(200).GetProperty("id").GetGuid();
+        var bath = Running.Details((await Running.Tap(ada, wash, new { kind = "beginBath", batch = 1, place = 0, celsius = 58.5, at = began })).Expect(200)).GetProperty("baths")[0].GetProperty("id").GetGuid();
+        (await Running.Tap(ada, wash, new { kind = "readBath", bath, celsius = 54, at = began.AddMinutes(20) })).Expect(200);
+        (await Running.Tap(ada, wash, new { kind = "liftBath", bath, at = began.AddMinutes(22) })).Expect(200);
+        var (_, code) = await ada.Log(new { step = "wash", from = new[] { new { lotId = fleece } }, to = new[] { new { form = "washed" } }, losses = new[] { new { kind = "waxAndSuint" } }, runId = wash });
         var shown = await ada.Get("/api/scouring/washed/" + code);
         Assert.StartsWith("wool soap, ", shown.GetProperty("agent").GetString());
         var one = Assert.Single(shown.GetProperty("baths").EnumerateArray());

@@ -3,6 +3,7 @@ using System.Net.Sockets;
 using System.Text;
 using System.Text.Json;
 using Xunit;
+using static EarthyTuft.Web.Tests.Runs.Running;
 using static EarthyTuft.Web.Tests.Scouring.Washing;
 
 namespace EarthyTuft.Web.Tests.Scouring;
@@ -44,16 +45,16 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var id = Id(wash);
         for (var place = 0; place < 4; place++)
         {
-            Assert.Equal(place, wash.GetProperty("next")[0].GetProperty("place").GetInt32());
+            Assert.Equal(place, Details(wash).GetProperty("next")[0].GetProperty("place").GetInt32());
             wash = await StartBath(ada, id, place: place);
-            Assert.Equal(0, wash.GetProperty("next").GetArrayLength());
-            Assert.Equal(409, (await ada.Post($"/api/scouring/washes/{id}/baths", new { batch = 1, place })).Status);
-            wash = (await ada.Post($"/api/scouring/baths/{Id(Bath(wash))}/lift", new { })).Expect(200);
+            Assert.Equal(0, Details(wash).GetProperty("next").GetArrayLength());
+            Assert.Equal(409, (await Begin(ada, id, place: place)).Status);
+            wash = (await Lift(ada, Bath(wash))).Expect(200);
         }
 
-        Assert.True(wash.GetProperty("allDone").GetBoolean());
-        var entry = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } }, minutes = 60, watchedId = id })).Expect(200);
-        Assert.Empty((await ada.Get("/api/scouring/washes")).EnumerateArray());
+        Assert.True(wash.GetProperty("mayBeLogged").GetBoolean());
+        var entry = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } }, minutes = 60, runId = id })).Expect(200);
+        Assert.Empty(await Of(ada, "wash"));
         Assert.Contains(entry.GetProperty("entryId").GetGuid(), (await ada.Lot(code)).GetProperty("entries").EnumerateArray().Select(Id));
     }
 
@@ -65,27 +66,27 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var (other, _) = await Skirted(ada, "900");
         var wash = Id(await StartWash(ada, lot));
         await StartBath(ada, wash);
-        async Task<int> Running() => (await ada.Get("/api/scouring/washes")).GetArrayLength();
+        async Task<int> Going() => (await Of(ada, "wash")).Length;
         object Entry(Guid from, string step = "wash", string? mass = null) => new
         {
             step,
             from = new[] { new { lotId = from } },
             to = new[] { new { form = step == "open" ? "openedGreasy" : "clean", mass, state = mass is null ? "damp" : "rested" } },
             losses = mass is null ? new[] { new { kind = "waxAndSuint" } } : [],
-            watchedId = wash,
+            runId = wash,
         };
 
         // Neither a wash of something else nor another step ends it, and nothing of such an entry is stored.
-        Assert.Equal(["watchedId not-here"], (await ada.Post("/api/entries", Entry(other))).Refused());
-        Assert.Equal(["watchedId not-here"], (await ada.Post("/api/entries", Entry(lot, "open", "890"))).Refused());
-        Assert.Equal(1, await Running());
+        Assert.Equal(["runId not-here"], (await ada.Post("/api/entries", Entry(other))).Refused());
+        Assert.Equal(["runId not-here"], (await ada.Post("/api/entries", Entry(lot, "open", "890"))).Refused());
+        Assert.Equal(1, await Going());
 
         // An impossible weight becomes a draft: the bath goes on until the draft is kept.
         var draft = (await ada.Post("/api/entries", Entry(lot, mass: "1900"))).Expect(200);
         Assert.False(draft.GetProperty("kept").GetBoolean());
-        Assert.Equal(1, await Running());
+        Assert.Equal(1, await Going());
         (await ada.Post($"/api/drafts/{draft.GetProperty("draftId").GetGuid()}/confirm", new { because = "the scale says so" })).Expect(200);
-        Assert.Equal(0, await Running());
+        Assert.Equal(0, await Going());
     }
 
     [Fact]
@@ -102,20 +103,20 @@ public class WashHouseTests(House house) : IClassFixture<House>
         foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
         {
             // A tub that cools half as fast again as is typical.
-            wash = (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 16 + (target - 16) * Math.Exp(-0.012 * minute), at = start.AddMinutes(minute) })).Expect(200);
+            wash = (await Read(ada, bath, 16 + (target - 16) * Math.Exp(-0.012 * minute), start.AddMinutes(minute))).Expect(200);
         }
 
         var read = Bath(wash);
         Assert.Equal(6, read.GetProperty("readings").GetInt32());
         var truth = Math.Log((target - 16) / (45 - 16)) / 0.012;
-        Assert.InRange((read.GetProperty("liftBy").GetDateTimeOffset() - start).TotalMinutes, truth * 0.95, truth * 1.05);
+        Assert.InRange((read.GetProperty("dueAt").GetDateTimeOffset() - start).TotalMinutes, truth * 0.95, truth * 1.05);
         Assert.True(read.GetProperty("giveOrTakeMinutes").GetDouble() < bath.GetProperty("giveOrTakeMinutes").GetDouble());
-        Assert.True(read.GetProperty("alarmAt").GetDateTimeOffset() < read.GetProperty("liftBy").GetDateTimeOffset());
-        var slip = Bath((await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 5.2 })).Expect(200));
+        Assert.True(read.GetProperty("alarmAt").GetDateTimeOffset() < read.GetProperty("dueAt").GetDateTimeOffset());
+        var slip = Bath((await Read(ada, bath, 5.2)).Expect(200));
         Assert.Equal(7, slip.GetProperty("readings").GetInt32());
-        var right = Bath((await ada.Send(HttpMethod.Delete, $"/api/scouring/baths/{Id(bath)}/readings/last")).Expect(200));
-        Assert.Equal(read.GetProperty("liftBy").GetDateTimeOffset(), right.GetProperty("liftBy").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
-        (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+        var right = Bath((await Withdraw(ada, RunOf(slip), slip.GetProperty("lastTyped").GetGuid())).Expect(200));
+        Assert.Equal(read.GetProperty("dueAt").GetDateTimeOffset(), right.GetProperty("dueAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        (await Lift(ada, bath)).Expect(200);
         var known = (await ada.Get("/api/scouring")).GetProperty("tubs")[0];
         Assert.Equal(1, known.GetProperty("baths").GetInt32());
         Assert.InRange(known.GetProperty("ratePerMinute").GetDouble(), 0.009, 0.012);
@@ -129,12 +130,12 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var wash = Id(await StartWash(ada, (await Skirted(ada, "900")).Id, Id(tub)));
         var bath = Bath(await StartBath(ada, wash, minutesAgo: 40));
         var started = bath.GetProperty("startedAt").GetDateTimeOffset();
-        Task<Reply> Note(double minute, double celsius) => ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius, at = started.AddMinutes(minute) });
-        Task<Reply> Lift(double minute) => ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { at = started.AddMinutes(minute) });
+        Task<Reply> Note(double minute, double celsius) => Read(ada, bath, celsius, started.AddMinutes(minute));
+        Task<Reply> LiftAt(double minute) => Lift(ada, bath, started.AddMinutes(minute));
         async Task<int> Known() => (await ada.Get("/api/scouring")).GetProperty("tubs")[0].GetProperty("baths").GetInt32();
 
-        (await Lift(25)).Expect(200);
-        Assert.Equal(started.AddMinutes(25), (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0].GetProperty("liftedAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        (await LiftAt(25)).Expect(200);
+        Assert.Equal(started.AddMinutes(25), Baths((await Of(ada, "wash"))[0])[0].GetProperty("liftedAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
         Assert.Equal(0, await Known());
         // Noted on paper and typed afterwards, it still teaches the tub; what the water did without the wool does not.
         var target = bath.GetProperty("targetCelsius").GetDouble();
@@ -148,9 +149,9 @@ public class WashHouseTests(House house) : IClassFixture<House>
 
         var wet = Id(await Washed(ada));
         var laid = DateTimeOffset.UtcNow.AddMinutes(-50);
-        var rack = (await ada.Post("/api/drying", new { lotIds = new[] { wet }, mass = "1500", startedAt = laid })).Expect(200);
-        Assert.Equal(laid, rack.GetProperty("dots")[0].GetProperty("at").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
-        Assert.Contains("startedAt out-of-range", (await ada.Post("/api/drying", new { lotIds = new[] { Id(await Washed(ada)) }, startedAt = DateTimeOffset.UtcNow.AddHours(1) })).Refused());
+        var rack = (await BeginRack(ada, [wet], "1500", startedAt: laid)).Expect(200);
+        Assert.Equal(laid, Details(rack).GetProperty("dots")[0].GetProperty("at").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        Assert.Contains("startedAt out-of-range", (await BeginRack(ada, [Id(await Washed(ada))], startedAt: DateTimeOffset.UtcNow.AddHours(1))).Refused());
     }
 
     [Fact]
@@ -159,13 +160,17 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada, "900");
         var key = Guid.NewGuid();
-        var first = (await ada.Post("/api/scouring/washes", Wish(lot), key)).Expect(200);
-        Assert.Equal(Id(first), Id((await ada.Post("/api/scouring/washes", Wish(lot), key)).Expect(200)));
+        var first = (await BeginWash(ada, Wish(lot), key)).Expect(200);
+        Assert.Equal(Id(first), Id((await BeginWash(ada, Wish(lot), key)).Expect(200)));
         var bath = Bath(await StartBath(ada, Id(first)));
         var tap = Guid.NewGuid();
-        var replies = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 55 }, tap)));
+        var replies = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => Read(ada, bath, 55, key: tap)));
         Assert.All(replies, r => r.Expect(200));
-        Assert.Equal(1, (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0].GetProperty("readings").GetInt32());
+        Assert.Equal(1, Baths((await Of(ada, "wash"))[0])[0].GetProperty("readings").GetInt32());
+        // Its answer got lost and the wash was ended meanwhile: it is stored, and said to be.
+        (await End(ada, Id(first))).Expect(204);
+        Assert.Equal(1, Details((await Read(ada, bath, 55, key: tap)).Expect(200)).GetProperty("baths")[0].GetProperty("readings").GetInt32());
+        Assert.Equal(404, (await Read(ada, bath, 54)).Status);
     }
 
     [Fact]
@@ -175,11 +180,14 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var (lot, _) = await Skirted(ada, "900");
         var id = Id(await StartWash(ada, lot));
         var bath = Bath(await StartBath(ada, id));
-        (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
-        Assert.Equal(Id(bath), Id(Bath((await ada.Post($"/api/scouring/baths/{Id(bath)}/put-back", new { })).Expect(200))));
-        (await ada.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Expect(200);
+        var lifted = Baths((await Lift(ada, bath)).Expect(200))[0].GetProperty("liftedBy").GetGuid();
+        Assert.Equal(Id(bath), Id(Bath((await Withdraw(ada, id, lifted)).Expect(200))));
+        // Taken back twice is taken back once.
+        (await Withdraw(ada, id, lifted)).Expect(200);
+        lifted = Baths((await Lift(ada, bath)).Expect(200))[0].GetProperty("liftedBy").GetGuid();
         await StartBath(ada, id, place: 1);
-        Assert.Equal(409, (await ada.Post($"/api/scouring/baths/{Id(bath)}/put-back", new { })).Status);
+        (await Withdraw(ada, id, lifted)).Refused(409, "gone-on");
+        Assert.Equal(["eventId not-here"], (await Withdraw(ada, id, Id(bath))).Refused());
     }
 
     [Fact]
@@ -188,11 +196,11 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada, "900");
         var id = Id(await StartWash(ada, lot));
-        Assert.Contains("startedAt out-of-range", (await ada.Post($"/api/scouring/washes/{id}/baths", new { batch = 1, place = 0, startedAt = DateTimeOffset.UtcNow.AddHours(2) })).Refused());
-        Assert.Contains("place not-planned", (await ada.Post($"/api/scouring/washes/{id}/baths", new { batch = 1, place = 9 })).Refused());
+        Assert.Contains("at out-of-range", (await Begin(ada, id, minutesAgo: -120)).Refused());
+        Assert.Contains("place not-planned", (await Begin(ada, id, place: 9)).Refused());
         var bath = Bath(await StartBath(ada, id));
-        Assert.Equal(422, (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 400 })).Status);
-        Assert.Contains("at out-of-range", (await ada.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 50, at = DateTimeOffset.UtcNow.AddHours(-3) })).Refused());
+        Assert.Equal(["celsius out-of-range"], (await Read(ada, bath, 400)).Refused());
+        Assert.Contains("at out-of-range", (await Read(ada, bath, 50, DateTimeOffset.UtcNow.AddHours(-3))).Refused());
     }
 
     [Fact]
@@ -218,29 +226,29 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var (lot, _) = await Skirted(ada, "1800");
         var washed = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } } })).Expect(200).GetProperty("made")[0];
         var rack = (await ada.Post("/api/scouring/racks", new { name = "loft", areaSquareMetres = 0.5 })).Expect(200);
-        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(washed) }, rackId = Id(rack), waterOut = "spunOut", outdoors = true })).Expect(200);
-        Assert.True(drying.GetProperty("crowded").GetBoolean());
-        Assert.Contains("without a net", drying.GetProperty("sentence").GetString());
-        Assert.InRange(drying.GetProperty("expected").GetProperty("grams").GetDouble(), 900, 1300);
-        Assert.Contains("lotIds on-a-rack", (await ada.Post("/api/drying", new { lotIds = new[] { Id(washed) } })).Refused());
+        var drying = (await BeginRack(ada, [Id(washed)], rackId: Id(rack), outdoors: true)).Expect(200);
+        Assert.True(Details(drying).GetProperty("crowded").GetBoolean());
+        Assert.Contains("without a net", Call(drying).GetProperty("sentence").GetString());
+        Assert.InRange(Details(drying).GetProperty("expected").GetProperty("grams").GetDouble(), 900, 1300);
+        Assert.Contains("lotIds on-a-rack", (await BeginRack(ada, [Id(washed)])).Refused());
 
-        async Task<JsonElement> Weigh(double minutesAgo, double grams) =>
-            (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = FormattableString.Invariant($"{grams:0}"), at = DateTimeOffset.UtcNow.AddMinutes(-minutesAgo) })).Expect(200);
+        async Task<JsonElement> WeighAgo(double minutesAgo, double grams) =>
+            (await Weigh(ada, Id(drying), FormattableString.Invariant($"{grams:0}"), DateTimeOffset.UtcNow.AddMinutes(-minutesAgo))).Expect(200);
         double Law(double minutes) => 1080 + 560 * Math.Exp(-minutes / 110);
         JsonElement now = default;
         foreach (var minute in new[] { 0, 40, 80, 120, 160, 200, 240 })
         {
-            now = await Weigh(720 - minute, Law(minute));
+            now = await WeighAgo(720 - minute, Law(minute));
         }
 
-        Assert.InRange(now.GetProperty("rest").GetProperty("grams").GetDouble(), 1050, 1110);
-        Assert.NotEqual(JsonValueKind.Null, now.GetProperty("dryAt").ValueKind);
-        now = await Weigh(70, Law(650));
-        Assert.NotEqual("dry", now.GetProperty("state").GetString());
-        now = await Weigh(1, Law(719));
-        Assert.Equal("dry", now.GetProperty("state").GetString());
-        var entry = (await ada.Post("/api/entries", new { step = "dry", from = new[] { new { lotId = Id(washed) } }, to = new[] { new { form = "clean", mass = "1081", state = "rested" } }, watchedId = Id(drying) })).Expect(200);
-        Assert.Empty((await ada.Get("/api/drying")).EnumerateArray());
+        Assert.InRange(Details(now).GetProperty("rest").GetProperty("grams").GetDouble(), 1050, 1110);
+        Assert.NotEqual(JsonValueKind.Null, Call(now).GetProperty("dueAt").ValueKind);
+        now = await WeighAgo(70, Law(650));
+        Assert.False(now.GetProperty("mayBeLogged").GetBoolean());
+        now = await WeighAgo(1, Law(719));
+        Assert.Equal("log", Call(now).GetProperty("act").GetString());
+        var entry = (await ada.Post("/api/entries", new { step = "dry", from = new[] { new { lotId = Id(washed) } }, to = new[] { new { form = "clean", mass = "1081", state = "rested" } }, runId = Id(drying) })).Expect(200);
+        Assert.Empty(await Of(ada, "dry"));
 
         var clean = entry.GetProperty("made")[0].GetProperty("code").GetString();
         var after = (await ada.Post($"/api/scouring/after/{clean}", new { handle = "dry" })).Expect(200);
@@ -269,18 +277,18 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var wet = Id(await Washed(ada));
         var version = (await ada.Get("/api/workshop")).GetProperty("version").GetUInt32();
         (await ada.Send(HttpMethod.Put, "/api/workshop", new { name = "Shed", unit = "pound", timeZone = "UTC", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version })).Expect(204);
-        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { wet } })).Expect(200);
+        var drying = (await BeginRack(ada, [wet])).Expect(200);
         var start = drying.GetProperty("startedAt").GetDateTimeOffset();
         foreach (var (minutes, grams) in new[] { (60, 1150.0), (120, 1022.4), (180, 931.0), (300, 818.6) })
         {
-            drying = (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = FormattableString.Invariant($"{grams} g"), at = start.AddMinutes(minutes - 400) })).Expect(200);
+            drying = (await Weigh(ada, Id(drying), FormattableString.Invariant($"{grams} g"), start.AddMinutes(minutes - 400))).Expect(200);
         }
 
-        Assert.Equal("oz", drying.GetProperty("axis").GetProperty("name").GetString());
-        Assert.Equal(28.3495, drying.GetProperty("axis").GetProperty("grams").GetDouble(), 0.5e-4);
-        Assert.Contains(drying.GetProperty("dots").EnumerateArray(), d => d.GetProperty("value").GetDouble() == 818.6);
-        Assert.Equal("1 lb 12.9 oz", drying.GetProperty("lastWeight").GetProperty("text").GetString());
-        Assert.EndsWith(" oz", drying.GetProperty("dryLine").GetProperty("text").GetString());
+        Assert.Equal("oz", Details(drying).GetProperty("axis").GetProperty("name").GetString());
+        Assert.Equal(28.3495, Details(drying).GetProperty("axis").GetProperty("grams").GetDouble(), 0.5e-4);
+        Assert.Contains(Details(drying).GetProperty("dots").EnumerateArray(), d => d.GetProperty("value").GetDouble() == 818.6);
+        Assert.Equal("1 lb 12.9 oz", Details(drying).GetProperty("lastWeight").GetProperty("text").GetString());
+        Assert.EndsWith(" oz", Details(drying).GetProperty("dryLine").GetProperty("text").GetString());
     }
 
     [Fact]
@@ -289,15 +297,15 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var rack = (await ada.Post("/api/scouring/racks", new { name = "loft", areaSquareMetres = 1.2 })).Expect(200);
         var first = await Washed(ada);
-        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(first) }, rackId = Id(rack) })).Expect(200);
-        Assert.Empty(drying.GetProperty("waitingForRoom").EnumerateArray());
+        var drying = (await BeginRack(ada, [Id(first)], rackId: Id(rack))).Expect(200);
+        Assert.Empty(Details(drying).GetProperty("waitingForRoom").EnumerateArray());
         var second = (await Washed(ada)).GetProperty("code").GetString();
-        drying = (await ada.Get("/api/drying"))[0];
-        Assert.Equal([second], drying.GetProperty("waitingForRoom").EnumerateArray().Select(c => c.GetString()));
-        Assert.Contains($"The rack is needed: {second} finds no room.", drying.GetProperty("sentence").GetString());
-        Assert.False(drying.GetProperty("crowded").GetBoolean());
+        drying = (await Of(ada, "dry"))[0];
+        Assert.Equal([second], Details(drying).GetProperty("waitingForRoom").EnumerateArray().Select(c => c.GetString()));
+        Assert.Contains($"The rack is needed: {second} finds no room.", Call(drying).GetProperty("sentence").GetString());
+        Assert.False(Details(drying).GetProperty("crowded").GetBoolean());
         await ada.Post("/api/scouring/racks", new { name = "line", areaSquareMetres = 3 });
-        Assert.Empty((await ada.Get("/api/drying"))[0].GetProperty("waitingForRoom").EnumerateArray());
+        Assert.Empty(Details((await Of(ada, "dry"))[0]).GetProperty("waitingForRoom").EnumerateArray());
     }
 
     [Fact]
@@ -305,14 +313,14 @@ public class WashHouseTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (lot, code) = await Skirted(ada);
-        Assert.Contains("lotIds wrong-form", (await ada.Post("/api/drying", new { lotIds = new[] { lot } })).Refused());
+        Assert.Contains("lotIds wrong-form", (await BeginRack(ada, [lot])).Refused());
         var washed = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } } })).Expect(200).GetProperty("made")[0];
-        var drying = (await ada.Post("/api/drying", new { lotIds = new[] { Id(washed) }, mass = "1640" })).Expect(200);
-        Assert.Contains("mass empty-lot", (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = "0" })).Refused());
-        Assert.Equal(422, (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = "a handful" })).Status);
-        (await ada.Post($"/api/drying/{Id(drying)}/weights", new { mass = "16400" })).Expect(200);
-        var back = (await ada.Send(HttpMethod.Delete, $"/api/drying/{Id(drying)}/weights/last")).Expect(200);
-        Assert.Equal(1, back.GetProperty("dots").GetArrayLength());
+        var drying = (await BeginRack(ada, [Id(washed)], "1640")).Expect(200);
+        Assert.Contains("mass empty-lot", (await Weigh(ada, Id(drying), "0")).Refused());
+        Assert.Equal(422, (await Weigh(ada, Id(drying), "a handful")).Status);
+        var slip = (await Weigh(ada, Id(drying), "16400")).Expect(200);
+        var back = (await Withdraw(ada, Id(drying), Details(slip).GetProperty("lastNoted").GetGuid())).Expect(200);
+        Assert.Equal(1, Details(back).GetProperty("dots").GetArrayLength());
         Assert.Contains("lot not-washed", (await ada.Post($"/api/scouring/after/{code}", new { })).Refused());
     }
 
@@ -325,13 +333,13 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var wash = await StartWash(ada, lot);
         var bath = Bath(await StartBath(ada, Id(wash)));
         var instrument = (await ada.Post("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = false })).Expect(200);
-        Assert.Empty((await eve.Get("/api/scouring/washes")).EnumerateArray());
+        Assert.Empty((await eve.Get("/api/runs")).EnumerateArray());
         Assert.Empty((await eve.Get("/api/instruments")).GetProperty("instruments").EnumerateArray());
-        Assert.Equal(404, (await eve.Post($"/api/scouring/washes/{Id(wash)}/baths", new { batch = 1, place = 1 })).Status);
-        Assert.Equal(404, (await eve.Post($"/api/scouring/washes/{Id(wash)}/end", new { })).Status);
-        Assert.Equal(404, (await eve.Post($"/api/scouring/baths/{Id(bath)}/readings", new { celsius = 50 })).Status);
-        Assert.Equal(404, (await eve.Post($"/api/scouring/baths/{Id(bath)}/lift", new { })).Status);
-        Assert.Equal(404, (await eve.Post($"/api/scouring/baths/{Id(bath)}/put-back", new { })).Status);
+        Assert.Equal(404, (await Begin(eve, Id(wash), place: 1)).Status);
+        Assert.Equal(404, (await End(eve, Id(wash))).Status);
+        Assert.Equal(404, (await Read(eve, bath, 50)).Status);
+        Assert.Equal(404, (await Lift(eve, bath)).Status);
+        Assert.Equal(404, (await Withdraw(eve, Id(wash), Id(bath))).Status);
         Assert.Equal(404, (await eve.Post($"/api/scouring/after/{code}", new { })).Status);
         Assert.Equal(404, (await eve.Post($"/api/instruments/{Id(instrument)}/key", new { key = "tare" })).Status);
         Assert.Equal(404, (await eve.Send(HttpMethod.Delete, $"/api/instruments/{Id(instrument)}")).Status);
@@ -351,9 +359,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
             from = new[] { new { lotId = lot } },
             to = new[] { new { form = "down", mass = down } },
             losses = new[] { new { kind = "guardHair", mass = hair } },
-            plucked = 12,
-            hairsCounted = hairs,
-            pinchGrams = 2,
+            measures = new { plucked = 12, hairs, pinch = 2 },
         })).Expect(200).GetProperty("made")[0];
         var first = await Pass(Id(clean), "250", "105", 40);
         var second = await Pass(Id(first), "232", "16", 14);
@@ -363,7 +369,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.Equal("fit", (await ada.Get($"/api/dehairing/{second.GetProperty("code").GetString()}?use=outer")).GetProperty("advice").GetProperty("verdict").GetString());
         var notes = (await ada.Lot(second.GetProperty("code").GetString()!)).GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("notes").GetString());
         Assert.Contains("12 hairs and bits plucked out; 14 hairs in 2 g, 7 in a gram", notes);
-        Assert.Contains("pinchGrams missing", (await ada.Post("/api/entries", new { step = "dehair", from = new[] { new { lotId = Id(second) } }, to = new[] { new { form = "down", mass = "200" } }, hairsCounted = 3 })).Refused());
+        Assert.Contains("measures.pinch missing", (await ada.Post("/api/entries", new { step = "dehair", from = new[] { new { lotId = Id(second) } }, to = new[] { new { form = "down", mass = "200" } }, measures = new { hairs = 3 } })).Refused());
     }
 
     [Fact]
@@ -432,7 +438,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.DoesNotContain(heard, h => h.Contains("9999"));
         for (var i = 0; i < 60; i++)
         {
-            var now = (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0];
+            var now = Baths((await Of(ada, "wash"))[0])[0];
             if (now.GetProperty("readings").GetInt32() > 0)
             {
                 Assert.Equal(58.4, now.GetProperty("lastCelsius").GetDouble(), 0.5e-6);

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Xunit;
+using static EarthyTuft.Web.Tests.Runs.Running;
 using static EarthyTuft.Web.Tests.Scouring.Washing;
 
 namespace EarthyTuft.Web.Tests.Scouring;
@@ -14,14 +15,14 @@ public class WashRaceTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (lot, code) = await Skirted(ada);
-        var replies = await AtOnce(() => ada.Post("/api/scouring/washes", Wish(lot)));
+        var replies = await AtOnce(() => BeginWash(ada, Wish(lot)));
         Assert.Single(replies, r => r.Status == 200);
         Assert.All(replies.Where(r => r.Status != 200), r => Assert.Equal(["lotIds in-a-wash"], r.Refused()));
-        var wash = Assert.Single((await ada.Get("/api/scouring/washes")).EnumerateArray());
+        var wash = Assert.Single(await Of(ada, "wash"));
         // Once it has ended, what is left of it may be washed again.
-        (await ada.Post($"/api/scouring/washes/{Id(wash)}/end", new { })).Expect(204);
-        (await ada.Post("/api/scouring/washes", Wish(lot))).Expect(200);
-        Assert.Equal(code, Assert.Single((await ada.Get("/api/scouring/washes")).EnumerateArray()).GetProperty("on").GetProperty("lots")[0].GetProperty("code").GetString());
+        (await End(ada, Id(wash))).Expect(204);
+        (await BeginWash(ada, Wish(lot))).Expect(200);
+        Assert.Equal(code, Assert.Single(await Of(ada, "wash")).GetProperty("lots")[0].GetProperty("code").GetString());
     }
 
     [Fact]
@@ -30,10 +31,10 @@ public class WashRaceTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada);
         var key = Guid.NewGuid();
-        var washes = await AtOnce(() => ada.Post("/api/scouring/washes", Wish(lot), key));
+        var washes = await AtOnce(() => BeginWash(ada, Wish(lot), key));
         var wash = Id(washes[0].Expect(200));
         Assert.All(washes, w => Assert.Equal(wash, Id(w.Expect(200))));
-        var baths = await AtOnce(() => ada.Post($"/api/scouring/washes/{wash}/baths", new { batch = 1, place = 0 }, key));
+        var baths = await AtOnce(() => Begin(ada, wash, key: key));
         var bath = Id(Bath(baths[0].Expect(200)));
         Assert.All(baths, b => Assert.Equal(bath, Id(Bath(b.Expect(200)))));
     }
@@ -44,10 +45,10 @@ public class WashRaceTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada);
         var wash = Id(await StartWash(ada, lot));
-        var replies = await AtOnce(() => ada.Post($"/api/scouring/washes/{wash}/baths", new { batch = 1, place = 0 }));
+        var replies = await AtOnce(() => Begin(ada, wash));
         Assert.Single(replies, r => r.Status == 200);
         Assert.All(replies.Where(r => r.Status != 200), r => r.Refused(409, "still-in"));
-        Assert.Single((await ada.Get("/api/scouring/washes"))[0].GetProperty("baths").EnumerateArray());
+        Assert.Single(Baths((await Of(ada, "wash"))[0]));
     }
 
     [Fact]
@@ -56,15 +57,15 @@ public class WashRaceTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada);
         var wash = Id(await StartWash(ada, lot));
-        var bath = Id(Bath(await StartBath(ada, wash, minutesAgo: 12)));
-        foreach (var reply in await AtOnce(() => ada.Post($"/api/scouring/baths/{bath}/lift", new { })))
+        var bath = Bath(await StartBath(ada, wash, minutesAgo: 12));
+        foreach (var reply in await AtOnce(() => Lift(ada, bath)))
         {
             reply.Expect(200);
         }
 
-        async Task<JsonElement> Lifted() => (await ada.Get("/api/scouring/washes"))[0].GetProperty("baths")[0].GetProperty("liftedAt");
+        async Task<JsonElement> Lifted() => Baths((await Of(ada, "wash"))[0])[0].GetProperty("liftedAt");
         var at = (await Lifted()).GetDateTimeOffset();
-        (await ada.Post($"/api/scouring/baths/{bath}/lift", new { at = DateTimeOffset.UtcNow.AddMinutes(-5) })).Expect(200);
+        (await Lift(ada, bath, DateTimeOffset.UtcNow.AddMinutes(-5))).Expect(200);
         Assert.Equal(at, (await Lifted()).GetDateTimeOffset());
     }
 
@@ -73,11 +74,11 @@ public class WashRaceTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var lot = Id(await Washed(ada));
-        var replies = await AtOnce(() => ada.Post("/api/drying", new { lotIds = new[] { lot }, mass = "1500" }));
+        var replies = await AtOnce(() => BeginRack(ada, [lot], "1500"));
         Assert.Single(replies, r => r.Status == 200);
         Assert.All(replies.Where(r => r.Status != 200), r => Assert.Equal(["lotIds on-a-rack"], r.Refused()));
-        var rack = Assert.Single((await ada.Get("/api/drying")).EnumerateArray());
-        Assert.Single(rack.GetProperty("dots").EnumerateArray());
+        var rack = Assert.Single(await Of(ada, "dry"));
+        Assert.Single(Details(rack).GetProperty("dots").EnumerateArray());
     }
 
     [Fact]
@@ -86,12 +87,12 @@ public class WashRaceTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var lot = Id(await Washed(ada));
         var key = Guid.NewGuid();
-        var racks = await AtOnce(() => ada.Post("/api/drying", new { lotIds = new[] { lot }, mass = "1500" }, key));
+        var racks = await AtOnce(() => BeginRack(ada, [lot], "1500", key: key));
         var rack = Id(racks[0].Expect(200));
         Assert.All(racks, r => Assert.Equal(rack, Id(r.Expect(200))));
         var weight = Guid.NewGuid();
-        var weighed = await AtOnce(() => ada.Post($"/api/drying/{rack}/weights", new { mass = "1400" }, weight));
-        Assert.All(weighed, w => Assert.Equal(2, w.Expect(200).GetProperty("dots").GetArrayLength()));
+        var weighed = await AtOnce(() => Weigh(ada, rack, "1400", key: weight));
+        Assert.All(weighed, w => Assert.Equal(2, Details(w.Expect(200)).GetProperty("dots").GetArrayLength()));
     }
 
     [Fact]

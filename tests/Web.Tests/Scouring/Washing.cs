@@ -1,4 +1,6 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
+using EarthyTuft.Web.Tests.Runs;
 
 namespace EarthyTuft.Web.Tests.Scouring;
 
@@ -16,14 +18,43 @@ internal static class Washing
     public static object Wish(Guid lot, object? wish = null, Guid? tub = null, Guid? recipe = null) =>
         new { lotIds = new[] { lot }, wish = wish ?? new { school = "hot" }, tubId = tub, tubLitres = tub is null ? 30 : (double?)null, hotCelsius = 70, airCelsius = 16, recipeId = recipe };
 
-    public static async Task<JsonElement> StartWash(Person ada, Guid lot, Guid? tub = null) => (await ada.Post("/api/scouring/washes", Wish(lot, tub: tub))).Expect(200);
+    public static async Task<JsonElement> StartWash(Person ada, Guid lot, Guid? tub = null) => (await Running.BeginWash(ada, Wish(lot, tub: tub))).Expect(200);
+
+    public static Task<Reply> Begin(Person ada, Guid wash, int batch = 1, int place = 0, double minutesAgo = 0, Guid? probe = null, Guid? key = null) =>
+        Running.Tap(ada, wash, new { kind = "beginBath", batch, place, at = DateTimeOffset.UtcNow.AddMinutes(-minutesAgo), probeId = probe }, key);
 
     public static async Task<JsonElement> StartBath(Person ada, Guid wash, int batch = 1, int place = 0, double minutesAgo = 0, Guid? probe = null) =>
-        (await ada.Post($"/api/scouring/washes/{wash}/baths", new { batch, place, startedAt = DateTimeOffset.UtcNow.AddMinutes(-minutesAgo), probeId = probe })).Expect(200);
+        (await Begin(ada, wash, batch, place, minutesAgo, probe)).Expect(200);
+
+    public static Task<Reply> Read(Person ada, JsonElement bath, double celsius, DateTimeOffset? at = null, Guid? key = null) =>
+        Running.Tap(ada, RunOf(bath), new { kind = "readBath", bath = Id(bath), celsius, at }, key);
+
+    public static Task<Reply> Lift(Person ada, JsonElement bath, DateTimeOffset? at = null) => Running.Tap(ada, RunOf(bath), new { kind = "liftBath", bath = Id(bath), at });
+
+    public static Task<Reply> Hang(Person ada, JsonElement bath, Guid? probeId) => Running.Tap(ada, RunOf(bath), new { kind = "hangProbe", bath = Id(bath), probeId });
 
     public static Guid Id(JsonElement e) => e.GetProperty("id").GetGuid();
 
-    public static JsonElement Bath(JsonElement wash) => wash.GetProperty("baths").EnumerateArray().Single(b => b.GetProperty("liftedAt").ValueKind == JsonValueKind.Null);
+    public static Guid RunOf(JsonElement bath) => bath.GetProperty("run").GetGuid();
+
+    /// <summary>Every bath of a wash that is shown, each with its run and with what it calls for.</summary>
+    public static JsonElement[] Baths(JsonElement run) => [.. Running.Details(run).GetProperty("baths").EnumerateArray().Select(b =>
+    {
+        var bath = JsonObject.Create(b)!;
+        bath["run"] = Id(run);
+        foreach (var call in run.GetProperty("calls").EnumerateArray().Where(c => c.GetProperty("part").GetGuid() == Id(b)))
+        {
+            foreach (var of in call.EnumerateObject().Where(p => p.Name is not "part"))
+            {
+                bath[of.Name] = JsonNode.Parse(of.Value.GetRawText());
+            }
+        }
+
+        return JsonSerializer.SerializeToElement(bath);
+    })];
+
+    /// <summary>The one bath in which the wool lies.</summary>
+    public static JsonElement Bath(JsonElement run) => Baths(run).Single(b => b.GetProperty("liftedAt").ValueKind == JsonValueKind.Null);
 
     public static async Task<JsonElement> Washed(Person ada, string mass = "1800")
     {
@@ -33,6 +64,5 @@ internal static class Washing
     }
 
     /// <summary>The bath as every screen sees it now.</summary>
-    public static async Task<JsonElement> BathNow(Person ada, Guid wash) =>
-        Bath((await ada.Get("/api/scouring/washes")).EnumerateArray().Single(w => Id(w) == wash));
+    public static async Task<JsonElement> BathNow(Person ada, Guid wash) => Bath((await Running.Of(ada, "wash")).Single(w => Id(w) == wash));
 }

@@ -1,6 +1,6 @@
 import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
-import { unreadable } from './unreadable';
+import { unreadable, unreadTime } from './unreadable';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -76,13 +76,21 @@ export async function problemOf(response: Response): Promise<Problem> {
 export function requestBody(body: unknown): string {
   const fields = unreadable(body);
   if (fields.length === 0) return JSON.stringify(body);
-  const reason = 'This does not read as a number: write one such as 13.5. Nothing was sent.';
-  throw new Problem(
-    422,
-    'refused',
-    reason,
-    fields.map((field) => ({ field, code: 'not-a-number', reason })),
+  const at = (field: string) =>
+    (field.split(/[.[\]]+/).filter(Boolean) as string[]).reduce<unknown>(
+      (of, key) => (of as Record<string, unknown>)[key],
+      body,
+    );
+  const refusals = fields.map((field) =>
+    at(field) === unreadTime
+      ? { field, code: 'not-a-time', reason: 'This is no whole date or time. Nothing was sent.' }
+      : {
+          field,
+          code: 'not-a-number',
+          reason: 'This does not read as a number: write one such as 13.5. Nothing was sent.',
+        },
   );
+  throw new Problem(422, 'refused', refusals[0]!.reason, refusals);
 }
 
 export const api = createClient<paths>({ baseUrl: '/', bodySerializer: requestBody });
@@ -118,7 +126,7 @@ export const queryClient = new QueryClient({
   },
 });
 
-async function need<T>(answer: Promise<{ data?: T }>): Promise<T> {
+export async function need<T>(answer: Promise<{ data?: T }>): Promise<T> {
   return (await answer).data as T;
 }
 
@@ -146,39 +154,12 @@ export const useStations = () =>
     queryFn: () => need(api.GET('/api/course/stations')),
   });
 
-export const useDoorCaution = () =>
-  useQuery({ queryKey: ['door'], staleTime: Infinity, queryFn: () => need(api.GET('/api/course/door')) });
-
-export const useBreeds = () => useQuery({ queryKey: ['breeds'], queryFn: () => need(api.GET('/api/breeds')) });
-
 /** Breeds that begin like, contain or nearly are what was typed. */
 export const useBreedSearch = (q: string) =>
   useQuery({
     queryKey: ['breeds', 'search', q],
     placeholderData: (old) => old,
     queryFn: () => need(api.GET('/api/breeds/search', { params: { query: { q } } })),
-  });
-
-export const useJudgementKinds = () =>
-  useQuery({ queryKey: ['judgements'], staleTime: Infinity, queryFn: () => need(api.GET('/api/look-over/kinds')) });
-
-export const useLookOver = (code: string) =>
-  useQuery({
-    queryKey: ['lot', code, 'look-over'],
-    queryFn: () => need(api.GET('/api/lots/{code}/look-over', { params: { path: { code } } })),
-  });
-
-export const useRoutes = (code: string, aim: Schema['Aim'] | null) =>
-  useQuery({
-    queryKey: ['lot', code, 'routes', aim],
-    placeholderData: (old) => old,
-    queryFn: () => need(api.GET('/api/lots/{code}/routes', { params: { path: { code }, query: aim ? { aim } : {} } })),
-  });
-
-export const useWhere = (code: string) =>
-  useQuery({
-    queryKey: ['lot', code, 'where'],
-    queryFn: () => need(api.GET('/api/lots/{code}/where', { params: { path: { code } } })),
   });
 
 /** The room's air as it was last read today. */
@@ -190,64 +171,23 @@ export const useWaiting = (step: Schema['StepKind']) =>
     queryFn: () => need(api.GET('/api/lots', { params: { query: { step } } })),
   });
 
-export const usePrepared = () =>
-  useQuery({
-    queryKey: ['lots', 'prepared'],
-    queryFn: () => need(api.GET('/api/lots', { params: { query: { prepared: true } } })),
-  });
-
 export const useLot = (code: string) =>
   useQuery({
     queryKey: ['lot', code],
     queryFn: () => need(api.GET('/api/lots/{code}', { params: { path: { code } } })),
   });
 
-export const useSamples = () => useQuery({ queryKey: ['samples'], queryFn: () => need(api.GET('/api/samples')) });
-
-export const useSampleCard = (code: string) =>
-  useQuery({
-    queryKey: ['sample', code],
-    queryFn: () => need(api.GET('/api/samples/{code}', { params: { path: { code } } })),
-  });
-
 export const useDrafts = () => useQuery({ queryKey: ['drafts'], queryFn: () => need(api.GET('/api/drafts')) });
 
-export const useWorkshop = () => useQuery({ queryKey: ['workshop'], queryFn: () => need(api.GET('/api/workshop')) });
-
-/** Washes under way; the live stream says when to ask again, and without it every half minute does. */
-export const useWashes = () =>
-  useQuery({ queryKey: ['washing'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/scouring/washes')) });
-
 export const useWashHouse = () => useQuery({ queryKey: ['wash-house'], queryFn: () => need(api.GET('/api/scouring')) });
-
-export const useDryings = () =>
-  useQuery({ queryKey: ['drying'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/drying')) });
-
-/** The wash behind a lot as it was done; nothing where it was not watched. */
-export const useFinishedWash = (code: string) =>
-  useQuery({
-    queryKey: ['lot', code, 'washed'],
-    queryFn: async () => (await api.GET('/api/scouring/washed/{code}', { params: { path: { code } } })).data ?? null,
-  });
-
-export const useDehairing = (code: string, use: Schema['DownUse']) =>
-  useQuery({
-    queryKey: ['lot', code, 'dehairing', use],
-    enabled: code !== '',
-    placeholderData: (old) => old,
-    queryFn: () => need(api.GET('/api/dehairing/{code}', { params: { path: { code }, query: { use } } })),
-  });
 
 export const useInstruments = () =>
   useQuery({ queryKey: ['instruments'], queryFn: () => need(api.GET('/api/instruments')) });
 
-export const useReckonings = () =>
-  useQuery({ queryKey: ['reckonings'], staleTime: Infinity, queryFn: () => need(api.GET('/api/reckon')) });
-
 /** After a change to the log everything that shows masses is asked for again. */
 export const refreshLog = () =>
   Promise.all(
-    [['course'], ['lots'], ['lot'], ['drafts'], ['samples'], ['sample'], ['washing'], ['drying']].map((queryKey) =>
+    [['course'], ['lots'], ['lot'], ['drafts'], ['samples'], ['sample'], ['runs']].map((queryKey) =>
       queryClient.invalidateQueries({ queryKey }),
     ),
   );

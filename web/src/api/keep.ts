@@ -19,6 +19,23 @@ export const write = (name: string, value: unknown) => {
   }
 };
 
+export const remove = (name: string) => {
+  try {
+    localStorage.removeItem(name);
+  } catch {
+    // A forbidden store has nothing in it.
+  }
+};
+
+/** Every name that begins so. */
+export const named = (prefix: string): string[] => {
+  try {
+    return Object.keys(localStorage).filter((name) => name.startsWith(prefix));
+  } catch {
+    return [];
+  }
+};
+
 /** Form state that survives a reload: nothing half-filled is lost. */
 export function useKept<T>(name: string, fresh: () => T): [T, (change: Partial<T>) => void, () => void] {
   const [state, setState] = useState<T>(() => ({ ...fresh(), ...read<T>(`kept:${name}`) }));

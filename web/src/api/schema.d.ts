@@ -1084,25 +1084,25 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/scouring/washes': {
+  '/api/runs': {
     parameters: {
       query?: never;
       header?: never;
       path?: never;
       cookie?: never;
     };
-    /** Washes that are under way. */
-    get: operations['listWashes'];
+    /** What runs at the benches. */
+    get: operations['listRuns'];
     put?: never;
-    /** Begins a planned wash. */
-    post: operations['startWash'];
+    /** Begins a run. */
+    post: operations['beginRun'];
     delete?: never;
     options?: never;
     head?: never;
     patch?: never;
     trace?: never;
   };
-  '/api/scouring/washes/{id}/baths': {
+  '/api/runs/{id}/events': {
     parameters: {
       query?: never;
       header?: never;
@@ -1111,15 +1111,15 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** A batch goes into its next bath. */
-    post: operations['startBath'];
+    /** Notes what happened at a run. */
+    post: operations['noteRunEvent'];
     delete?: never;
     options?: never;
     head?: never;
     patch?: never;
     trace?: never;
   };
-  '/api/scouring/washes/{id}/end': {
+  '/api/runs/{id}/withdraw': {
     parameters: {
       query?: never;
       header?: never;
@@ -1128,15 +1128,15 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** Ends a wash without logging it. */
-    post: operations['endWash'];
+    /** Takes back an event that was a slip. */
+    post: operations['withdrawRunEvent'];
     delete?: never;
     options?: never;
     head?: never;
     patch?: never;
     trace?: never;
   };
-  '/api/scouring/baths/{id}/readings': {
+  '/api/runs/{id}/end': {
     parameters: {
       query?: never;
       header?: never;
@@ -1145,162 +1145,8 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** Notes a temperature of a bath. */
-    post: operations['readBath'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/scouring/baths/{id}/readings/last': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** The last typed temperature was a slip. */
-    delete: operations['withdrawBathReading'];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/scouring/baths/{id}/probe': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Hangs a probe in a bath, or takes it out. */
-    put: operations['hangProbe'];
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/scouring/baths/{id}/lift': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The wool is lifted out. */
-    post: operations['liftBath'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/scouring/baths/{id}/put-back': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** It was not lifted after all. */
-    post: operations['putBackBath'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/drying': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Racks with wool on them. */
-    get: operations['listRacks'];
-    put?: never;
-    /** Wool is laid on a rack. */
-    post: operations['startRack'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/drying/{id}/weights': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Notes a weight of a rack. */
-    post: operations['weighRack'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/drying/{id}/weights/last': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** The last weight was a slip. */
-    delete: operations['withdrawRackWeight'];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/drying/{id}/weights/last/believe': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The last weight is as it was noted. */
-    post: operations['believeRackWeight'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/drying/{id}/end': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Takes wool off a rack without logging it. */
-    post: operations['endRack'];
+    /** Ends a run without logging it. */
+    post: operations['endRun'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1548,6 +1394,8 @@ export interface components {
       | 'cleanLocks';
     /** @enum {unknown} */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
+    /** @enum {unknown} */
+    BalanceStatus: 'open' | 'fits' | 'suspicious' | 'impossible';
     BalanceView: {
       in: null | components['schemas']['MassFigure'];
       gains: components['schemas']['MassFigure'];
@@ -1555,27 +1403,13 @@ export interface components {
       weighedLosses: null | components['schemas']['MassFigure'];
       byDifference: null | components['schemas']['MassFigure'];
       unaccounted: null | components['schemas']['MassFigure'];
-      standing: components['schemas']['Standing'];
+      status: components['schemas']['BalanceStatus'];
       yield: null | components['schemas']['NumberFigure'];
       noil: null | components['schemas']['NumberFigure'];
       sentence: string;
     };
     /** @enum {unknown} */
     BathKind: 'soak' | 'wash' | 'rinse';
-    BathStart: {
-      /** Format: int32 */
-      batch: number;
-      /** Format: int32 */
-      place: number;
-      /** Format: uuid */
-      probeId?: null | string;
-      /** Format: date-time */
-      startedAt?: null | string;
-      /** Format: double */
-      celsius?: null | number;
-      /** Format: double */
-      airCelsius?: null | number;
-    };
     BathView: {
       /** Format: uuid */
       id: string;
@@ -1588,6 +1422,10 @@ export interface components {
       startedAt: string;
       /** Format: date-time */
       liftedAt: null | string;
+      /** Format: uuid */
+      liftedBy: null | string;
+      /** Format: uuid */
+      lastTyped: null | string;
       /** Format: double */
       targetCelsius: number;
       /** Format: double */
@@ -1601,16 +1439,9 @@ export interface components {
       /** Format: double */
       lastCelsius: null | number;
       /** Format: date-time */
-      liftBy: null | string;
-      /** Format: date-time */
-      alarmAt: null | string;
-      /** Format: double */
-      giveOrTakeMinutes: null | number;
-      /** Format: date-time */
       soakedAt: string;
       rateFrom: components['schemas']['Provenance'];
       working: components['schemas']['Working'];
-      sentence: string;
       doubt: null | string;
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
@@ -1705,6 +1536,44 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
+    CraftView: components['schemas']['CraftViewWashView'] | components['schemas']['CraftViewRackView'];
+    CraftViewRackView: {
+      /** @enum {string} */
+      craft: 'dry';
+      rack: null | string;
+      /** Format: double */
+      rackSquareMetres: null | number;
+      /** Format: double */
+      roomNeeded: null | number;
+      crowded: boolean;
+      waitingForRoom: string[];
+      waterOut: components['schemas']['WaterOut'];
+      outdoors: boolean;
+      netted: boolean;
+      pastBedtime: boolean;
+      rest: null | components['schemas']['MassFigure'];
+      dryLine: null | components['schemas']['MassFigure'];
+      expected: null | components['schemas']['MassFigure'];
+      lastWeight: null | components['schemas']['MassFigure'];
+      /** Format: uuid */
+      lastNoted: null | string;
+      doubt: null | string;
+      working: components['schemas']['Working'];
+      axis: components['schemas']['MassAxis'];
+      dots: components['schemas']['CurveDot'][];
+      curve: components['schemas']['CurvePoint'][];
+    };
+    CraftViewWashView: {
+      /** @enum {string} */
+      craft: 'wash';
+      greasy: components['schemas']['MassFigure'];
+      plan: components['schemas']['ScourPlan'];
+      recipe: null | string;
+      baths: components['schemas']['BathView'][];
+      next: components['schemas']['NextBath'][];
+      /** Format: int32 */
+      bathsDone: number;
+    };
     CurveDot: {
       /** Format: date-time */
       at: string;
@@ -1780,62 +1649,6 @@ export interface components {
     };
     /** @enum {unknown} */
     Draw: 'short' | 'long' | null;
-    DryingStart: {
-      lotIds: string[];
-      /** Format: uuid */
-      rackId?: null | string;
-      waterOut?: components['schemas']['WaterOut'];
-      /** @default false */
-      outdoors: boolean;
-      /** @default false */
-      netted: boolean;
-      mass?: null | string;
-      /** Format: date-time */
-      startedAt?: null | string;
-    };
-    /** @enum {unknown} */
-    DryingState: 'cannotTell' | 'drying' | 'weighAgain' | 'dry';
-    DryingView: {
-      /** Format: uuid */
-      id: string;
-      lots: components['schemas']['PlanLot'][];
-      rack: null | string;
-      /** Format: double */
-      rackSquareMetres: null | number;
-      /** Format: double */
-      roomNeeded: null | number;
-      crowded: boolean;
-      waitingForRoom: string[];
-      waterOut: components['schemas']['WaterOut'];
-      outdoors: boolean;
-      netted: boolean;
-      /** Format: date-time */
-      startedAt: string;
-      who: string;
-      state: components['schemas']['DryingState'];
-      /** Format: date-time */
-      dryAt: null | string;
-      /** Format: double */
-      giveOrTakeMinutes: null | number;
-      pastBedtime: boolean;
-      rest: null | components['schemas']['MassFigure'];
-      dryLine: null | components['schemas']['MassFigure'];
-      expected: null | components['schemas']['MassFigure'];
-      lastWeight: null | components['schemas']['MassFigure'];
-      lastTyped: null | string;
-      weightState: components['schemas']['WeighingState'];
-      sentence: string;
-      doubt: null | string;
-      working: components['schemas']['Working'];
-      axis: components['schemas']['MassAxis'];
-      dots: components['schemas']['CurveDot'][];
-      curve: components['schemas']['CurvePoint'][];
-    };
-    DryingWeight: {
-      mass: string;
-      /** Format: date-time */
-      at?: null | string;
-    };
     EntryAnswer: {
       kept: boolean;
       /** Format: uuid */
@@ -2146,10 +1959,6 @@ export interface components {
       /** @default false */
       intoReserve: boolean;
     };
-    LiftRequest: {
-      /** Format: date-time */
-      at?: null | string;
-    };
     LiveReading: {
       /** Format: uuid */
       instrumentId: string;
@@ -2203,7 +2012,7 @@ export interface components {
       /** Format: date-time */
       doneAt: string;
       lotCode: string;
-      standing: components['schemas']['Standing'];
+      status: components['schemas']['BalanceStatus'];
       gap: components['schemas']['MassFigure'];
       confirmed: boolean;
     };
@@ -2387,8 +2196,19 @@ export interface components {
     };
     /** @enum {unknown} */
     MassUnit: 'gram' | 'kilogram' | 'ounce' | 'pound';
-    /** @enum {unknown} */
-    Measure: 'guardHairs';
+    Measure: {
+      key: string;
+      unit: string;
+      /** Format: double */
+      low: number;
+      /** Format: double */
+      high: number;
+      /** @default false */
+      isWhole: boolean;
+      with?: null | string;
+      /** @default false */
+      isTally: boolean;
+    };
     Member: {
       /** Format: uuid */
       id: string;
@@ -2475,7 +2295,7 @@ export interface components {
       meanMillimetres: number;
     };
     PlanFooting: {
-      lots: components['schemas']['PlanLot'][];
+      lots: components['schemas']['RunLot'][];
       greasy: components['schemas']['MassFigure'];
       tub: null | string;
       /** Format: double */
@@ -2496,18 +2316,10 @@ export interface components {
       doseFrom: components['schemas']['Provenance'];
       class: null | components['schemas']['FleeceClass'];
     };
-    PlanLot: {
-      /** Format: uuid */
-      id: string;
-      code: string;
-      parentage: string;
-    };
     PlanView: {
       on: components['schemas']['PlanFooting'];
       plan: components['schemas']['ScourPlan'];
       cost: null | string;
-      /** Format: double */
-      spent: null | number;
       departures: string[];
     };
     PlannedBath: {
@@ -2543,10 +2355,6 @@ export interface components {
     };
     /** @enum {unknown} */
     PreparedAs: 'rolags' | 'batts' | 'punis' | 'top' | 'cardedTop' | 'flickedLocks' | 'cleanLocks';
-    ProbeRequest: {
-      /** Format: uuid */
-      probeId?: null | string;
-    };
     ProblemDetails: {
       type?: null | string;
       title?: null | string;
@@ -2562,7 +2370,7 @@ export interface components {
       /** Format: double */
       areaSquareMetres: number;
     };
-    RackView: {
+    RackToolView: {
       /** Format: uuid */
       id: string;
       name: string;
@@ -2575,12 +2383,6 @@ export interface components {
       /** Format: double */
       grams: number;
       text: string;
-    };
-    ReadingRequest: {
-      /** Format: double */
-      celsius: number;
-      /** Format: date-time */
-      at?: null | string;
     };
     RecipeRequest: {
       name: string;
@@ -2674,7 +2476,7 @@ export interface components {
       column: number;
       /** Format: date-time */
       doneAt: string;
-      standing: components['schemas']['Standing'];
+      status: components['schemas']['BalanceStatus'];
       unaccounted: null | components['schemas']['MassFigure'];
       yield: null | components['schemas']['NumberFigure'];
       doubted: boolean;
@@ -2735,6 +2537,147 @@ export interface components {
       wouldChange: components['schemas']['OtherAdvice'][];
       nearlyEqual: boolean;
       missing: string[];
+    };
+    /** @enum {unknown} */
+    RunAct: 'whenYouLike' | 'liftAt' | 'liftBy' | 'cannotTell' | 'dryAt' | 'weighAgain' | 'log';
+    RunCallView: {
+      /** Format: uuid */
+      part: string;
+      name: string;
+      act: components['schemas']['RunAct'];
+      /** Format: date-time */
+      since: string;
+      /** Format: date-time */
+      dueAt: null | string;
+      /** Format: double */
+      giveOrTakeMinutes: null | number;
+      /** Format: date-time */
+      alarmAt: null | string;
+      /** Format: date-time */
+      softAt: null | string;
+      hurries: boolean;
+      sentence: string;
+      tap: null | components['schemas']['RunCommand'];
+    };
+    RunCommand:
+      | components['schemas']['RunCommandBeginBath']
+      | components['schemas']['RunCommandReadBath']
+      | components['schemas']['RunCommandHangProbe']
+      | components['schemas']['RunCommandLiftBath']
+      | components['schemas']['RunCommandWeighRack']
+      | components['schemas']['RunCommandBelieveWeight'];
+    RunCommandBeginBath: {
+      /** @enum {string} */
+      kind: 'beginBath';
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      /** Format: uuid */
+      probeId?: null | string;
+      /** Format: double */
+      celsius?: null | number;
+      /** Format: double */
+      airCelsius?: null | number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandBelieveWeight: {
+      /** @enum {string} */
+      kind: 'believeWeight';
+      /** Format: uuid */
+      weight: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandHangProbe: {
+      /** @enum {string} */
+      kind: 'hangProbe';
+      /** Format: uuid */
+      bath: string;
+      /** Format: uuid */
+      probeId?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandLiftBath: {
+      /** @enum {string} */
+      kind: 'liftBath';
+      /** Format: uuid */
+      bath: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandReadBath: {
+      /** @enum {string} */
+      kind: 'readBath';
+      /** Format: uuid */
+      bath: string;
+      /** Format: double */
+      celsius: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighRack: {
+      /** @enum {string} */
+      kind: 'weighRack';
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunEntry: {
+      gives?: null | components['schemas']['LotForm'];
+      /** @default  */
+      mass: string;
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      minutes?: null | number;
+      /** Format: double */
+      spent?: null | number;
+      /** @default  */
+      notes: string;
+    };
+    RunLot: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      parentage: string;
+      /** Format: double */
+      grams?: null | number;
+    };
+    RunStart: components['schemas']['RunStartWashStart'] | components['schemas']['RunStartRackStart'];
+    RunStartRackStart: {
+      /** @enum {string} */
+      craft: 'dry';
+      lotIds: string[];
+      /** Format: uuid */
+      rackId?: null | string;
+      waterOut?: components['schemas']['WaterOut'];
+      /** @default false */
+      outdoors: boolean;
+      /** @default false */
+      netted: boolean;
+      mass?: null | string;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartWashStart: {
+      /** @enum {string} */
+      craft: 'wash';
+      plan: components['schemas']['ScourPlanRequest'];
+    };
+    RunView: {
+      /** Format: uuid */
+      id: string;
+      craft: components['schemas']['StepKind'];
+      lots: components['schemas']['RunLot'][];
+      /** Format: date-time */
+      startedAt: string;
+      who: string;
+      mayBeLogged: boolean;
+      calls: components['schemas']['RunCallView'][];
+      entry: components['schemas']['RunEntry'];
+      details: components['schemas']['CraftView'];
     };
     SampleCard: {
       sample: components['schemas']['SampleView'];
@@ -2810,6 +2753,20 @@ export interface components {
       who: string;
       /** Format: uint32 */
       version: number;
+    };
+    SaveWorkshopRequest: {
+      name: string;
+      unit: components['schemas']['MassUnit'];
+      timeZone: string;
+      currency: string;
+      /** Format: double */
+      scaleStepGrams: number;
+      usualBowl: null | string;
+      /** Format: uint32 */
+      version: number;
+      /** Format: double */
+      hourlyRate?: null | number;
+      schools?: null | components['schemas']['Schools'];
     };
     SchoolQuestion: {
       name: string;
@@ -2959,8 +2916,6 @@ export interface components {
     };
     /** @enum {unknown} */
     Spring: 'lively' | 'some' | 'limp' | null;
-    /** @enum {unknown} */
-    Standing: 'open' | 'fits' | 'suspicious' | 'impossible';
     StapleView: {
       locks: components['schemas']['LockView'][];
       inherited: boolean;
@@ -3042,14 +2997,11 @@ export interface components {
       spent?: null | number;
       /** @default false */
       intoReserve: boolean;
-      /** Format: int32 */
-      plucked?: null | number;
-      /** Format: int32 */
-      hairsCounted?: null | number;
-      /** Format: double */
-      pinchGrams?: null | number;
+      measures?: null | {
+        [key: string]: number;
+      };
       /** Format: uuid */
-      watchedId?: null | string;
+      runId?: null | string;
     };
     StockAnswer: {
       /** Format: uuid */
@@ -3181,7 +3133,7 @@ export interface components {
     WashDecision: 'fine' | 'useSoon' | 'waxAccepted' | 'washAgain';
     WashHouse: {
       tubs: components['schemas']['TubView'][];
-      racks: components['schemas']['RackView'][];
+      racks: components['schemas']['RackToolView'][];
       recipes: components['schemas']['RecipeView'][];
       school: components['schemas']['ScourSchool'];
       /** Format: double */
@@ -3223,26 +3175,6 @@ export interface components {
      * @enum {unknown}
      */
     WashSchool: 'hot' | 'handHot' | 'suintSoak';
-    WashView: {
-      /** Format: uuid */
-      id: string;
-      on: components['schemas']['PlanFooting'];
-      plan: components['schemas']['ScourPlan'];
-      recipe: null | string;
-      /** Format: date-time */
-      startedAt: string;
-      who: string;
-      baths: components['schemas']['BathView'][];
-      next: components['schemas']['NextBath'][];
-      allDone: boolean;
-      /** Format: int32 */
-      bathsDone: number;
-      /** Format: double */
-      minutesInBaths: null | number;
-      /** Format: double */
-      spent: null | number;
-      notes: string;
-    };
     /** @enum {unknown} */
     WashedHandle: 'dry' | 'tacky' | 'damp' | null;
     WashedView: {
@@ -3294,6 +3226,10 @@ export interface components {
       agreement: components['schemas']['AgreementView'];
       closes: null | boolean;
     };
+    WithdrawRequest: {
+      /** Format: uuid */
+      eventId: string;
+    };
     Working: {
       formula: string;
       inputs: components['schemas']['WorkingInput'][];
@@ -3326,20 +3262,6 @@ export interface components {
       yourRole: components['schemas']['MemberRole'];
       people: components['schemas']['Member'][];
       timeZones: string[];
-    };
-    WorkshopSettings: {
-      name: string;
-      unit: components['schemas']['MassUnit'];
-      timeZone: string;
-      currency: string;
-      /** Format: double */
-      scaleStepGrams: number;
-      usualBowl: null | string;
-      /** Format: uint32 */
-      version: number;
-      /** Format: double */
-      hourlyRate?: null | number;
-      schools?: null | components['schemas']['Schools'];
     };
     /** @enum {unknown} */
     YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted' | null;
@@ -3857,7 +3779,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['WorkshopSettings'];
+        'application/json': components['schemas']['SaveWorkshopRequest'];
       };
     };
     responses: {
@@ -7217,7 +7139,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['RackView'];
+          'application/json': components['schemas']['RackToolView'];
         };
       };
       /** @description Bad Request */
@@ -7523,7 +7445,7 @@ export interface operations {
       };
     };
   };
-  listWashes: {
+  listRuns: {
     parameters: {
       query?: never;
       header?: never;
@@ -7538,7 +7460,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['WashView'][];
+          'application/json': components['schemas']['RunView'][];
         };
       };
       /** @description Unauthorized */
@@ -7561,7 +7483,7 @@ export interface operations {
       };
     };
   };
-  startWash: {
+  beginRun: {
     parameters: {
       query?: never;
       header: {
@@ -7572,7 +7494,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['ScourPlanRequest'];
+        'application/json': components['schemas']['RunStart'];
       };
     };
     responses: {
@@ -7582,7 +7504,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['WashView'];
+          'application/json': components['schemas']['RunView'];
         };
       };
       /** @description Bad Request */
@@ -7612,15 +7534,6 @@ export interface operations {
           'application/problem+json': components['schemas']['ProblemDetails'];
         };
       };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
       /** @description Unprocessable Entity */
       422: {
         headers: {
@@ -7632,7 +7545,7 @@ export interface operations {
       };
     };
   };
-  startBath: {
+  noteRunEvent: {
     parameters: {
       query?: never;
       header: {
@@ -7645,7 +7558,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['BathStart'];
+        'application/json': components['schemas']['RunCommand'];
       };
     };
     responses: {
@@ -7655,154 +7568,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['WashView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  endWash: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  readBath: {
-    parameters: {
-      query?: never;
-      header: {
-        'Idempotency-Key': string;
-      };
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['ReadingRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WashView'];
+          'application/json': components['schemas']['RunView'];
         };
       };
       /** @description Bad Request */
@@ -7861,74 +7627,7 @@ export interface operations {
       };
     };
   };
-  withdrawBathReading: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WashView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  hangProbe: {
+  withdrawRunEvent: {
     parameters: {
       query?: never;
       header?: never;
@@ -7939,7 +7638,7 @@ export interface operations {
     };
     requestBody: {
       content: {
-        'application/json': components['schemas']['ProbeRequest'];
+        'application/json': components['schemas']['WithdrawRequest'];
       };
     };
     responses: {
@@ -7949,7 +7648,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['WashView'];
+          'application/json': components['schemas']['RunView'];
         };
       };
       /** @description Bad Request */
@@ -7988,70 +7687,8 @@ export interface operations {
           'application/problem+json': components['schemas']['ProblemDetails'];
         };
       };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  liftBath: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['LiftRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WashView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
+      /** @description Conflict */
+      409: {
         headers: {
           [name: string]: unknown;
         };
@@ -8070,381 +7707,7 @@ export interface operations {
       };
     };
   };
-  putBackBath: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['WashView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  listRacks: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['DryingView'][];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  startRack: {
-    parameters: {
-      query?: never;
-      header: {
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DryingStart'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['DryingView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  weighRack: {
-    parameters: {
-      query?: never;
-      header: {
-        'Idempotency-Key': string;
-      };
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['DryingWeight'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['DryingView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  withdrawRackWeight: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['DryingView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  believeRackWeight: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['DryingView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  endRack: {
+  endRun: {
     parameters: {
       query?: never;
       header?: never;

@@ -3,48 +3,48 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { useSession, useWashes, type Schema } from '../api/client';
+import { useSession } from '../api/client';
 import { railWidth } from '../ui/railWidth';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { tone } from '../ui/theme';
 import { useAwake } from '../live/awake';
-import { callsDue, due, hurries, soaked } from '../live/calls';
-import { useLive, useNow } from '../live/live';
+import { callsDue, due, hurries, ready } from '../runs/calls';
+import { codesOf, useRuns } from '../runs/queries';
+import { useTap } from '../runs/taps';
+import { actWord, benchWord, dueWord, softWord, tapWord } from '../runs/words';
+import { tappedAt, useLive, useNow } from '../live/live';
 import { chime, notify, ring, useSound, wantSound } from '../live/ring';
 import { dayClockOf, leftUntil } from '../live/time';
-import { useLift } from '../live/useLift';
 
-const codes = (wash: Schema['WashView']) => wash.on.lots.map((l) => l.code).join(', ');
-
-/** Every bath that has to be lifted, on every screen: in words always, with sound and a notice where they are allowed. */
+/** Everything that has to be seen to, on every screen: in words always, with sound and a notice where they are allowed. */
 export function Alarms() {
-  const washes = useWashes();
+  const runs = useRuns();
   const now = useNow();
   const called = useRef(new Map<string, number>());
   const told = useRef(new Set<string>());
   const sound = useSound();
   const { clock } = useLive();
-  useAwake(sound && hurries(washes.data ?? []));
-  const all = useMemo(() => (clock ? due(washes.data ?? [], now) : []), [clock, washes.data, now]);
+  useAwake(sound && hurries(runs.data ?? []));
+  const all = useMemo(() => (clock ? due(runs.data ?? [], now) : []), [clock, runs.data, now]);
   useEffect(() => {
     const before = called.current;
-    // A bath that got more time is forgotten here, and called for anew.
-    called.current = new Map(all.map(({ bath }) => [bath.id, callsDue(bath, now)]));
-    for (const { bath, wash } of all) {
-      const calls = called.current.get(bath.id)!;
-      if ((before.get(bath.id) ?? 0) >= calls) continue;
+    // What got more time is forgotten here, and called for anew.
+    called.current = new Map(all.map(({ call }) => [call.part, callsDue(call, now)]));
+    for (const { call, run } of all) {
+      const calls = called.current.get(call.part)!;
+      if ((before.get(call.part) ?? 0) >= calls) continue;
       void ring();
       // Once before the moment, and once when it is there.
-      if (calls <= 2) notify(`${codes(wash)}: ${bath.sentence}`, `${bath.id} ${calls}`);
+      if (calls <= 2) notify(`${codesOf(run)}: ${call.sentence}`, `${call.part} ${calls}`);
     }
   }, [all, now]);
-  const mild = useMemo(() => (clock ? soaked(washes.data ?? [], now) : []), [clock, washes.data, now]);
+  const mild = useMemo(() => (clock ? ready(runs.data ?? [], now) : []), [clock, runs.data, now]);
   useEffect(() => {
-    for (const { bath, wash } of mild) {
-      if (told.current.has(bath.id)) continue;
-      told.current.add(bath.id);
+    for (const { call, run } of mild) {
+      if (told.current.has(call.part)) continue;
+      told.current.add(call.part);
       void chime();
-      notify(`${codes(wash)}: it has soaked as long as was planned. ${bath.sentence}`, `${bath.id} soaked`);
+      notify(`${codesOf(run)}: ${softWord[run.craft] ?? 'it is ready'}. ${call.sentence}`, `${call.part} ready`);
     }
   }, [mild]);
   const bar = useRef<HTMLDivElement>(null);
@@ -88,7 +88,7 @@ export function Alarms() {
       }}
     >
       {all.map((one) => (
-        <OneAlarm key={one.bath.id} {...one} now={now} zone={zone} />
+        <OneAlarm key={one.call.part} {...one} now={now} zone={zone} />
       ))}
       {!sound && (
         <Button size="small" onClick={() => wantSound(true)}>
@@ -101,33 +101,34 @@ export function Alarms() {
 
 type Due = ReturnType<typeof due>[number];
 
-function OneAlarm({ wash, bath, over, now, zone }: Due & { now: number; zone: string }) {
-  const lifting = useLift(bath.id);
+function OneAlarm({ run, call, over, now, zone }: Due & { now: number; zone: string }) {
+  const tap = useTap(run.id);
   const mayLog = useSession().data?.workshop?.role !== 'looker';
+  const answer = call.tap;
+  const word = answer && tapWord[answer.kind];
   return (
     <Box
       role="group"
-      aria-label={`Alarm for ${codes(wash)}`}
+      aria-label={`Alarm for ${codesOf(run)}`}
       sx={{ display: 'flex', columnGap: 2, alignItems: 'center', flexWrap: 'wrap' }}
     >
       <Box component="strong" sx={{ fontSize: '1.15rem' }}>
-        {codes(wash)}, bath {bath.place + 1}
-        {wash.plan.batches.count > 1 ? `, batch ${bath.batch}` : ''}: {over ? 'lift now' : 'be ready to lift'}
+        {[codesOf(run), call.name].filter(Boolean).join(', ')}: {dueWord(call.act, over)}
       </Box>
       <span>
-        {bath.liftBy &&
-          `${leftUntil(bath.liftBy, now)}${over ? '' : ' left'}, lift by ${dayClockOf(bath.liftBy, now, zone)}`}
+        {call.dueAt &&
+          `${leftUntil(call.dueAt, now)}${over ? '' : ' left'}, ${actWord[call.act]} ${dayClockOf(call.dueAt, now, zone)}`}
       </span>
-      {mayLog && (
-        <Button variant="contained" disabled={lifting.busy} onClick={lifting.lift}>
-          It is lifted
+      {mayLog && answer && word && (
+        <Button variant="contained" disabled={tap.busy} onClick={() => tap.send({ ...answer, at: tappedAt() })}>
+          {word}
         </Button>
       )}
-      <Link component={RouterLink} to="/station/wash">
-        To the tub
+      <Link component={RouterLink} to={`/station/${run.craft}`}>
+        {benchWord[run.craft] ?? 'To the bench'}
       </Link>
-      {lifting.away && <span>The server is away: it goes in by itself, with its time.</span>}
-      <ProblemNotice error={lifting.error} />
+      {tap.away && <span>The server is away: it goes in by itself, with its time.</span>}
+      <ProblemNotice error={tap.error} />
     </Box>
   );
 }

@@ -4,7 +4,7 @@ import { NavLink } from 'react-router';
 import { useStations, useToday, type Schema } from '../api/client';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
-import { useRunning } from '../live/running';
+import { useRunning } from '../runs/running';
 import { railWidth } from '../ui/railWidth';
 import { tone } from '../ui/theme';
 
@@ -50,7 +50,7 @@ export function CourseRail() {
             label={stepWord[step]}
             heap={heap(step)}
             perRoot={perRoot}
-            running={step === 'wash' ? running.wash : step === 'dry' ? running.dry : null}
+            running={running(step)}
             joined
           />
         ))}

@@ -5,13 +5,15 @@ import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import { Navigate, Outlet, useLocation, useRouteError } from 'react-router';
 import { useSession } from '../api/client';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { Alarms } from './Alarms';
 import { useLiveStream } from '../live/live';
+import { keepTaps } from '../runs/taps';
 import { CourseRail } from './CourseRail';
 import { railWidth } from '../ui/railWidth';
 import { HeadStrip } from './HeadStrip';
 import { fetchAhead } from './pages';
+import { RefusedTaps } from './RefusedTaps';
 
 /** The house round every bench: the course on the left (below, on a phone), the head strip above. */
 export function Frame() {
@@ -28,6 +30,7 @@ export function Frame() {
   const inside = !!session.data?.signedIn;
   useEffect(() => {
     if (!inside) return;
+    keepTaps();
     // After the first view, which has the line to itself until then.
     const later = setTimeout(() => void fetchAhead(), 2000);
     return () => clearTimeout(later);
@@ -67,6 +70,7 @@ export function Frame() {
           tabIndex={-1}
           sx={{ px: { xs: 2, md: 3 }, pt: 2, outline: 'none', maxWidth: 1400 }}
         >
+          <RefusedTaps />
           <Outlet />
         </Box>
       </Box>

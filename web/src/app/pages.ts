@@ -5,8 +5,8 @@ export const pages: Record<string, () => Promise<ComponentType>> = {
   'take-in': async () => (await import('../takingin/TakeIn')).TakeIn,
   'station/wash/plan': async () => (await import('../scouring/WashPlan')).WashPlan,
   instruments: async () => (await import('../instruments/InstrumentsPage')).InstrumentsPage,
-  'station/:step': async () => (await import('../station/Station')).Station,
-  'lots/:code': async () => (await import('../lots/LotPage')).LotPage,
+  'station/:step': async () => (await import('./Station')).Station,
+  'lots/:code': async () => (await import('./Lot')).Lot,
   'lots/:code/locks': async () => (await import('../assessing/LockBench')).LockBench,
   'lots/:code/look-over': async () => (await import('../assessing/LookOver')).LookOver,
   'lots/:code/routes': async () => (await import('../routing/RoutesPage')).RoutesPage,
@@ -16,7 +16,7 @@ export const pages: Record<string, () => Promise<ComponentType>> = {
   'samples/:code': async () => (await import('../sampling/SampleCard')).SampleCard,
   breeds: async () => (await import('../breeds/Breeds')).Breeds,
   reckoner: async () => (await import('../reckoner/Reckoner')).Reckoner,
-  workshop: async () => (await import('../workshop/Workshop')).Workshop,
+  workshop: async () => (await import('./WorkshopPage')).WorkshopPage,
   'workshop/weigh-log': async () => (await import('../weighlog/WeighLog')).WeighLog,
 };
 

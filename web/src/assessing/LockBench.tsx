@@ -11,7 +11,7 @@ import { Choice } from '../ui/Choice';
 import { NumberOf } from '../ui/Figure';
 import { number } from '../ui/figures';
 import { newKey, useKept, useSend } from '../api/keep';
-import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { parentage, placeWord, waveWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
 

@@ -3,9 +3,10 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useDeferredValue, useState } from 'react';
-import { useBreeds, useBreedSearch, useSession, type Schema } from '../api/client';
+import { useBreedSearch, useSession, type Schema } from '../api/client';
+import { useBreeds } from './queries';
 import { BreedChart } from '../drawings/BreedChart';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { classWord, feltsWord, fromWord, waveWord } from '../ui/words';
 import { EditBreed } from './EditBreed';
 

@@ -8,8 +8,9 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, Problem, queryClient, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
-import { number } from '../ui/figures';
-import { ProblemNotice } from '../ui/Slips';
+import { range } from '../ui/figures';
+import { ProblemNotice } from '../ui/Notices';
+import { RangeField } from '../ui/RangeField';
 import { classWord, waveWord } from '../ui/words';
 
 const blank: Schema['Breed'] = {
@@ -55,10 +56,7 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
   };
   const save = async () => {
     setError(null);
-    const span = (key: string, scale: number) => {
-      const [low, high, ...more] = text[key]!.split(/[-–]/).map((t) => (number(t) ?? NaN) / scale);
-      return text[key]!.trim() === '' ? null : { low: low!, high: more.length > 0 ? NaN : (high ?? NaN) };
-    };
+    const span = (key: string, scale: number) => range(text[key]!, scale);
     try {
       await api.PUT('/api/breeds', {
         body: {
@@ -104,13 +102,12 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
           <Choice label="Kind" value={kind} onChange={setKind} words={classWord} />
           <Choice label="Wave" value={wave} onChange={setWave} words={waveWord} />
           {ranges.map(([key, label]) => (
-            <TextField
+            <RangeField
               key={key}
               label={label}
-              value={text[key]}
-              onChange={(e) => setText({ ...text, [key]: e.target.value })}
-              error={!!at(key)}
-              helperText={at(key) ?? 'from-to'}
+              value={text[key]!}
+              onChange={(typed) => setText({ ...text, [key]: typed })}
+              error={at(key)}
             />
           ))}
         </Box>

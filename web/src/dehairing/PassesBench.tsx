@@ -1,11 +1,13 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { useDehairing, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
+import { useDehairing } from './queries';
+import type { BenchProps } from '../runs/bench';
 import { tone } from '../ui/theme';
 import { passesLayout } from '../drawings/passesLayout';
 import { useWidth } from '../drawings/useWidth';
-import { Notice } from '../ui/Slips';
+import { Notice } from '../ui/Notices';
 import { WordChips } from '../ui/WordChips';
 import { Choice } from '../ui/Choice';
 import { parentage } from '../ui/words';
@@ -17,7 +19,7 @@ const uses: { value: Schema['DownUse']; word: string }[] = [
 ];
 
 /** The passes that led to a lot: down, hair and what was lost, hairs left in a gram, and whether to go on. */
-export function PassesBench({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: string | null }) {
+export function PassesBench({ lots, wanted }: BenchProps) {
   const [use, setUse] = useState<Schema['DownUse']>('nextToSkin');
   const [chosen, setChosen] = useState<string | null>(null);
   const down = lots.filter((l) => l.form === 'down' || l.code === wanted);

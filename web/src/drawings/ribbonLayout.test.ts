@@ -13,7 +13,7 @@ const stage = (
   step: column === 0 ? 'takeIn' : 'skirt',
   column,
   doneAt: '2026-05-14T10:00:00Z',
-  standing: 'fits',
+  status: 'fits',
   unaccounted: null,
   yield: null,
   doubted: false,
@@ -156,7 +156,7 @@ describe('a ribbon', () => {
   });
 
   it('hatches a gap only where the balance does not close', () => {
-    const gap = (standing: Schema['Standing']) => stage('s', 1, { standing, unaccounted: mass(40) });
+    const gap = (status: Schema['BalanceStatus']) => stage('s', 1, { status, unaccounted: mass(40) });
     expect(shownGap(gap('fits'))).toBe(false);
     expect(shownGap(gap('suspicious'))).toBe(true);
     expect(shownGap(gap('impossible'))).toBe(true);

@@ -185,7 +185,7 @@ export function layOut(view: View, room: number): RibbonLayout {
 
 /** A gap is drawn where the balance does not close; one that the weighings explain is only told. */
 export const shownGap = (stage: Stage) =>
-  !!stage.unaccounted && (stage.standing === 'suspicious' || stage.standing === 'impossible');
+  !!stage.unaccounted && (stage.status === 'suspicious' || stage.status === 'impossible');
 
 const sum = (numbers: number[]) => numbers.reduce((a, b) => a + b, 0);
 

@@ -6,21 +6,23 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { api, queryClient, useDryings, useSession, useWashHouse, type Schema } from '../api/client';
+import { api, useSession, useWashHouse, type Schema } from '../api/client';
 import { tone } from '../ui/theme';
 import { Curve } from '../drawings/Curve';
 import { tappedAt, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
-import { LotChips } from '../scouring/LotChips';
+import { LotChips } from '../ui/LotChips';
 import { Choice } from '../ui/Choice';
 import { Figure, MassOf } from '../ui/Figure';
 import { newKey, useSend } from '../api/keep';
-import { Notice, ProblemNotice } from '../ui/Slips';
+import type { BenchProps } from '../runs/bench';
+import { againRuns, codesOf, runsOf, type RunOf } from '../runs/queries';
+import { endRun, useTap, withdraw } from '../runs/taps';
+import { Notice, ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { TakeFromScale } from '../ui/TakeFromScale';
 import { WeightField } from '../ui/WeightField';
 
-const again = () => queryClient.invalidateQueries({ queryKey: ['drying'] });
 const waterWord: Record<Schema['WaterOut'], string> = {
   spunOut: 'spun out in a net',
   squeezed: 'squeezed by hand',
@@ -28,64 +30,44 @@ const waterWord: Record<Schema['WaterOut'], string> = {
 };
 
 /** What lies on the racks, each with its weights, its curve and when it is dry; and the way onto a rack. */
-export function RackBench({ lots, logging }: { lots: readonly Schema['LotLine'][]; logging: string | null }) {
-  const dryings = useDryings();
+export function RackBench({ lots, runs }: BenchProps) {
   const session = useSession();
   const zone = session.data?.timeZone ?? 'UTC';
-  if (dryings.error) return <ProblemNotice error={dryings.error} again={() => void dryings.refetch()} />;
-  const on = new Set((dryings.data ?? []).flatMap((d) => d.lots.map((l) => l.id)));
+  const racks = runsOf(runs, 'dry');
+  const on = new Set(racks.flatMap((d) => d.lots.map((l) => l.id)));
   const wet = lots.filter((l) => l.form === 'washed' && !on.has(l.id));
   return (
     <Box sx={{ display: 'grid', gap: 3, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
-      {(dryings.data ?? [])
-        .filter((d) => d.id !== logging)
-        .map((d) => (
-          <Rack key={d.id} drying={d} zone={zone} />
-        ))}
+      {racks.map((rack) => (
+        <Rack key={rack.id} run={rack} zone={zone} />
+      ))}
       {wet.length > 0 && <OntoRack lots={wet} />}
     </Box>
   );
 }
 
-function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string }) {
+function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
+  const d = run.details;
+  const call = run.calls[0]!;
   const now = useNow(5000);
   const navigate = useNavigate();
   const [mass, setMass] = useState('');
-  const [key, setKey] = useState(newKey);
   const [error, setError] = useState<unknown>(null);
-  const weighing = useSend(
-    async (body: Schema['DryingWeight'], key: string) =>
-      (
-        await api.POST('/api/drying/{id}/weights', {
-          params: { path: { id: d.id }, header: { 'Idempotency-Key': key } },
-          body,
-        })
-      ).data!,
-    () => {
-      setMass('');
-      setKey(newKey());
-      void again();
-    },
-  );
+  const weighing = useTap(run.id);
   const weigh = (typed: string) => {
-    if (typed.trim() !== '') void weighing.go({ mass: typed, at: tappedAt() }, key);
+    if (typed.trim() !== '') weighing.send({ kind: 'weighRack', mass: typed, at: tappedAt() }, () => setMass(''));
   };
+  const answering = useTap(run.id);
   const answer = (so: boolean) => {
     setError(null);
-    const params = { path: { id: d.id } };
-    return (
-      so
-        ? api.POST('/api/drying/{id}/weights/last/believe', { params })
-        : api.DELETE('/api/drying/{id}/weights/last', { params })
-    )
-      .then(again)
-      .catch(setError);
+    if (so) answering.send({ kind: 'believeWeight', weight: d.lastNoted!, at: tappedAt() });
+    else void withdraw(run.id, d.lastNoted!).catch(setError);
   };
-  const dry = d.state === 'dry';
+  const dry = call.act === 'log';
   return (
     <Box
       component="section"
-      aria-label={`On the rack: ${d.lots.map((l) => l.code).join(', ')}`}
+      aria-label={`On the rack: ${codesOf(run)}`}
       sx={{
         display: 'grid',
         gap: 2,
@@ -97,7 +79,7 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
     >
       <Box sx={{ gridColumn: '1 / -1' }}>
         <Typography variant="h2">
-          {d.lots.map((l, i) => (
+          {run.lots.map((l, i) => (
             <span key={l.id}>
               {i > 0 && ', '}
               <Link component={RouterLink} to={`/lots/${l.code}`}>
@@ -109,7 +91,7 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
         </Typography>
         <Typography color="text.secondary">
           {waterWord[d.waterOut]}, {d.outdoors ? 'outdoors' : 'indoors'}
-          {d.netted ? ', netted' : ''}, since {dayClockOf(d.startedAt, now, zone)}, {d.who}
+          {d.netted ? ', netted' : ''}, since {dayClockOf(run.startedAt, now, zone)}, {run.who}
           {d.roomNeeded !== null && d.rackSquareMetres !== null
             ? `; wants ${d.roomNeeded.toFixed(1)} of ${d.rackSquareMetres.toFixed(1)} m²`
             : ''}
@@ -123,46 +105,46 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
           levelName={d.dryLine ? `dry ${d.dryLine.text}` : d.expected ? `expected dry ${d.expected.text}` : ''}
           levelTone="lichen"
           division={d.axis.grams}
-          moment={d.dryAt}
-          momentName={d.dryAt ? dayClockOf(d.dryAt, now, zone) : ''}
+          moment={call.dueAt}
+          momentName={call.dueAt ? dayClockOf(call.dueAt, now, zone) : ''}
           now={now}
           unit={d.axis.name}
           height={320}
           clock={(t) => clockOf(t, zone)}
-          words={`${d.lots.map((l) => l.code).join(', ')}: ${d.sentence} ${d.dots.length} weighings.`}
+          words={`${codesOf(run)}: ${call.sentence} ${d.dots.length} weighings.`}
         />
       </Box>
       <Box sx={{ display: 'grid', gap: 1.25, alignContent: 'start' }}>
         <Box
           sx={{
-            borderLeft: `5px solid ${tone(dry ? 'lichen' : d.state === 'weighAgain' || d.pastBedtime ? 'weld' : 'oat')}`,
+            borderLeft: `5px solid ${tone(dry ? 'lichen' : call.act === 'weighAgain' || d.pastBedtime ? 'weld' : 'oat')}`,
             pl: 1.5,
           }}
         >
           <Figure
             label={dry ? 'it is' : 'dry at'}
-            text={dry ? 'dry' : d.dryAt ? dayClockOf(d.dryAt, now, zone) : 'cannot tell'}
+            text={dry ? 'dry' : call.dueAt ? dayClockOf(call.dueAt, now, zone) : 'cannot tell'}
             from="reckoned"
-            giveOrTake={!dry && d.giveOrTakeMinutes !== null ? ` ${Math.round(d.giveOrTakeMinutes)} min` : null}
+            giveOrTake={!dry && call.giveOrTakeMinutes !== null ? ` ${Math.round(call.giveOrTakeMinutes)} min` : null}
             working={d.working}
             size="big"
           />
-          {!dry && d.dryAt && (
+          {!dry && call.dueAt && (
             <Typography sx={{ fontSize: '1.2rem' }}>
-              {leftUntil(d.dryAt, now)}
-              {Date.parse(d.dryAt) > now ? ' left' : ''}
+              {leftUntil(call.dueAt, now)}
+              {Date.parse(call.dueAt) > now ? ' left' : ''}
             </Typography>
           )}
         </Box>
-        <Typography>{d.sentence}</Typography>
+        <Typography>{call.sentence}</Typography>
         {d.doubt && (
           <Notice tone="watch">
             {d.doubt}
             <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
-              <Button variant="outlined" onClick={() => void answer(false)}>
+              <Button variant="outlined" onClick={() => answer(false)}>
                 It was a slip
               </Button>
-              <Button variant="outlined" onClick={() => void answer(true)}>
+              <Button variant="outlined" onClick={() => answer(true)}>
                 It is so
               </Button>
             </Box>
@@ -203,26 +185,19 @@ function Rack({ drying: d, zone }: { drying: Schema['DryingView']; zone: string 
         {weighing.away && (
           <Typography>The server is away: the weight is kept here, with its time, and goes in by itself.</Typography>
         )}
-        <ProblemNotice error={error ?? (weighing.error?.at('mass') ? null : weighing.error)} />
+        <ProblemNotice error={error ?? answering.error ?? (weighing.error?.at('mass') ? null : weighing.error)} />
         <Button
           variant={dry ? 'contained' : 'outlined'}
           disabled={!d.lastWeight}
-          onClick={() => void navigate(`/station/dry?drying=${d.id}&lot=${d.lots[0]?.code ?? ''}`)}
+          onClick={() => void navigate(`/station/dry?run=${run.id}&lot=${run.lots[0]?.code ?? ''}`)}
         >
           {dry ? 'Log it as dried' : 'Log it now, as provisional'}
         </Button>
-        {d.dots.length > 0 && !d.doubt && (
-          <Button onClick={() => void answer(false)}>The last weight was a slip</Button>
-        )}
+        {d.lastNoted && !d.doubt && <Button onClick={() => answer(false)}>The last weight was a slip</Button>}
         <TwiceButton
           label="Take it off the rack"
           sure="Yes, without logging it"
-          onSure={() =>
-            void api
-              .POST('/api/drying/{id}/end', { params: { path: { id: d.id } } })
-              .then(again)
-              .catch(setError)
-          }
+          onSure={() => void endRun(run.id).catch(setError)}
         />
       </Box>
     </Box>
@@ -241,20 +216,29 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
   const lotIds = (chosen ?? [lots[0]!.id]).filter((id) => lots.some((l) => l.id === id));
   const racks = house.data?.racks ?? [];
   const laying = useSend(
-    async (body: Schema['DryingStart'], key: string) =>
-      (await api.POST('/api/drying', { params: { header: { 'Idempotency-Key': key } }, body })).data!,
+    async (body: Schema['RunStartRackStart'], key: string) =>
+      (await api.POST('/api/runs', { params: { header: { 'Idempotency-Key': key } }, body })).data!,
     () => {
       setKey(newKey());
       setMass('');
       setChosen(null);
-      void again();
+      void againRuns();
     },
   );
   const start = (e: FormEvent) => {
     e.preventDefault();
     const rack = (rackId ?? racks[0]?.id) || null;
     void laying.go(
-      { lotIds, rackId: rack, waterOut, outdoors, netted, mass: mass.trim() || null, startedAt: tappedAt() },
+      {
+        craft: 'dry',
+        lotIds,
+        rackId: rack,
+        waterOut,
+        outdoors,
+        netted,
+        mass: mass.trim() || null,
+        startedAt: tappedAt(),
+      },
       key,
     );
   };

@@ -4,7 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { number } from '../ui/figures';
-import { ProblemNotice, Section } from '../ui/Slips';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 
 /** In the demo the instruments are stand-ins: this puts fleece on the pan, pours a bath, breathes on the air sensor. */

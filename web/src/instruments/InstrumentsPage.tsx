@@ -10,7 +10,7 @@ import { TraceMs, useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
-import { ProblemNotice, Section } from '../ui/Slips';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { Hand } from './Hand';
 import { NumberField } from '../ui/NumberField';
 

@@ -61,7 +61,7 @@ export function hear(item: LiveItem) {
       traces: new Map(state.traces).set(id, traced(state.traces.get(id) ?? [], item.reading)),
     });
   }
-  if (item.what === 'washing' || item.what === 'drying') void queryClient.invalidateQueries({ queryKey: [item.what] });
+  if (item.what === 'runs') void queryClient.invalidateQueries({ queryKey: ['runs'] });
   else if (item.what === 'log') void refreshLog();
   else if (item.what === 'tools') void refreshTools();
 }
@@ -71,12 +71,11 @@ export function useLiveStream(on: boolean) {
   useEffect(() => {
     if (!on) return;
     const stream = new EventSource('/api/live');
-    for (const what of ['clock', 'reading', 'washing', 'drying', 'log', 'tools'])
+    for (const what of ['clock', 'reading', 'runs', 'log', 'tools'])
       stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
     stream.onopen = () => {
       tell({ connected: true });
-      void queryClient.invalidateQueries({ queryKey: ['washing'] });
-      void queryClient.invalidateQueries({ queryKey: ['drying'] });
+      void queryClient.invalidateQueries({ queryKey: ['runs'] });
     };
     stream.onerror = () => tell({ connected: false });
     return () => {

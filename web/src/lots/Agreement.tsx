@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import type { Schema } from '../api/client';
 import { Figure, MassOf } from '../ui/Figure';
-import { Notice } from '../ui/Slips';
+import { Notice } from '../ui/Notices';
 
 /** Whether the weighings of a family agree, and which one probably is wrong. */
 export function Agreement({

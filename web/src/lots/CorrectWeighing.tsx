@@ -7,7 +7,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, Problem, refreshLog, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 

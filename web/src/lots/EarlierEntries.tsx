@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { api, type Schema } from '../api/client';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { EntryList } from './EntryList';
 
 /** The entries further back, asked for a page at a time. */

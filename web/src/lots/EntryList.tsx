@@ -28,7 +28,7 @@ export function EntryList({ entries, here, fibre }: Props) {
   );
 }
 
-const edge: Record<Schema['Standing'], 'oat' | 'lichen' | 'weld' | 'madder'> = {
+const edge: Record<Schema['BalanceStatus'], 'oat' | 'lichen' | 'weld' | 'madder'> = {
   open: 'oat',
   fits: 'lichen',
   suspicious: 'weld',
@@ -44,7 +44,7 @@ function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: s
       id={entry.id}
       tabIndex={-1}
       sx={{
-        borderLeft: `3px solid ${tone(edge[entry.balance?.standing ?? 'fits'])}`,
+        borderLeft: `3px solid ${tone(edge[entry.balance?.status ?? 'fits'])}`,
         pl: 1.5,
         '&:focus': { bgcolor: 'background.paper', outline: 'none' },
       }}

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { api, refreshLog, type Schema } from '../api/client';
-import { ProblemNotice, Section } from '../ui/Slips';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { onDayTime } from '../ui/words';
 
 /** Who changed what, from what to what and why; nothing disappears. */

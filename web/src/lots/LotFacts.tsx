@@ -9,7 +9,7 @@ import { useState } from 'react';
 import { api, Problem, refreshLog, useSession, type Schema } from '../api/client';
 import { BreedField } from '../ui/BreedField';
 import { number } from '../ui/figures';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */

@@ -2,26 +2,34 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, type ComponentType } from 'react';
 import { Link as RouterLink, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useLot, useSession, type Schema } from '../api/client';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
-import { ProblemNotice, Section } from '../ui/Slips';
-import { isStockAct, StockDialog, type StockAct } from '../stock/StockDialog';
-import { FinishedWash } from '../scouring/FinishedWash';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { fibreWord, formOf, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
-import { AfterWash, Washed } from '../scouring/AfterWash';
+import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
 import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
 
+/** What other rooms show on a lot's page. */
+export interface LotSections {
+  /** What was done to it that is looked at for years. */
+  Done: ComponentType<{ page: Schema['LotPage'] }>;
+  /** What can still be judged of that. */
+  LookBack: ComponentType<{ page: Schema['LotPage'] }>;
+  /** What happens on the shelf. */
+  Shelf: ComponentType<{ lot: Schema['LotHead']; act: StockAct; close: () => void }>;
+}
+
 /** A lot: its ribbon, and below it what it is, what happened and what next. */
-export function LotPage() {
+export function LotPage({ Done, LookBack, Shelf }: LotSections) {
   const { code = '' } = useParams();
   const lot = useLot(code);
   const session = useSession();
@@ -107,8 +115,7 @@ export function LotPage() {
           }
         >
           <WhatItIs page={lot.data} />
-          {lot.data.washed && <Washed washed={lot.data.washed} />}
-          {lot.data.washed && <FinishedWash code={head.code} />}
+          <Done page={lot.data} />
           {session.data?.workshop?.role !== 'looker' && (
             <Button size="small" sx={{ ml: -0.5 }} onClick={() => setNoting(true)}>
               Change what is noted
@@ -148,14 +155,7 @@ export function LotPage() {
               ))}
             </Box>
           )}
-          {lot.data.washed?.mayJudge && (
-            <Box sx={{ mt: 2 }}>
-              <Typography variant="h3" sx={{ mb: 1 }}>
-                The wash, looked back on
-              </Typography>
-              <AfterWash code={head.code} />
-            </Box>
-          )}
+          <LookBack page={lot.data} />
           {origins.length > 0 && head.form !== 'raw' && (
             <Box sx={{ mt: 2 }}>
               <Typography variant="h3">Comes from</Typography>
@@ -174,7 +174,7 @@ export function LotPage() {
       </Box>
       {noting && <LotFacts lot={head} close={() => setNoting(false)} />}
       {act && (
-        <StockDialog
+        <Shelf
           lot={head}
           act={act}
           close={() => {

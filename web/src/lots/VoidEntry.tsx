@@ -10,7 +10,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, refreshLog, type Schema } from '../api/client';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { onDay, stepDone } from '../ui/words';
 
 /** Voids an entry, after showing everything that hangs on it. */

@@ -4,7 +4,7 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
-import type { StockAct } from '../stock/StockDialog';
+import type { StockAct } from '../ui/stockActs';
 import { aimWord, preparedAsWord, stepWord } from '../ui/words';
 
 /** What can be done with a lot: the next step of its route or its usual one, the other stations, and the shelf. */

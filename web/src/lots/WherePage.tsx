@@ -2,9 +2,10 @@ import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
-import { useWhere, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
+import { useWhere } from './queries';
 import { tone, type Tone } from '../ui/theme';
-import { Notice, ProblemNotice } from '../ui/Slips';
+import { Notice, ProblemNotice } from '../ui/Notices';
 import { fateWord, fromWord, lossWord, stepDone, wentWord } from '../ui/words';
 import { Agreement } from './Agreement';
 

@@ -3,10 +3,13 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
-import { problemOf, Problem, useReckonings, type Schema } from '../api/client';
+import { problemOf, Problem, type Schema } from '../api/client';
+import { useReckonings } from './queries';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
-import { ProblemNotice } from '../ui/Slips';
+import { number } from '../ui/figures';
+import { NumberField } from '../ui/NumberField';
+import { ProblemNotice } from '../ui/Notices';
 
 /** Every reckoning on its own, for a quick sum, with its working. */
 export function Reckoner() {
@@ -120,22 +123,28 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
               error={!!error?.at(f.name)}
               helperText={error?.at(f.name)}
             />
-          ) : (
+          ) : f.kind === 'list' ? (
             <TextField
               key={f.name}
               label={label(f)}
               value={values[f.name]}
               onChange={(e) => set(f.name, e.target.value)}
-              multiline={f.kind === 'list'}
-              minRows={f.kind === 'list' ? 4 : undefined}
+              multiline
+              minRows={4}
               error={!!problemAt(f)}
               helperText={
-                problemAt(f) ?? (f.of ? `one a line: ${f.of.map((o) => o.meaning + ', ' + o.unit).join('; ')}` : '')
+                problemAt(f) ?? `one a line: ${(f.of ?? []).map((o) => `${o.meaning}, ${o.unit}`).join('; ')}`
               }
-              slotProps={{
-                htmlInput: { inputMode: f.kind === 'list' ? 'text' : 'decimal' },
-                inputLabel: { shrink: true },
-              }}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          ) : (
+            <NumberField
+              key={f.name}
+              label={label(f)}
+              value={values[f.name]!}
+              onChange={(text) => set(f.name, text)}
+              error={problemAt(f)}
+              shrink
             />
           ),
         )}
@@ -166,8 +175,8 @@ const rows = (f: Schema['ReckoningField'], text: string) =>
 
 /** What does not read as a number goes as it was typed, so that the answer can name it. */
 const asNumber = (text: string) => {
-  const n = Number(text.trim().replace(',', '.'));
-  return Number.isFinite(n) ? n : text;
+  const typed = number(text);
+  return typed === null || Number.isNaN(typed) ? text : typed;
 };
 const words = (camel: string) => camel.replace(/([A-Z])/g, ' $1').toLowerCase();
 const figure = (n: number) => (Math.abs(n) >= 100 ? n.toFixed(1) : Math.abs(n) >= 1 ? n.toFixed(2) : n.toPrecision(3));

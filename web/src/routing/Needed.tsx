@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { api, Problem, type Schema } from '../api/client';
 import { MassOf } from '../ui/Figure';
-import { Section } from '../ui/Slips';
+import { Section } from '../ui/Notices';
 import { preparedAsWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 

@@ -6,7 +6,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
 import { api, Problem, refreshLog, type Schema } from '../api/client';
 import { number } from '../ui/figures';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { SampleFields, type SampleForm } from './SampleFields';
 

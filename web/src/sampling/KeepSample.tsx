@@ -7,7 +7,7 @@ import { api, refreshLog, useLot, useSession, type Schema } from '../api/client'
 import { LockRuler } from '../drawings/Lock';
 import { number } from '../ui/figures';
 import { newKey, useKept, useSend } from '../api/keep';
-import { Notice, ProblemNotice } from '../ui/Slips';
+import { Notice, ProblemNotice } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
 import { SampleFields, type SampleForm } from './SampleFields';
 

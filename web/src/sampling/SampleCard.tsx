@@ -4,13 +4,14 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
-import { useSampleCard, useSession } from '../api/client';
+import { useSession } from '../api/client';
+import { useSampleCard } from './queries';
 import { tone } from '../ui/theme';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { Yarn } from '../drawings/Yarn';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
-import { ProblemNotice, Section } from '../ui/Slips';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { drawWord, formOf, kindWord, onFullDay, parentage } from '../ui/words';
 import { EditSample } from './EditSample';
 

@@ -4,13 +4,14 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { usePrepared, useSamples, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
+import { usePrepared, useSamples } from './queries';
 import { tone } from '../ui/theme';
 import { usePixelsPerMillimetre } from '../drawings/calibration';
 import { fleeceTone } from '../drawings/fleeceTone';
 import { HangingLock } from '../drawings/Lock';
 import { useWidth } from '../drawings/useWidth';
-import { ProblemNotice, Section } from '../ui/Slips';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
 
 /** Locks hung from one line by length, the longest at the right, all at one scale; a purpose greys what does not fit. */

@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { api, refreshLog, useSession, type Schema } from '../api/client';
 import { tone } from '../ui/theme';
 import { newKey, useSend } from '../api/keep';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { onFullDay } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { WordChips } from '../ui/WordChips';

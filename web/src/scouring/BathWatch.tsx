@@ -2,55 +2,52 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
-import { api, queryClient, type Schema } from '../api/client';
+import type { Schema } from '../api/client';
 import { headFont, tone } from '../ui/theme';
 import { Curve } from '../drawings/Curve';
 import { tappedAt, useLive, useNow } from '../live/live';
-import { useLift } from '../live/useLift';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
-import { newKey, useSend } from '../api/keep';
-import { ProblemNotice } from '../ui/Slips';
+import type { Call } from '../runs/queries';
+import { useTap, withdraw } from '../runs/taps';
+import { ProblemNotice } from '../ui/Notices';
 import { number } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
 import { NumberField } from '../ui/NumberField';
 
-const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
+interface Props {
+  run: string;
+  bath: Schema['BathView'];
+  /** What it calls for. */
+  call: Call | null;
+  zone: string;
+  title: string;
+}
 
 /** One curve, one time, one button. */
-export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zone: string; title: string }) {
+export function BathWatch({ run, bath, call, zone, title }: Props) {
   const now = useNow();
   const live = useLive();
   const [celsius, setCelsius] = useState('');
-  const [key, setKey] = useState(newKey);
   const [error, setError] = useState<unknown>(null);
   const probes = useProbes();
   const probe = bath.probeId ? live.readings.get(bath.probeId) : undefined;
-  const late = bath.liftBy !== null && Date.parse(bath.liftBy) <= now;
-  const soon = !late && bath.alarmAt !== null && Date.parse(bath.alarmAt) <= now;
+  const liftBy = call?.dueAt ?? null;
+  const giveOrTake = call?.giveOrTakeMinutes ?? null;
+  const late = liftBy !== null && Date.parse(liftBy) <= now;
+  const soon = !late && !!call?.alarmAt && Date.parse(call.alarmAt) <= now;
   const clock = (t: number) => clockOf(t, zone);
 
-  const noting = useSend(
-    async (body: Schema['ReadingRequest'], key: string) =>
-      (
-        await api.POST('/api/scouring/baths/{id}/readings', {
-          params: { path: { id: bath.id }, header: { 'Idempotency-Key': key } },
-          body,
-        })
-      ).data!,
-    () => {
-      setCelsius('');
-      setKey(newKey());
-      void again();
-    },
-  );
+  const noting = useTap(run);
+  const lifting = useTap(run);
+  const hanging = useTap(run);
   const read = (e: FormEvent) => {
     e.preventDefault();
     const typed = number(celsius);
-    if (typed !== null) void noting.go({ celsius: typed, at: tappedAt() }, key);
+    if (typed !== null)
+      noting.send({ kind: 'readBath', bath: bath.id, celsius: typed, at: tappedAt() }, () => setCelsius(''));
   };
-  const lifting = useLift(bath.id);
 
   return (
     <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 250px' } }}>
@@ -64,13 +61,13 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
           level={bath.floorCelsius}
           levelName={bath.floorCelsius === null ? '' : `floor ${bath.floorCelsius} °C`}
           levelTone="madder"
-          moment={bath.liftBy}
-          momentName={bath.liftBy ? dayClockOf(bath.liftBy, now, zone) : ''}
+          moment={liftBy}
+          momentName={liftBy ? dayClockOf(liftBy, now, zone) : ''}
           now={now}
           unit="°C"
           height={320}
           clock={clock}
-          words={`${title}: ${bath.sentence} ${bath.readings} readings${bath.lastCelsius == null ? '' : `, the last ${bath.lastCelsius.toFixed(1)} degrees`}.`}
+          words={`${title}: ${call?.sentence ?? ''} ${bath.readings} readings${bath.lastCelsius == null ? '' : `, the last ${bath.lastCelsius.toFixed(1)} degrees`}.`}
         />
       </Box>
       <Box sx={{ order: { xs: 1, md: 2 }, display: 'grid', gap: 1, alignContent: 'start' }}>
@@ -80,15 +77,13 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             pl: 1.5,
           }}
         >
-          {bath.liftBy ? (
+          {liftBy ? (
             <Figure
               label={bath.floorCelsius === null ? 'lift at' : 'lift by'}
-              text={dayClockOf(bath.liftBy, now, zone)}
+              text={dayClockOf(liftBy, now, zone)}
               from={bath.rateFrom}
               giveOrTake={
-                bath.giveOrTakeMinutes === null
-                  ? null
-                  : ` ${Math.max(0.1, bath.giveOrTakeMinutes).toFixed(bath.giveOrTakeMinutes < 3 ? 1 : 0)} min`
+                giveOrTake === null ? null : ` ${Math.max(0.1, giveOrTake).toFixed(giveOrTake < 3 ? 1 : 0)} min`
               }
               working={bath.working}
               size="big"
@@ -96,9 +91,9 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
           ) : (
             <Figure label="lift" text="when you like" from="reckoned" size="big" working={bath.working} />
           )}
-          {bath.liftBy && (
+          {liftBy && (
             <Typography sx={{ fontFamily: headFont, fontSize: '1.4rem' }}>
-              {late ? leftUntil(bath.liftBy, now) : `${leftUntil(bath.liftBy, now)} left`}
+              {late ? leftUntil(liftBy, now) : `${leftUntil(liftBy, now)} left`}
             </Typography>
           )}
         </Box>
@@ -107,7 +102,7 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             {bath.doubt}
           </Typography>
         )}
-        <Typography>{bath.sentence}</Typography>
+        <Typography>{call?.sentence}</Typography>
         <Typography color="text.secondary">
           {Date.parse(bath.soakedAt) > now
             ? `By ${dayClockOf(bath.soakedAt, now, zone)} it has soaked as long as was planned.`
@@ -119,7 +114,13 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now, zone)}`}
           </Typography>
         )}
-        <Button variant="contained" size="large" disabled={lifting.busy} onClick={lifting.lift} sx={{ minHeight: 56 }}>
+        <Button
+          variant="contained"
+          size="large"
+          disabled={lifting.busy}
+          onClick={() => lifting.send({ kind: 'liftBath', bath: bath.id, at: tappedAt() })}
+          sx={{ minHeight: 56 }}
+        >
           Lifted
         </Button>
         <Box component="form" onSubmit={read} sx={{ display: 'flex', gap: 1, alignItems: 'start' }} noValidate>
@@ -142,28 +143,12 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
           <Choice
             label="Temperature"
             value={bath.probeId ?? ''}
-            onChange={(id) =>
-              void api
-                .PUT('/api/scouring/baths/{id}/probe', {
-                  params: { path: { id: bath.id } },
-                  body: { probeId: id || null },
-                })
-                .then(again)
-                .catch(setError)
-            }
+            onChange={(id) => hanging.send({ kind: 'hangProbe', bath: bath.id, probeId: id || null, at: tappedAt() })}
             words={probeWords(probes)}
           />
         )}
-        {bath.dots.some((d) => !d.fromInstrument) && (
-          <Button
-            size="small"
-            onClick={() =>
-              void api
-                .DELETE('/api/scouring/baths/{id}/readings/last', { params: { path: { id: bath.id } } })
-                .then(again)
-                .catch(setError)
-            }
-          >
+        {bath.lastTyped && (
+          <Button size="small" onClick={() => void withdraw(run, bath.lastTyped!).catch(setError)}>
             The last typed reading was a slip
           </Button>
         )}
@@ -172,7 +157,9 @@ export function BathWatch({ bath, zone, title }: { bath: Schema['BathView']; zon
             The server is away: what you tapped is kept here, with its time, and goes in by itself.
           </Typography>
         )}
-        <ProblemNotice error={error ?? noting.error ?? lifting.error} />
+        <ProblemNotice
+          error={error ?? (noting.error?.at('celsius') ? null : noting.error) ?? lifting.error ?? hanging.error}
+        />
       </Box>
     </Box>
   );

@@ -1,9 +1,10 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useFinishedWash, useSession } from '../api/client';
+import { useSession } from '../api/client';
+import { useFinishedWash } from './queries';
 import { dayClockOf } from '../live/time';
 import { useNow } from '../live/live';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { bathWord } from './words';
 
 /** The baths a lot has been through: how warm, how long, with what. Nothing where the wash was not watched here. */

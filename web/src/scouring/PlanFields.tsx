@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
-import { Section } from '../ui/Slips';
+import { Section } from '../ui/Notices';
 import type { PlanState } from './planState';
 import { agitationWord, bathWord, schoolWord } from './words';
 import { NumberField } from '../ui/NumberField';

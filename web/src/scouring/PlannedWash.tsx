@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Figure, MassOf } from '../ui/Figure';
-import { Notice } from '../ui/Slips';
+import { Notice } from '../ui/Notices';
 import { classWord } from '../ui/words';
 import { riskWord } from './words';
 

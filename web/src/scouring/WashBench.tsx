@@ -6,38 +6,37 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { api, queryClient, useSession, useWashes, type Schema } from '../api/client';
+import { useSession, type Schema } from '../api/client';
 import { tappedAt } from '../live/live';
 import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
-import { newKey, useSend } from '../api/keep';
-import { ProblemNotice } from '../ui/Slips';
+import type { BenchProps } from '../runs/bench';
+import { callOf, codesOf, runsOf, useRuns, type RunOf } from '../runs/queries';
+import { endRun, useTap, withdraw } from '../runs/taps';
+import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { BathWatch } from './BathWatch';
 import { probeWords, useProbes } from './probes';
 import { bathWord, pourWords } from './words';
 
-const again = () => queryClient.invalidateQueries({ queryKey: ['washing'] });
+type Wash = RunOf<'wash'>;
 
 /** Every wash under way, each bath with its clock; and the way to plan the next. */
-export function WashBench({ logging }: { logging: string | null }) {
-  const washes = useWashes();
+export function WashBench({ runs }: BenchProps) {
   const session = useSession();
   const zone = session.data?.timeZone ?? 'UTC';
-  if (washes.error) return <ProblemNotice error={washes.error} again={() => void washes.refetch()} />;
+  const washes = runsOf(runs, 'wash');
   return (
     <Box sx={{ display: 'grid', gap: 3, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
-      {(washes.data ?? [])
-        .filter((w) => w.id !== logging)
-        .map((wash, i) => (
-          <OneWash key={wash.id} wash={wash} zone={zone} ringing={i === 0} />
-        ))}
+      {washes.map((wash, i) => (
+        <OneWash key={wash.id} run={wash} zone={zone} ringing={i === 0} />
+      ))}
       <Box>
         <Button
           component={RouterLink}
           to="/station/wash/plan"
-          variant={washes.data?.length ? 'outlined' : 'contained'}
+          variant={washes.length ? 'outlined' : 'contained'}
           size="large"
         >
           Plan a wash
@@ -47,22 +46,19 @@ export function WashBench({ logging }: { logging: string | null }) {
   );
 }
 
-function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: string; ringing: boolean }) {
+function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boolean }) {
+  const wash = run.details;
   const navigate = useNavigate();
   const sound = useSound();
   const [error, setError] = useState<unknown>(null);
   const many = wash.plan.batches.count > 1;
-  const codes = wash.on.lots.map((l) => l.code);
+  const codes = run.lots.map((l) => l.code);
   const total = wash.plan.batches.count * wash.plan.baths.length;
-  const leave = () =>
-    api
-      .POST('/api/scouring/washes/{id}/end', { params: { path: { id: wash.id } } })
-      .then(again)
-      .catch(setError);
+  const leave = () => endRun(run.id).catch(setError);
   return (
     <Box
       component="section"
-      aria-label={`Wash of ${codes.join(', ')}`}
+      aria-label={`Wash of ${codesOf(run)}`}
       sx={{
         display: 'grid',
         gap: 2,
@@ -82,10 +78,10 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
               </Link>
             </span>
           ))}
-          , {wash.on.greasy.text}
+          , {wash.greasy.text}
         </Typography>
         <Typography color="text.secondary">
-          {wash.bathsDone} of {total} baths done{wash.recipe ? `, ${wash.recipe}` : ''}, {wash.who}
+          {wash.bathsDone} of {total} baths done{wash.recipe ? `, ${wash.recipe}` : ''}, {run.who}
         </Typography>
         {ringing && (
           <FormControlLabel
@@ -101,27 +97,29 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
         .map((bath) => (
           <BathWatch
             key={bath.id}
+            run={run.id}
             bath={bath}
+            call={callOf(run, bath.id)}
             zone={zone}
             title={`Bath ${bath.place + 1} of ${wash.plan.baths.length}${many ? `, batch ${bath.batch} of ${wash.plan.batches.count}` : ''}, ${bathWord[bath.kind]}`}
           />
         ))}
-      {wash.baths.every((b) => b.liftedAt) && !wash.allDone && (
+      {wash.baths.every((b) => b.liftedAt) && !run.mayBeLogged && (
         <Baths plan={wash.plan} done={many ? 0 : wash.bathsDone} />
       )}
       <ProblemNotice error={error} />
       {wash.next.slice(0, 3).map((next, i) => (
-        <StartNext key={`${next.batch} ${next.place}`} wash={wash} next={next} many={many} first={i === 0} />
+        <StartNext key={`${next.batch} ${next.place}`} run={run} next={next} many={many} first={i === 0} />
       ))}
       {wash.next.length > 3 && (
         <Typography color="text.secondary">{wash.next.length - 3} more batches wait.</Typography>
       )}
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-        {wash.allDone && (
+        {run.mayBeLogged && (
           <Button
             variant="contained"
             size="large"
-            onClick={() => void navigate(`/station/wash?wash=${wash.id}&lot=${codes[0]}`)}
+            onClick={() => void navigate(`/station/wash?run=${run.id}&lot=${codes[0]}`)}
           >
             Log this wash
           </Button>
@@ -129,15 +127,7 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
         {wash.baths
           .filter((b) => b.liftedAt)
           .map((b) => (
-            <Button
-              key={b.id}
-              onClick={() =>
-                void api
-                  .POST('/api/scouring/baths/{id}/put-back', { params: { path: { id: b.id } } })
-                  .then(again)
-                  .catch(setError)
-              }
-            >
+            <Button key={b.id} onClick={() => void withdraw(run.id, b.liftedBy!).catch(setError)}>
               Bath {b.place + 1}
               {many ? `, batch ${b.batch}` : ''} was not lifted
             </Button>
@@ -149,40 +139,27 @@ function OneWash({ wash, zone, ringing }: { wash: Schema['WashView']; zone: stri
 }
 
 interface NextProps {
-  wash: Schema['WashView'];
+  run: Wash;
   next: Schema['NextBath'];
   many: boolean;
   first: boolean;
 }
 
-function StartNext({ wash, next, many, first }: NextProps) {
+function StartNext({ run, next, many, first }: NextProps) {
   const probes = useProbes();
-  const washes = useWashes();
+  const washes = runsOf(useRuns().data, 'wash');
   const [probe, setProbe] = useState<string | null>(null);
-  const [key, setKey] = useState(newKey);
   // A probe that hangs in another bath is only taken out of it by somebody who says so.
-  const hanging = (washes.data ?? [])
-    .flatMap((w) => w.baths)
+  const hanging = washes
+    .flatMap((w) => w.details.baths)
     .filter((b) => !b.liftedAt)
     .map((b) => b.probeId);
   const free = probes.find((p) => !hanging.includes(p.id));
   // The tub is taken while another batch lies in it.
-  const elsewhere = wash.baths.some((b) => !b.liftedAt);
+  const elsewhere = run.details.baths.some((b) => !b.liftedAt);
   const probeId = probe ?? free?.id ?? '';
   const b = next.bath;
-  const starting = useSend(
-    async (body: Schema['BathStart'], key: string) =>
-      (
-        await api.POST('/api/scouring/washes/{id}/baths', {
-          params: { path: { id: wash.id }, header: { 'Idempotency-Key': key } },
-          body,
-        })
-      ).data!,
-    () => {
-      setKey(newKey());
-      void again();
-    },
-  );
+  const starting = useTap(run.id);
   return (
     <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
       <Typography sx={{ flex: '1 1 260px' }}>
@@ -207,10 +184,13 @@ function StartNext({ wash, next, many, first }: NextProps) {
         size="large"
         disabled={starting.busy}
         onClick={() =>
-          void starting.go(
-            { batch: next.batch, place: next.place, probeId: probeId || null, startedAt: tappedAt() },
-            key,
-          )
+          starting.send({
+            kind: 'beginBath',
+            batch: next.batch,
+            place: next.place,
+            probeId: probeId || null,
+            at: tappedAt(),
+          })
         }
       >
         {elsewhere ? 'In another tub' : 'The wool is in'}

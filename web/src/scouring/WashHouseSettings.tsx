@@ -3,9 +3,11 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
-import { api, queryClient, useWashHouse, type Schema } from '../api/client';
+import { api, queryClient, useSession, useWashHouse, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
-import { ProblemNotice, Section } from '../ui/Slips';
+import { ProblemNotice, Section } from '../ui/Notices';
+import { unreadTime } from '../api/unreadable';
+import { TimeField } from '../ui/TimeField';
 import { number } from '../ui/figures';
 import { materialWord } from './words';
 import { NumberField } from '../ui/NumberField';
@@ -13,8 +15,9 @@ import { NumberField } from '../ui/NumberField';
 const again = () => queryClient.invalidateQueries({ queryKey: ['wash-house'] });
 
 /** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
-export function WashHouseSettings({ owner }: { owner: boolean }) {
+export function WashHouseSettings() {
   const house = useWashHouse();
+  const owner = useSession().data?.workshop?.role === 'owner';
   const [error, setError] = useState<unknown>(null);
   const [material, setMaterial] = useState<Schema['TubMaterial']>('steel');
   const [empty, setEmpty] = useState('');
@@ -143,13 +146,7 @@ function Water({ house, does }: { house: Schema['WashHouse']; does: (act: Promis
         {field('Cold water, °C', cold, setCold)}
         {field('Water, per m³', water, setWater)}
         {field('Heat, per kWh', heat, setHeat)}
-        <TextField
-          label="Bedtime"
-          type="time"
-          value={bedtime}
-          onChange={(e) => setBedtime(e.target.value)}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <TimeField label="Bedtime" kind="time" value={bedtime} onChange={setBedtime} />
         <Button
           disabled={number(hot) === null || number(cold) === null || bedtime === ''}
           onClick={() =>
@@ -160,7 +157,7 @@ function Water({ house, does }: { house: Schema['WashHouse']; does: (act: Promis
                   coldCelsius: number(cold)!,
                   waterPerCubicMetre: number(water),
                   perKilowattHour: number(heat),
-                  bedtime: `${bedtime}:00`,
+                  bedtime: bedtime === unreadTime ? bedtime : `${bedtime}:00`,
                 },
               }),
             )

@@ -5,11 +5,12 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
-import { api, Problem, queryClient, useSession, useWaiting, useWashes, useWashHouse, type Schema } from '../api/client';
+import { api, Problem, useSession, useWaiting, useWashHouse, type Schema } from '../api/client';
 import { frozen, thawed } from '../ui/figures';
 import { newKey, useKept, useSend } from '../api/keep';
-import { Notice, ProblemNotice, Section } from '../ui/Slips';
-import { LotChips } from './LotChips';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { againRuns, runsOf, useRuns } from '../runs/queries';
+import { LotChips } from '../ui/LotChips';
 import { PlanFields } from './PlanFields';
 import { freshPlan, toPlanRequest, toWish } from './planState';
 import { PlannedWash } from './PlannedWash';
@@ -31,9 +32,9 @@ function Plan({ of }: { of: string }) {
   const [state, change, clear] = useKept(`wash plan ${of}`, freshPlan);
   const [message, setMessage] = useState('');
 
-  const washes = useWashes();
+  const runs = useRuns();
   // What lies in a bath is not planned a second time.
-  const inBath = (washes.data ?? []).flatMap((w) => w.on.lots);
+  const inBath = runsOf(runs.data, 'wash').flatMap((w) => w.lots);
   const lots = (waiting.data?.lots ?? []).filter((l) => !inBath.some((b) => b.id === l.id));
   const asWell = inBath.find((l) => l.code === of);
   const wanted = lots.find((l) => l.code === of) ?? lots.find((l) => l.next === 'wash') ?? lots[0];
@@ -54,19 +55,20 @@ function Plan({ of }: { of: string }) {
   if (plan.data && plan.data !== last) setLast(plan.data);
   const refused = plan.error instanceof Problem ? plan.error : null;
   const start = useSend(
-    async (body: Schema['ScourPlanRequest'], key: string) =>
-      (await api.POST('/api/scouring/washes', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
+    async (plan: Schema['ScourPlanRequest'], key: string) =>
+      (await api.POST('/api/runs', { body: { craft: 'wash', plan }, params: { header: { 'Idempotency-Key': key } } }))
+        .data!,
     () => {
       clear();
       change({ key: newKey() });
-      void queryClient.invalidateQueries({ queryKey: ['washing'] });
+      void againRuns();
       void navigate('/station/wash');
     },
   );
 
   const problem = house.error ?? waiting.error;
   if (problem) return <ProblemNotice error={problem} />;
-  if (!house.data || !waiting.data || washes.isPending) return null;
+  if (!house.data || !waiting.data || runs.isPending) return null;
   const shown = refused ? undefined : plan.data;
   const mayLog = session.data?.workshop?.role !== 'looker';
   return (

@@ -7,7 +7,7 @@ import { useState, type FormEvent } from 'react';
 import { Navigate, useNavigate } from 'react-router';
 import { api, Problem, queryClient, useSession } from '../api/client';
 import { tone } from '../ui/theme';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from '../ui/Notices';
 import { FleeceLine } from './FleeceLine';
 
 const title = { in: 'Your own workshop', new: 'A new workshop', reset: 'A new password' };

@@ -12,11 +12,10 @@ import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { frozen, thawed } from '../ui/figures';
 import { newKey, useKept, useSend } from '../api/keep';
-import { Notice, ProblemNotice } from '../ui/Slips';
+import { Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, formOf, stepDone } from '../ui/words';
-import { ConfirmDraft } from './ConfirmDraft';
-import { freshState, fromDraft, toRequest, type OnBench } from './stationState';
-import type { FromWatch } from './fromWatch';
+import { ConfirmDraft } from '../ui/ConfirmDraft';
+import { freshState, fromDraft, toRequest, type OnBench, type StationState } from './stationState';
 import { StationFields } from './StationFields';
 import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
@@ -26,8 +25,8 @@ interface Props {
   lots: readonly Schema['LotLine'][];
   wanted: string | null;
   draft: Schema['DraftView'] | null;
-  /** A wash or a rack that is being logged: what was watched is filled in. */
-  watch: FromWatch | null;
+  /** A run that is being logged: what it tells is filled in. */
+  run: { id: string; state: Partial<StationState> } | null;
   quiet: boolean;
   /** What was logged here last: it stays readable while the bench is set up anew. */
   logged: Schema['EntryAnswer'] | null;
@@ -35,16 +34,16 @@ interface Props {
   left: () => void;
 }
 
-export function StationBench({ station, lots, wanted, draft, watch, quiet, logged, onLogged, left }: Props) {
+export function StationBench({ station, lots, wanted, draft, run, quiet, logged, onLogged, left }: Props) {
   const session = useSession();
   const air = useAir();
-  const filled = watch?.state;
+  const filled = run?.state;
   const fresh = useMemo(
     () => (draft ? () => fromDraft(draft, station) : () => ({ ...freshState(station)(), ...filled })),
     [draft, station, filled],
   );
   const [state, change, clear] = useKept(
-    `station ${station.step} ${draft?.id ?? watch?.id ?? ''} ${wanted ?? ''}`,
+    `station ${station.step} ${draft?.id ?? run?.id ?? ''} ${wanted ?? ''}`,
     fresh,
   );
   /** Why it became a draft. */
@@ -74,7 +73,7 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
     onBench,
     lots,
     air.data?.humidityPercent ?? null,
-    watch?.id ?? draft?.request.watchedId ?? null,
+    run?.id ?? draft?.request.runId ?? null,
   );
   const asked = useDeferredValue(frozen(request));
   const weighUp = useQuery({
@@ -160,8 +159,8 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
             </Box>
           </Box>
           <Box aria-live="polite">
-            {balance && (balance.standing === 'impossible' || balance.standing === 'suspicious') && !drafted && (
-              <Notice tone={balance.standing === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
+            {balance && (balance.status === 'impossible' || balance.status === 'suspicious') && !drafted && (
+              <Notice tone={balance.status === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
             )}
             {drafted && (
               <Notice tone="watch">
@@ -242,7 +241,7 @@ export function StationBench({ station, lots, wanted, draft, watch, quiet, logge
 
 function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema['StepKind'] }) {
   return (
-    <Notice tone={answer.balance?.standing === 'suspicious' ? 'watch' : 'kept'}>
+    <Notice tone={answer.balance?.status === 'suspicious' ? 'watch' : 'kept'}>
       Logged as {stepDone[step]}:{' '}
       {answer.made.map((lot, i) => (
         <span key={lot.id}>

@@ -10,6 +10,7 @@ import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
 import { sentHeaps, type Giving, type Losing, type OnBench, type StationState } from './stationState';
 import { NumberField } from '../ui/NumberField';
+import { TimeField } from '../ui/TimeField';
 
 interface Props {
   /** Something else on the page comes first: the weight field does not take the focus. */
@@ -130,7 +131,12 @@ export function StationFields({
           </Box>
         );
       })}
-      <Tally state={state} change={change} counts={station.measures.includes('guardHairs')} at={at} />
+      <Tally
+        measures={station.measures}
+        noted={state.measures ?? {}}
+        change={(measures) => change({ measures })}
+        at={at}
+      />
       {children}
       {state.losses.length > 0 && (
         <Typography variant="h3" component="h2">
@@ -226,14 +232,13 @@ export function StationFields({
         <Box
           sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}
         >
-          <TextField
+          <TimeField
             label="When"
-            type="datetime-local"
+            kind="datetime-local"
             value={state.doneAt}
-            onChange={(e) => change({ doneAt: e.target.value })}
-            error={!!at('doneAt')}
-            helperText={at('doneAt') ?? 'empty for now'}
-            slotProps={{ inputLabel: { shrink: true } }}
+            onChange={(doneAt) => change({ doneAt })}
+            error={at('doneAt')}
+            help="empty for now"
           />
           <TextField
             label="Who"

@@ -1,50 +1,59 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import type { StationState } from './stationState';
+import type { Schema } from '../api/client';
 import { NumberField } from '../ui/NumberField';
+import { measureWord } from '../ui/words';
 
 interface Props {
-  state: StationState;
-  change: (part: Partial<StationState>) => void;
-  /** Hairs are counted in a pinch at this station. */
-  counts: boolean;
+  /** What can be noted at this station. */
+  measures: readonly Schema['Measure'][];
+  noted: Record<string, string>;
+  change: (noted: Record<string, string>) => void;
   at: (field: string) => string | undefined;
 }
 
-/** One tap a hair or bit plucked out; it goes into the entry, and a reload does not lose it. */
-export function Tally({ state, change, counts, at }: Props) {
-  const plucked = state.plucked ?? 0;
+/** What is noted beside the weights: a tally by one tap each, other figures typed. It goes into the entry, and a reload does not lose it. */
+export function Tally({ measures, noted, change, at }: Props) {
+  const word = (m: Schema['Measure']) => measureWord[m.key] ?? m.key;
   return (
     <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'start' }}>
-      <Button variant="outlined" onClick={() => change({ plucked: plucked + 1 })} sx={{ minWidth: 190, minHeight: 48 }}>
-        Plucked one out{plucked > 0 ? `: ${plucked}` : ''}
+      {measures.map((m) =>
+        m.isTally ? (
+          <Count
+            key={m.key}
+            word={word(m)}
+            count={Number(noted[m.key] ?? 0)}
+            to={(n) => change({ ...noted, [m.key]: n.toString() })}
+          />
+        ) : (
+          <NumberField
+            key={m.key}
+            label={m.unit ? `${word(m)}, ${m.unit}` : word(m)}
+            value={noted[m.key] ?? ''}
+            onChange={(text) => change({ ...noted, [m.key]: text })}
+            error={at(`measures.${m.key}`)}
+            whole={m.isWhole}
+            shrink
+            sx={{ width: 150 }}
+          />
+        ),
+      )}
+    </Box>
+  );
+}
+
+function Count({ word, count, to }: { word: string; count: number; to: (n: number) => void }) {
+  return (
+    <>
+      <Button variant="outlined" onClick={() => to(count + 1)} sx={{ minWidth: 190, minHeight: 48 }}>
+        {word}
+        {count > 0 ? `: ${count}` : ''}
       </Button>
-      {plucked > 0 && (
-        <Button onClick={() => change({ plucked: plucked - 1 })} sx={{ minHeight: 48 }}>
+      {count > 0 && (
+        <Button onClick={() => to(count - 1)} sx={{ minHeight: 48 }}>
           One less
         </Button>
       )}
-      {counts && (
-        <>
-          <NumberField
-            label="Hairs in a pinch"
-            value={state.hairs ?? ''}
-            onChange={(text) => change({ hairs: text })}
-            error={at('hairsCounted')}
-            whole
-            shrink
-            sx={{ width: 150 }}
-          />
-          <NumberField
-            label="The pinch, g"
-            value={state.pinch ?? ''}
-            onChange={(text) => change({ pinch: text })}
-            error={at('pinchGrams')}
-            shrink
-            sx={{ width: 150 }}
-          />
-        </>
-      )}
-    </Box>
+    </>
   );
 }

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Schema } from '../api/client';
+import { fromRun } from './fromRun';
 import { freshState, fromDraft, sentLosses, toRequest, type OnBench } from './stationState';
 import { stepView } from './stepView';
 
@@ -99,9 +100,34 @@ describe('a station', () => {
     expect(again.key).not.toBe(typed.key);
   });
 
-  it('names the watch that it logs, and none where nothing was watched', () => {
-    expect(toRequest('wash', bench(), [lot], null, 'wash-1').watchedId).toBe('wash-1');
-    expect(toRequest('wash', bench(), [lot]).watchedId).toBeNull();
+  it('names the run that it logs, and none where nothing ran', () => {
+    expect(toRequest('wash', bench(), [lot], null, 'wash-1').runId).toBe('wash-1');
+    expect(toRequest('wash', bench(), [lot]).runId).toBeNull();
+  });
+
+  it('sends what was noted beside the weights, and brings it back', () => {
+    const request = toRequest('wash', bench({ measures: { plucked: '12', hairs: '', pinch: '0' } }), [lot]);
+    expect(request.measures).toEqual({ plucked: 12 });
+    expect(toRequest('wash', bench(), [lot]).measures).toBeNull();
+    const draft = { id: 'd', step: 'wash', request, trouble: '', recordedAt: '' } as Schema['DraftView'];
+    expect(fromDraft(draft, wash).measures).toEqual({ plucked: '12' });
+  });
+
+  it('takes from a run what it tells, and leaves the rest to the station', () => {
+    const run = (entry: Partial<Schema['RunEntry']>) =>
+      ({
+        lots: [{ id: 'lot-1' }, { id: 'gone' }],
+        entry: { mass: '', notes: '', ...entry },
+      }) as unknown as Schema['RunView'];
+    expect(fromRun(run({ minutes: 74, spent: 3.14, notes: 'recipe Two' }), wash, [lot])).toEqual({
+      from: [{ lotId: 'lot-1', all: true, mass: '' }],
+      minutes: '74',
+      notes: 'recipe Two',
+      spent: '3.14',
+    });
+    expect(fromRun(run({}), wash, []).from).toEqual([]);
+    const rack = fromRun(run({ gives: 'clean', mass: '812 g', state: 'provisional' }), wash, [lot]);
+    expect(rack.to).toEqual([{ form: 'clean', mass: '812 g', state: 'provisional', worth: '' }]);
   });
 
   it('draws the step from the server’s figures and from no other', () => {
@@ -114,7 +140,7 @@ describe('a station', () => {
         weighedLosses: figure(0),
         byDifference: figure(298.5),
         unaccounted: null,
-        standing: 'fits',
+        status: 'fits',
         yield: null,
         noil: null,
         sentence: '',
@@ -133,6 +159,6 @@ describe('a station', () => {
     expect(view.strands.map((s) => s.mass?.grams)).toEqual([298.5]);
     const unanswered = stepView('wash', bench(), [lot], undefined);
     expect(unanswered.bands.map((b) => b.mass?.grams ?? null)).toEqual([900, null]);
-    expect(unanswered.stages[1]!.standing).toBe('open');
+    expect(unanswered.stages[1]!.status).toBe('open');
   });
 });

@@ -1,6 +1,7 @@
 import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
+import { unreadTime } from '../api/unreadable';
 
 export interface Taking {
   lotId: string;
@@ -45,10 +46,8 @@ export interface StationState {
   notes: string;
   spent: string;
   gains: { kind: Schema['GainKind']; mass: string }[];
-  /** Hairs and bits plucked out, one tap each. */
-  plucked: number;
-  hairs: string;
-  pinch: string;
+  /** What was noted beside the weights, as typed, by the station's measures. */
+  measures: Record<string, string>;
   intoReserve: boolean;
   draftId: string | null;
 }
@@ -74,9 +73,7 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   notes: '',
   spent: '',
   gains: station.usualGain ? [{ kind: station.usualGain, mass: '' }] : [],
-  plucked: 0,
-  hairs: '',
-  pinch: '',
+  measures: {},
   intoReserve: false,
   draftId: null,
 });
@@ -87,7 +84,7 @@ export function toRequest(
   state: OnBench,
   lots: readonly Schema['LotLine'][],
   air: number | null = null,
-  watchedId: string | null = null,
+  runId: string | null = null,
 ): Schema['StepRequest'] {
   return {
     step,
@@ -110,20 +107,23 @@ export function toRequest(
       worth: number(l.worth),
     })),
     gains: state.gains.filter((g) => g.mass.trim() !== '').map((g) => ({ kind: g.kind, mass: g.mass })),
-    plucked: state.plucked > 0 ? state.plucked : null,
-    hairsCounted: number(state.hairs),
-    pinchGrams: number(state.pinch),
+    measures: noted(state.measures),
     humidityPercent: number(state.humidity) ?? air,
     minutes: number(state.minutes),
     who: state.who.trim() || null,
-    doneAt: state.doneAt ? new Date(state.doneAt).toISOString() : null,
+    doneAt: !state.doneAt || state.doneAt === unreadTime ? state.doneAt || null : new Date(state.doneAt).toISOString(),
     notes: state.notes.trim() || null,
     draftId: state.draftId,
     spent: number(state.spent),
     intoReserve: state.intoReserve,
-    watchedId,
+    runId,
   };
 }
+
+const noted = (measures: Record<string, string>) => {
+  const typed = Object.entries(measures).filter(([, text]) => text.trim() !== '' && text !== '0');
+  return typed.length > 0 ? Object.fromEntries(typed.map(([key, text]) => [key, number(text)!])) : null;
+};
 
 /** Of several heaps one that was left empty is not there; a single one may wait to be weighed. */
 export const sentHeaps = (state: OnBench) =>
@@ -157,9 +157,7 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
     notes: r.notes ?? '',
     spent: r.spent?.toString() ?? '',
     gains: (r.gains ?? []).map((g) => ({ kind: g.kind, mass: g.mass })),
-    plucked: r.plucked ?? 0,
-    hairs: r.hairsCounted?.toString() ?? '',
-    pinch: r.pinchGrams?.toString() ?? '',
+    measures: Object.fromEntries(Object.entries(r.measures ?? {}).map(([key, value]) => [key, value.toString()])),
     intoReserve: r.intoReserve ?? false,
     draftId: draft.id,
   };

@@ -1,3 +1,4 @@
+import { unreadTime } from '../api/unreadable';
 import type { Schema } from '../api/client';
 import { sentHeaps, sentLosses, type OnBench } from './stationState';
 
@@ -21,7 +22,7 @@ export function stepView(
     step: kind,
     column,
     doneAt,
-    standing: column === 1 ? (answer?.balance.standing ?? 'open') : 'fits',
+    status: column === 1 ? (answer?.balance.status ?? 'open') : 'fits',
     unaccounted: column === 1 ? (answer?.balance.unaccounted ?? null) : null,
     yield: column === 1 ? (answer?.balance.yield ?? null) : null,
     doubted: false,
@@ -55,7 +56,7 @@ export function stepView(
   return {
     stages: [
       ...sources.map(({ lot }) => stage(`from ${lot.id}`, lot.madeBy, 0, lot.changedAt)),
-      ...(sources.length > 0 ? [stage(here, step, 1, state.doneAt)] : []),
+      ...(sources.length > 0 ? [stage(here, step, 1, state.doneAt === unreadTime ? '' : state.doneAt)] : []),
     ],
     bands: [
       ...sources.map(({ lot, mass }) =>

@@ -12,16 +12,11 @@ import { api, Problem, refreshLog, useAir, useSession, type Schema } from '../ap
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
-import { Notice, ProblemNotice } from '../ui/Slips';
+import { Notice, ProblemNotice } from '../ui/Notices';
+import { leavings, type Leaving, type StockAct } from '../ui/stockActs';
 import { airWords, stepWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { NumberField } from '../ui/NumberField';
-
-export const leavings = ['useUp', 'giveAway', 'sell', 'discard', 'keepAsReference'] as const;
-type Leaving = (typeof leavings)[number];
-export type StockAct = Leaving | 'recount' | 'reserve';
-export const isStockAct = (word: string | null): word is StockAct =>
-  word === 'recount' || word === 'reserve' || leavings.includes(word as Leaving);
 
 /** One number and one tap for what happens on the shelf: fibre leaves, is counted anew, or is kept for a project. */
 export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: StockAct; close: () => void }) {

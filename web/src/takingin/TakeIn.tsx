@@ -5,25 +5,18 @@ import Typography from '@mui/material/Typography';
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
-import {
-  api,
-  Problem,
-  refreshLog,
-  useAir,
-  useBreedSearch,
-  useDoorCaution,
-  useSession,
-  type Schema,
-} from '../api/client';
+import { api, Problem, refreshLog, useAir, useBreedSearch, useSession, type Schema } from '../api/client';
+import { useDoorCaution } from './queries';
 import { BreedField } from '../ui/BreedField';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
 import { newKey, useKept, useSend } from '../api/keep';
-import { CautionSlip, Notice, ProblemNotice } from '../ui/Slips';
+import { CautionSlip, Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, contentWord, stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { FleeceOnTheScale } from './FleeceOnTheScale';
 import { NumberField } from '../ui/NumberField';
+import { TimeField } from '../ui/TimeField';
 
 const fresh = () => ({
   key: newKey(),
@@ -142,14 +135,12 @@ export function TakeIn() {
           />
           <TextField label="Animal" value={form.animal} onChange={(e) => change({ animal: e.target.value })} />
           <TextField label="Colour" value={form.colour} onChange={(e) => change({ colour: e.target.value })} />
-          <TextField
+          <TimeField
             label="Shorn on"
-            type="date"
+            kind="date"
             value={form.shornOn}
-            onChange={(e) => change({ shornOn: e.target.value })}
-            error={!!error?.at('shornOn')}
-            helperText={error?.at('shornOn')}
-            slotProps={{ inputLabel: { shrink: true } }}
+            onChange={(shornOn) => change({ shornOn })}
+            error={error?.at('shornOn')}
           />
           <NumberField
             label={`Price, ${session.data?.currency ?? ''}`}

@@ -3,8 +3,8 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, refreshLog, type Schema } from '../api/client';
-import { ConfirmDraft } from '../station/ConfirmDraft';
-import { Notice, ProblemNotice } from '../ui/Slips';
+import { ConfirmDraft } from '../ui/ConfirmDraft';
+import { Notice, ProblemNotice } from '../ui/Notices';
 import { onDayTime, stepWord } from '../ui/words';
 
 /** Entries that cannot be as they stand: confirm with a reason, type anew, or withdraw. */

@@ -1,54 +1,39 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
-import { useDryings, useSession, useWashes, type Schema } from '../api/client';
+import { useSession, type Schema } from '../api/client';
+import { codesOf, useRuns, type Run } from '../runs/queries';
+import { actWord, readyWord } from '../runs/words';
 import { tone, type Tone } from '../ui/theme';
 import { runningLayout, type RunningThing } from '../drawings/runningLayout';
 import { useWidth } from '../drawings/useWidth';
 import { useLive, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
-import { Section } from '../ui/Slips';
+import { Section } from '../ui/Notices';
 
 export interface Thing extends RunningThing {
   name: string;
   to: string;
-  what: 'wash' | 'dry';
+  act: Schema['RunAct'];
   /** What has to be done then, in a word or two. */
   then: string;
 }
 
-const codes = (lots: readonly Schema['PlanLot'][]) => lots.map((l) => l.code).join(', ');
-
-/** Every bath with wool in it and everything on a rack, what has to be done first on top. */
-export function runningThings(
-  washes: readonly Schema['WashView'][],
-  dryings: readonly Schema['DryingView'][],
-): Thing[] {
-  const baths = washes.flatMap((w) =>
-    w.baths
-      .filter((b) => !b.liftedAt)
-      .map((b) => ({
-        id: b.id,
-        name: `${codes(w.on.lots)}, bath ${b.place + 1}`,
-        to: '/station/wash',
-        what: 'wash' as const,
-        since: b.startedAt,
-        until: b.liftBy,
-        giveOrTakeMinutes: b.giveOrTakeMinutes,
-        then: b.floorCelsius === null ? 'lift at' : 'lift by',
-      })),
+/** Every part of every run, what has to be done first on top. */
+export function runningThings(runs: readonly Run[]): Thing[] {
+  const things = runs.flatMap((run) =>
+    run.calls.map((call) => ({
+      id: call.part,
+      name: [codesOf(run), call.name].filter(Boolean).join(', '),
+      to: `/station/${run.craft}`,
+      act: call.act,
+      since: call.since,
+      until: call.dueAt,
+      giveOrTakeMinutes: call.giveOrTakeMinutes,
+      then: call.act === 'log' && readyWord[run.craft] ? `${readyWord[run.craft]}: ${actWord.log}` : actWord[call.act],
+    })),
   );
-  const racks = dryings.map((d) => ({
-    id: d.id,
-    name: `${codes(d.lots)}${d.rack ? `, ${d.rack}` : ''}`,
-    to: '/station/dry',
-    what: 'dry' as const,
-    since: d.startedAt,
-    until: d.state === 'dry' ? null : d.dryAt,
-    giveOrTakeMinutes: d.state === 'dry' ? null : d.giveOrTakeMinutes,
-    then: d.state === 'dry' ? 'dry: log it' : d.state === 'weighAgain' ? 'weigh it again' : 'dry at',
-  }));
   const when = (t: Thing) => (t.until ? Date.parse(t.until) : Infinity);
-  return [...baths, ...racks].sort((a, b) => when(a) - when(b));
+  return things.sort((a, b) => when(a) - when(b));
 }
 
 const far = (minutes: number) => {
@@ -58,10 +43,9 @@ const far = (minutes: number) => {
 
 /** What runs, with its clock. */
 export function Running() {
-  const washes = useWashes();
-  const dryings = useDryings();
+  const runs = useRuns();
   const { clock } = useLive();
-  const things = runningThings(washes.data ?? [], dryings.data ?? []);
+  const things = runningThings(runs.data ?? []);
   if (!clock || things.length === 0) return null;
   return (
     <Section title="What runs">
@@ -95,12 +79,8 @@ function Lines({ things }: { things: readonly Thing[] }) {
         {at.rows.map((row, i) => {
           const thing = things[i]!;
           const late = thing.until !== null && Date.parse(thing.until) <= now;
-          const end: Tone = late ? 'madder' : thing.what === 'wash' ? 'woad' : 'lichen';
-          const words = thing.until
-            ? `${thing.then} ${dayClockOf(thing.until, now, zone)}`
-            : thing.then === 'dry at'
-              ? 'cannot tell yet'
-              : thing.then;
+          const end: Tone = late ? 'madder' : thing.act === 'liftBy' || thing.act === 'liftAt' ? 'woad' : 'lichen';
+          const words = thing.until ? `${thing.then} ${dayClockOf(thing.until, now, zone)}` : thing.then;
           const open = () => void navigate(thing.to);
           return (
             <g

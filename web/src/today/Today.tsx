@@ -3,9 +3,10 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { useDrafts, useDryings, useToday, useWashes, type Schema } from '../api/client';
+import { useDrafts, useToday, type Schema } from '../api/client';
+import { heldLots, useRuns } from '../runs/queries';
 import { MassOf, Figure } from '../ui/Figure';
-import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { daysWord, formOf, onDay, parentage, stepDone, stepWord } from '../ui/words';
 import { Drafts } from './Drafts';
 import { Running } from './Running';
@@ -15,18 +16,14 @@ import { WaitingLine } from './WaitingLine';
 export function Today() {
   const today = useToday();
   const drafts = useDrafts();
-  const washes = useWashes();
-  const dryings = useDryings();
+  const runs = useRuns();
   if (today.error) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
   if (!today.data) return null;
   const { waiting, lookAt, month } = today.data;
   if (waiting.length === 0 && today.data.samples === 0) return <EmptyShed />;
   // What lies in a bath or on a rack runs; it waits for nobody.
-  const runs = new Set([
-    ...(washes.data ?? []).flatMap((w) => w.on.lots.map((l) => l.id)),
-    ...(dryings.data ?? []).flatMap((d) => d.lots.map((l) => l.id)),
-  ]);
-  const idle = waiting.filter((w) => !runs.has(w.lot.id));
+  const held = heldLots(runs.data);
+  const idle = waiting.filter((w) => !held.has(w.lot.id));
   const longest = idle.find((w) => w.at);
 
   return (
@@ -51,7 +48,7 @@ export function Today() {
           <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1 }}>
             {lookAt.map((e) => (
               <li key={e.entryId}>
-                <Notice tone={e.confirmed ? 'kept' : e.standing === 'impossible' ? 'stop' : 'watch'}>
+                <Notice tone={e.confirmed ? 'kept' : e.status === 'impossible' ? 'stop' : 'watch'}>
                   <Link component={RouterLink} to={`/lots/${e.lotCode}#${e.entryId}`}>
                     {e.lotCode}, {stepDone[e.step]} {onDay(e.doneAt)}
                   </Link>

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, queryClient, type Schema } from '../api/client';
-import { CautionSlip } from './Slips';
+import { CautionSlip } from './Notices';
 
 /** The caution of a station: whole until this person has seen it, then one line that opens again. */
 export function StationCaution({ station }: { station: Schema['StationView'] }) {

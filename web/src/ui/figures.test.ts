@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { Problem, requestBody } from '../api/client';
-import { unreadable } from '../api/unreadable';
-import { frozen, number, thawed } from './figures';
+import { unreadable, unreadTime } from '../api/unreadable';
+import { frozen, number, range, thawed } from './figures';
 
 describe('a typed number', () => {
   it('reads with a comma or a point, and is nothing where nothing was typed', () => {
@@ -23,7 +23,37 @@ describe('a typed number', () => {
   });
 });
 
+describe('a typed range', () => {
+  it('reads with a dash or the word, with commas or points, and is nothing where nothing was typed', () => {
+    expect(['26-34', ' 26,5 \u2013 34 ', '13 to 14'].map((t) => range(t))).toEqual([
+      { low: 26, high: 34 },
+      { low: 26.5, high: 34 },
+      { low: 13, high: 14 },
+    ]);
+    expect(range('50-70', 100)).toEqual({ low: 0.5, high: 0.7 });
+    expect(range('  ')).toBeNull();
+  });
+
+  it('is never taken for another where one side does not read or is missing', () => {
+    for (const text of ['26', '26-', '-34', '26-30-34', 'fine-34', '26 until 34']) {
+      const { low, high } = range(text)!;
+      expect(Number.isNaN(low) || Number.isNaN(high), text).toBe(true);
+    }
+  });
+});
+
 describe('a request', () => {
+  it('with a date typed in part is not sent, and says so in other words than of a figure', () => {
+    const body = { doneAt: unreadTime, notes: '' };
+    expect(unreadable(body)).toEqual(['doneAt']);
+    try {
+      requestBody(body);
+      expect.unreachable();
+    } catch (e) {
+      expect((e as Problem).at('doneAt')).toContain('no whole date or time');
+    }
+  });
+
   it('with a figure that did not read is not sent, and names the field as the server would', () => {
     const body = { a: NaN, to: [{ worth: 1 }, { worth: NaN }], wish: { baths: { 0: { celsius: NaN } } }, none: null };
     expect(unreadable(body)).toEqual(['a', 'to[1].worth', 'wish.baths.0.celsius']);

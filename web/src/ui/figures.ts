@@ -8,6 +8,13 @@ export const number = (text: string | undefined): number | null => {
   return /^[-+]?(\d+([.,]\d*)?|[.,]\d+)$/.test(plain) ? Number(plain.replace(',', '.')) : NaN;
 };
 
+/** A typed range, as `26-34` or `26 to 34`; null when the field is empty. A side that does not read is NaN, as in `number`. */
+export const range = (text: string, scale = 1): { low: number; high: number } | null => {
+  if (text.trim() === '') return null;
+  const [low, high, ...more] = text.split(/\s*(?:[-\u2013]|\bto\b)\s*/).map((side) => number(side) ?? NaN);
+  return { low: low! / scale, high: more.length > 0 ? NaN : (high ?? NaN) / scale };
+};
+
 /** A request as text to compare by, in which a figure that did not read keeps its place. */
 export const frozen = (body: unknown) =>
   JSON.stringify(body, (_, value: unknown) => (typeof value === 'number' && Number.isNaN(value) ? unread : value));

@@ -25,6 +25,19 @@ export const stepWord: Record<Schema['StepKind'], string> = {
   recount: 'Recount',
 };
 
+/** Where much is logged from a run: what the log by itself is for. */
+export const logWithoutRun: Partial<Record<Schema['StepKind'], string>> = {
+  wash: 'Log a wash that was not planned here',
+  dry: 'Log what dried without a watch',
+};
+
+/** What is noted beside the weights, by the keys of the stations' measures. */
+export const measureWord: Record<string, string> = {
+  plucked: 'Plucked one out',
+  hairs: 'Hairs in a pinch',
+  pinch: 'The pinch',
+};
+
 export const stepDone: Record<Schema['StepKind'], string> = {
   takeIn: 'taken in',
   skirt: 'skirted',

@@ -6,7 +6,7 @@ import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, refreshLog, sendText, useSession, type Schema } from '../api/client';
 import { tone } from '../ui/theme';
-import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
 
 const mostBytes = 10 * 1024 * 1024;
 

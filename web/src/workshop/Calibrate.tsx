@@ -3,7 +3,7 @@ import Slider from '@mui/material/Slider';
 import Typography from '@mui/material/Typography';
 import { tone } from '../ui/theme';
 import { setCalibration, usePixelsPerMillimetre } from '../drawings/calibration';
-import { Section } from '../ui/Slips';
+import { Section } from '../ui/Notices';
 
 const standard = 96 / 25.4;
 

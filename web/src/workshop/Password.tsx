@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { api, Problem, useSession } from '../api/client';
-import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
 
 /** One's own password, changed by whoever knows the old one. */
 export function Password() {

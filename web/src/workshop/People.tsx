@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, queryClient, useSession, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
-import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { roleWord } from '../ui/words';
 

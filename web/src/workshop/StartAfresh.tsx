@@ -2,7 +2,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, queryClient } from '../api/client';
-import { ProblemNotice, Section } from '../ui/Slips';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 
 /** The demo as it was at first; what was logged in it is thrown away, so it asks once more. */

@@ -3,20 +3,20 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState, type FormEvent } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { api, Problem, queryClient, refreshLog, useSession, useWorkshop, type Schema } from '../api/client';
+import { api, Problem, queryClient, refreshLog, useSession, type Schema } from '../api/client';
+import { useWorkshop } from './queries';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
-import { Notice, ProblemNotice, Section } from '../ui/Slips';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { unitWord } from '../ui/words';
-import { WashHouseSettings } from '../scouring/WashHouseSettings';
 import { Calibrate } from './Calibrate';
 import { Password } from './Password';
 import { People } from './People';
 import { StartAfresh } from './StartAfresh';
 
-export function Workshop() {
+export function Workshop({ tools }: { tools: ReactNode }) {
   const shop = useWorkshop();
   const session = useSession();
   const [saved, setSaved] = useState(false);
@@ -34,7 +34,7 @@ export function Workshop() {
           <People shop={shop.data} />
           <Password />
           {session.data?.isDemo && <StartAfresh />}
-          <WashHouseSettings owner={shop.data.yourRole === 'owner'} />
+          {tools}
           <Section title="Instruments">
             <Typography>
               A scale, a bath probe, an air sensor:{' '}

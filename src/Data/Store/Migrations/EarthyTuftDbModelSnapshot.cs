@@ -22,6 +22,383 @@ namespace EarthyTuft.Data.Store.Migrations
 
             NpgsqlModelBuilderExtensions.UseIdentityByDefaultColumns(modelBuilder);
 
+            modelBuilder.Entity("EarthyTuft.Data.Runs.InstrumentPlaceRow", b =>
+                {
+                    b.Property<Guid>("InstrumentId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("instrument_id");
+
+                    b.Property<Guid>("Part")
+                        .HasColumnType("uuid")
+                        .HasColumnName("part");
+
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<DateTimeOffset>("Since")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("since");
+
+                    b.Property<DateTimeOffset?>("Until")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("until");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("InstrumentId")
+                        .HasName("pk_instrument_places");
+
+                    b.HasIndex("RunId")
+                        .HasDatabaseName("ix_instrument_places_run_id");
+
+                    b.ToTable("instrument_places", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.MeasureRow", b =>
+                {
+                    b.Property<Guid>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<string>("Key")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("key");
+
+                    b.Property<double>("Value")
+                        .HasColumnType("double precision")
+                        .HasColumnName("value");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("EntryId", "Key")
+                        .HasName("pk_entry_measures");
+
+                    b.ToTable("entry_measures", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunEventRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid?>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("Payload")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("payload");
+
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<DateTimeOffset?>("WithdrawnAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("withdrawn_at");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_run_events");
+
+                    b.HasIndex("RunId")
+                        .HasDatabaseName("ix_run_events_run_id");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_run_events_workshop_id_key");
+
+                    b.ToTable("run_events", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunLotRow", b =>
+                {
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<Guid>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<double?>("Grams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("grams");
+
+                    b.Property<string>("Place")
+                        .HasMaxLength(16)
+                        .HasColumnType("character varying(16)")
+                        .HasColumnName("place");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("RunId", "LotId")
+                        .HasName("pk_run_lots");
+
+                    b.HasIndex("LotId", "Place")
+                        .IsUnique()
+                        .HasDatabaseName("ix_run_lots_lot_id_place")
+                        .HasFilter("ended_at is null and place is not null");
+
+                    b.ToTable("run_lots", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunReadingRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("bigint")
+                        .HasColumnName("id");
+
+                    NpgsqlPropertyBuilderExtensions.UseIdentityByDefaultColumn(b.Property<long>("Id"));
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid>("Part")
+                        .HasColumnType("uuid")
+                        .HasColumnName("part");
+
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<double>("Value")
+                        .HasColumnType("double precision")
+                        .HasColumnName("value");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_run_readings");
+
+                    b.HasIndex("RunId")
+                        .HasDatabaseName("ix_run_readings_run_id");
+
+                    b.ToTable("run_readings", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Craft")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("craft");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("ended_at");
+
+                    b.Property<Guid?>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("plan");
+
+                    b.Property<Guid?>("RecipeId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("recipe_id");
+
+                    b.Property<int>("Revision")
+                        .HasColumnType("integer")
+                        .HasColumnName("revision");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_runs");
+
+                    b.HasIndex("EntryId")
+                        .HasDatabaseName("ix_runs_entry_id")
+                        .HasFilter("entry_id is not null");
+
+                    b.HasIndex("RecipeId")
+                        .HasDatabaseName("ix_runs_recipe_id");
+
+                    b.HasIndex("WorkshopId")
+                        .HasDatabaseName("ix_runs_workshop_id")
+                        .HasFilter("ended_at is null");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_runs_workshop_id_key");
+
+                    b.ToTable("runs", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunToolRow", b =>
+                {
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<Guid>("ToolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("tool_id");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("RunId", "ToolId")
+                        .HasName("pk_run_tools");
+
+                    b.HasIndex("ToolId")
+                        .HasDatabaseName("ix_run_tools_tool_id");
+
+                    b.ToTable("run_tools", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.ToolLessonRow", b =>
+                {
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<Guid>("Part")
+                        .HasColumnType("uuid")
+                        .HasColumnName("part");
+
+                    b.Property<string>("What")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("what");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid>("ToolId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("tool_id");
+
+                    b.Property<double>("Value")
+                        .HasColumnType("double precision")
+                        .HasColumnName("value");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("RunId", "Part", "What")
+                        .HasName("pk_tool_lessons");
+
+                    b.HasIndex("ToolId")
+                        .HasDatabaseName("ix_tool_lessons_tool_id");
+
+                    b.HasIndex("WorkshopId", "What", "At")
+                        .HasDatabaseName("ix_tool_lessons_workshop_id_what_at");
+
+                    b.ToTable("tool_lessons", (string)null);
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.ToolRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Facts")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("facts");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("kind");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("name");
+
+                    b.Property<DateTimeOffset?>("RetiredAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("retired_at");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_tools");
+
+                    b.HasIndex("WorkshopId", "Kind")
+                        .HasDatabaseName("ix_tools_workshop_id_kind");
+
+                    b.ToTable("tools", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.AppUser", b =>
                 {
                     b.Property<Guid>("Id")
@@ -106,154 +483,6 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasDatabaseName("UserNameIndex");
 
                     b.ToTable("users", (string)null);
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Store.BathReadingRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<DateTimeOffset>("At")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("at");
-
-                    b.Property<Guid>("BathId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("bath_id");
-
-                    b.Property<double>("Celsius")
-                        .HasColumnType("double precision")
-                        .HasColumnName("celsius");
-
-                    b.Property<bool>("FromProbe")
-                        .HasColumnType("boolean")
-                        .HasColumnName("from_probe");
-
-                    b.Property<Guid?>("Key")
-                        .HasColumnType("uuid")
-                        .HasColumnName("key");
-
-                    b.Property<DateTimeOffset?>("WithdrawnAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("withdrawn_at");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_bath_readings");
-
-                    b.HasIndex("BathId", "At")
-                        .HasDatabaseName("ix_bath_readings_bath_id_at");
-
-                    b.HasIndex("WorkshopId", "Key")
-                        .IsUnique()
-                        .HasDatabaseName("ix_bath_readings_workshop_id_key");
-
-                    b.ToTable("bath_readings", (string)null);
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Store.BathRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<double>("AirCelsius")
-                        .HasColumnType("double precision")
-                        .HasColumnName("air_celsius");
-
-                    b.Property<bool>("AirRead")
-                        .HasColumnType("boolean")
-                        .HasColumnName("air_read");
-
-                    b.Property<int>("Batch")
-                        .HasColumnType("integer")
-                        .HasColumnName("batch");
-
-                    b.Property<double>("FloorCelsius")
-                        .HasColumnType("double precision")
-                        .HasColumnName("floor_celsius");
-
-                    b.Property<bool>("HasFloor")
-                        .HasColumnType("boolean")
-                        .HasColumnName("has_floor");
-
-                    b.Property<bool>("InOtherTub")
-                        .HasColumnType("boolean")
-                        .HasColumnName("in_other_tub");
-
-                    b.Property<Guid>("Key")
-                        .HasColumnType("uuid")
-                        .HasColumnName("key");
-
-                    b.Property<string>("Kind")
-                        .IsRequired()
-                        .HasMaxLength(32)
-                        .HasColumnType("character varying(32)")
-                        .HasColumnName("kind");
-
-                    b.Property<double?>("LearnedRate")
-                        .HasColumnType("double precision")
-                        .HasColumnName("learned_rate");
-
-                    b.Property<DateTimeOffset?>("LiftedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("lifted_at");
-
-                    b.Property<int>("Place")
-                        .HasColumnType("integer")
-                        .HasColumnName("place");
-
-                    b.Property<double>("PlannedMinutes")
-                        .HasColumnType("double precision")
-                        .HasColumnName("planned_minutes");
-
-                    b.Property<Guid?>("ProbeId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("probe_id");
-
-                    b.Property<DateTimeOffset>("StartedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("started_at");
-
-                    b.Property<double>("TargetCelsius")
-                        .HasColumnType("double precision")
-                        .HasColumnName("target_celsius");
-
-                    b.Property<uint>("Version")
-                        .IsConcurrencyToken()
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("xid")
-                        .HasColumnName("xmin");
-
-                    b.Property<Guid>("WashId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("wash_id");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_baths");
-
-                    b.HasIndex("ProbeId")
-                        .HasDatabaseName("ix_baths_probe_id")
-                        .HasFilter("lifted_at is null");
-
-                    b.HasIndex("WashId")
-                        .HasDatabaseName("ix_baths_wash_id");
-
-                    b.HasIndex("WorkshopId", "Key")
-                        .IsUnique()
-                        .HasDatabaseName("ix_baths_workshop_id_key");
-
-                    b.ToTable("baths", (string)null);
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.BreedRow", b =>
@@ -492,34 +721,6 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("code_counters", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.CountRow", b =>
-                {
-                    b.Property<Guid>("EntryId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("entry_id");
-
-                    b.Property<int?>("HairsCounted")
-                        .HasColumnType("integer")
-                        .HasColumnName("hairs_counted");
-
-                    b.Property<double?>("PinchGrams")
-                        .HasColumnType("double precision")
-                        .HasColumnName("pinch_grams");
-
-                    b.Property<int?>("Plucked")
-                        .HasColumnType("integer")
-                        .HasColumnName("plucked");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("EntryId")
-                        .HasName("pk_counts");
-
-                    b.ToTable("counts", (string)null);
-                });
-
             modelBuilder.Entity("EarthyTuft.Data.Store.DraftRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -581,150 +782,6 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("drafts", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.DryingRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<DateTimeOffset?>("EndedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("ended_at");
-
-                    b.Property<Guid?>("EntryId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("entry_id");
-
-                    b.Property<double?>("ExpectedDeviation")
-                        .HasColumnType("double precision")
-                        .HasColumnName("expected_deviation");
-
-                    b.Property<double?>("ExpectedGrams")
-                        .HasColumnType("double precision")
-                        .HasColumnName("expected_grams");
-
-                    b.Property<Guid>("Key")
-                        .HasColumnType("uuid")
-                        .HasColumnName("key");
-
-                    b.PrimitiveCollection<Guid[]>("LotIds")
-                        .IsRequired()
-                        .HasColumnType("uuid[]")
-                        .HasColumnName("lot_ids");
-
-                    b.Property<bool>("Netted")
-                        .HasColumnType("boolean")
-                        .HasColumnName("netted");
-
-                    b.Property<bool>("Outdoors")
-                        .HasColumnType("boolean")
-                        .HasColumnName("outdoors");
-
-                    b.Property<Guid?>("RackId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("rack_id");
-
-                    b.Property<DateTimeOffset>("StartedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("started_at");
-
-                    b.Property<uint>("Version")
-                        .IsConcurrencyToken()
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("xid")
-                        .HasColumnName("xmin");
-
-                    b.Property<string>("WaterOut")
-                        .IsRequired()
-                        .HasMaxLength(32)
-                        .HasColumnType("character varying(32)")
-                        .HasColumnName("water_out");
-
-                    b.Property<string>("Who")
-                        .IsRequired()
-                        .HasColumnType("text")
-                        .HasColumnName("who");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_dryings");
-
-                    b.HasIndex("RackId")
-                        .HasDatabaseName("ix_dryings_rack_id");
-
-                    b.HasIndex("WorkshopId")
-                        .HasDatabaseName("ix_dryings_workshop_id")
-                        .HasFilter("ended_at is null");
-
-                    b.HasIndex("WorkshopId", "Key")
-                        .IsUnique()
-                        .HasDatabaseName("ix_dryings_workshop_id_key");
-
-                    b.ToTable("dryings", (string)null);
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Store.DryingWeightRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<DateTimeOffset>("At")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("at");
-
-                    b.Property<bool>("Believed")
-                        .HasColumnType("boolean")
-                        .HasColumnName("believed");
-
-                    b.Property<Guid>("DryingId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("drying_id");
-
-                    b.Property<double>("Grams")
-                        .HasColumnType("double precision")
-                        .HasColumnName("grams");
-
-                    b.Property<Guid>("Key")
-                        .HasColumnType("uuid")
-                        .HasColumnName("key");
-
-                    b.Property<string>("Typed")
-                        .IsRequired()
-                        .HasColumnType("text")
-                        .HasColumnName("typed");
-
-                    b.Property<string>("Who")
-                        .IsRequired()
-                        .HasColumnType("text")
-                        .HasColumnName("who");
-
-                    b.Property<DateTimeOffset?>("WithdrawnAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("withdrawn_at");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_drying_weights");
-
-                    b.HasIndex("DryingId", "At")
-                        .HasDatabaseName("ix_drying_weights_drying_id_at");
-
-                    b.HasIndex("WorkshopId", "Key")
-                        .IsUnique()
-                        .HasDatabaseName("ix_drying_weights_workshop_id_key");
-
-                    b.ToTable("drying_weights", (string)null);
-                });
-
             modelBuilder.Entity("EarthyTuft.Data.Store.EntryRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -777,11 +834,11 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("numeric")
                         .HasColumnName("spent");
 
-                    b.Property<string>("Standing")
+                    b.Property<string>("Status")
                         .IsRequired()
                         .HasMaxLength(32)
                         .HasColumnType("character varying(32)")
-                        .HasColumnName("standing");
+                        .HasColumnName("status");
 
                     b.Property<string>("Step")
                         .IsRequired()
@@ -829,9 +886,9 @@ namespace EarthyTuft.Data.Store.Migrations
                         .IsUnique()
                         .HasDatabaseName("ix_entries_workshop_id_key");
 
-                    b.HasIndex("WorkshopId", "Standing")
-                        .HasDatabaseName("ix_entries_workshop_id_standing")
-                        .HasFilter("standing in ('Suspicious', 'Impossible') and voided_at is null");
+                    b.HasIndex("WorkshopId", "Status")
+                        .HasDatabaseName("ix_entries_workshop_id_status")
+                        .HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null");
 
                     b.HasIndex("WorkshopId", "DoneAt", "Id")
                         .HasDatabaseName("ix_entries_workshop_id_done_at_id");
@@ -1437,46 +1494,6 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("password_resets", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.RackRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<double>("AreaSquareMetres")
-                        .HasColumnType("double precision")
-                        .HasColumnName("area_square_metres");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasMaxLength(60)
-                        .HasColumnType("character varying(60)")
-                        .HasColumnName("name");
-
-                    b.Property<DateTimeOffset?>("RetiredAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("retired_at");
-
-                    b.Property<uint>("Version")
-                        .IsConcurrencyToken()
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("xid")
-                        .HasColumnName("xmin");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_racks");
-
-                    b.HasIndex("WorkshopId")
-                        .HasDatabaseName("ix_racks_workshop_id");
-
-                    b.ToTable("racks", (string)null);
-                });
-
             modelBuilder.Entity("EarthyTuft.Data.Store.SampleRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1675,50 +1692,6 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("sign_ins", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.TubRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<double>("Litres")
-                        .HasColumnType("double precision")
-                        .HasColumnName("litres");
-
-                    b.Property<double>("LitresEquivalent")
-                        .HasColumnType("double precision")
-                        .HasColumnName("litres_equivalent");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasMaxLength(60)
-                        .HasColumnType("character varying(60)")
-                        .HasColumnName("name");
-
-                    b.Property<DateTimeOffset?>("RetiredAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("retired_at");
-
-                    b.Property<uint>("Version")
-                        .IsConcurrencyToken()
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("xid")
-                        .HasColumnName("xmin");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_tubs");
-
-                    b.HasIndex("WorkshopId")
-                        .HasDatabaseName("ix_tubs_workshop_id");
-
-                    b.ToTable("tubs", (string)null);
-                });
-
             modelBuilder.Entity("EarthyTuft.Data.Store.WashJudgementRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1792,87 +1765,6 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("wash_judgements", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<DateTimeOffset?>("EndedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("ended_at");
-
-                    b.Property<Guid?>("EntryId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("entry_id");
-
-                    b.Property<Guid>("Key")
-                        .HasColumnType("uuid")
-                        .HasColumnName("key");
-
-                    b.PrimitiveCollection<Guid[]>("LotIds")
-                        .IsRequired()
-                        .HasColumnType("uuid[]")
-                        .HasColumnName("lot_ids");
-
-                    b.Property<string>("Plan")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("plan");
-
-                    b.Property<Guid?>("RecipeId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("recipe_id");
-
-                    b.Property<string>("Request")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("request");
-
-                    b.Property<DateTimeOffset>("StartedAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("started_at");
-
-                    b.Property<Guid?>("TubId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("tub_id");
-
-                    b.Property<uint>("Version")
-                        .IsConcurrencyToken()
-                        .ValueGeneratedOnAddOrUpdate()
-                        .HasColumnType("xid")
-                        .HasColumnName("xmin");
-
-                    b.Property<string>("Who")
-                        .IsRequired()
-                        .HasColumnType("text")
-                        .HasColumnName("who");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_washes");
-
-                    b.HasIndex("RecipeId")
-                        .HasDatabaseName("ix_washes_recipe_id");
-
-                    b.HasIndex("TubId")
-                        .HasDatabaseName("ix_washes_tub_id");
-
-                    b.HasIndex("WorkshopId")
-                        .HasDatabaseName("ix_washes_workshop_id")
-                        .HasFilter("ended_at is null");
-
-                    b.HasIndex("WorkshopId", "Key")
-                        .IsUnique()
-                        .HasDatabaseName("ix_washes_workshop_id_key");
-
-                    b.ToTable("washes", (string)null);
-                });
-
             modelBuilder.Entity("EarthyTuft.Data.Store.WeighingRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1912,9 +1804,9 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("scale_step_grams");
 
-                    b.Property<DateOnly>("Sitting")
+                    b.Property<DateOnly>("Session")
                         .HasColumnType("date")
-                        .HasColumnName("sitting");
+                        .HasColumnName("session");
 
                     b.Property<string>("State")
                         .IsRequired()
@@ -1943,8 +1835,8 @@ namespace EarthyTuft.Data.Store.Migrations
                         .IsUnique()
                         .HasDatabaseName("ix_weighings_flow_id_revision");
 
-                    b.HasIndex("WorkshopId", "Sitting", "RecordedAt")
-                        .HasDatabaseName("ix_weighings_workshop_id_sitting_recorded_at")
+                    b.HasIndex("WorkshopId", "Session", "RecordedAt")
+                        .HasDatabaseName("ix_weighings_workshop_id_session_recorded_at")
                         .HasFilter("humidity_percent is not null");
 
                     b.ToTable("weighings", (string)null);
@@ -2254,63 +2146,123 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("user_tokens", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.BathReadingRow", b =>
-                {
-                    b.HasOne("EarthyTuft.Data.Store.BathRow", null)
-                        .WithMany("Readings")
-                        .HasForeignKey("BathId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired()
-                        .HasConstraintName("fk_bath_readings_baths_bath_id");
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Store.BathRow", b =>
+            modelBuilder.Entity("EarthyTuft.Data.Runs.InstrumentPlaceRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.InstrumentRow", null)
                         .WithMany()
-                        .HasForeignKey("ProbeId")
-                        .OnDelete(DeleteBehavior.SetNull)
-                        .HasConstraintName("fk_baths_instruments_probe_id");
+                        .HasForeignKey("InstrumentId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_instrument_places_instruments_instrument_id");
 
-                    b.HasOne("EarthyTuft.Data.Store.WashRow", "Wash")
-                        .WithMany("Baths")
-                        .HasForeignKey("WashId")
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany()
+                        .HasForeignKey("RunId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
-                        .HasConstraintName("fk_baths_washes_wash_id");
-
-                    b.Navigation("Wash");
+                        .HasConstraintName("fk_instrument_places_runs_run_id");
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.CountRow", b =>
+            modelBuilder.Entity("EarthyTuft.Data.Runs.MeasureRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.EntryRow", null)
-                        .WithOne()
-                        .HasForeignKey("EarthyTuft.Data.Store.CountRow", "EntryId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired()
-                        .HasConstraintName("fk_counts_entries_entry_id");
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Store.DryingRow", b =>
-                {
-                    b.HasOne("EarthyTuft.Data.Store.RackRow", "Rack")
                         .WithMany()
-                        .HasForeignKey("RackId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .HasConstraintName("fk_dryings_racks_rack_id");
-
-                    b.Navigation("Rack");
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Store.DryingWeightRow", b =>
-                {
-                    b.HasOne("EarthyTuft.Data.Store.DryingRow", null)
-                        .WithMany("Weights")
-                        .HasForeignKey("DryingId")
+                        .HasForeignKey("EntryId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
-                        .HasConstraintName("fk_drying_weights_dryings_drying_id");
+                        .HasConstraintName("fk_entry_measures_entries_entry_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunEventRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany("Events")
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_run_events_runs_run_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunLotRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.LotRow", "Lot")
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_run_lots_lots_lot_id");
+
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany("Lots")
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_run_lots_runs_run_id");
+
+                    b.Navigation("Lot");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunReadingRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany("Readings")
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_run_readings_runs_run_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_runs_entries_entry_id");
+
+                    b.HasOne("EarthyTuft.Data.Store.ScourRecipeRow", "Recipe")
+                        .WithMany()
+                        .HasForeignKey("RecipeId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_runs_scour_recipes_recipe_id");
+
+                    b.Navigation("Recipe");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunToolRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany("Tools")
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_run_tools_runs_run_id");
+
+                    b.HasOne("EarthyTuft.Data.Runs.ToolRow", "Tool")
+                        .WithMany()
+                        .HasForeignKey("ToolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_run_tools_tools_tool_id");
+
+                    b.Navigation("Tool");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Runs.ToolLessonRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany()
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_tool_lessons_runs_run_id");
+
+                    b.HasOne("EarthyTuft.Data.Runs.ToolRow", null)
+                        .WithMany()
+                        .HasForeignKey("ToolId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_tool_lessons_tools_tool_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.FlowRow", b =>
@@ -2421,25 +2373,6 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasConstraintName("fk_wash_judgements_lots_lot_id");
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>
-                {
-                    b.HasOne("EarthyTuft.Data.Store.ScourRecipeRow", "Recipe")
-                        .WithMany()
-                        .HasForeignKey("RecipeId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .HasConstraintName("fk_washes_scour_recipes_recipe_id");
-
-                    b.HasOne("EarthyTuft.Data.Store.TubRow", "Tub")
-                        .WithMany()
-                        .HasForeignKey("TubId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .HasConstraintName("fk_washes_tubs_tub_id");
-
-                    b.Navigation("Recipe");
-
-                    b.Navigation("Tub");
-                });
-
             modelBuilder.Entity("EarthyTuft.Data.Store.WeighingRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.FlowRow", null)
@@ -2507,14 +2440,15 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasConstraintName("fk_user_tokens_users_user_id");
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.BathRow", b =>
+            modelBuilder.Entity("EarthyTuft.Data.Runs.RunRow", b =>
                 {
-                    b.Navigation("Readings");
-                });
+                    b.Navigation("Events");
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.DryingRow", b =>
-                {
-                    b.Navigation("Weights");
+                    b.Navigation("Lots");
+
+                    b.Navigation("Readings");
+
+                    b.Navigation("Tools");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.EntryRow", b =>
@@ -2525,11 +2459,6 @@ namespace EarthyTuft.Data.Store.Migrations
             modelBuilder.Entity("EarthyTuft.Data.Store.FlowRow", b =>
                 {
                     b.Navigation("Weighings");
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Store.WashRow", b =>
-                {
-                    b.Navigation("Baths");
                 });
 #pragma warning restore 612, 618
         }

@@ -1,56 +1,16 @@
 using System.Security.Claims;
-using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 
+
 namespace EarthyTuft.Web.House;
 
-/// <summary>What a request needs to know of the person's workshop.</summary>
-public sealed record BenchFacts(
-    Guid WorkshopId,
-    string WorkshopName,
-    MemberRole Role,
-    string PersonName,
-    MassUnit Unit,
-    TimeZoneInfo Zone,
-    string Currency,
-    double ScaleStepGrams,
-    double? UsualBowlGrams,
-    bool IsDemo,
-    decimal? HourlyRate,
-    Schools Schools);
-
-/// <summary>The signed-in person at their bench: set before any handler of a workshop runs.</summary>
-public sealed class Bench(TimeProvider clock)
-{
-    private BenchFacts? facts;
-
-    public Guid PersonId { get; private set; }
-
-    public BenchFacts Facts => facts ?? throw new InvalidOperationException("This address needs a workshop.");
-
-    public bool IsSet => facts is not null;
-
-    public DateTimeOffset Now => clock.GetUtcNow().ToStored();
-
-    public DateOnly Today => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(Now, Facts.Zone).DateTime);
-
-    public DateOnly DayOf(DateTimeOffset time) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(time, Facts.Zone).DateTime);
-
-    public Mass? UsualBowl => Facts.UsualBowlGrams is { } grams ? Mass.FromGrams(grams) : null;
-
-    public void Sit(Guid personId, BenchFacts at)
-    {
-        PersonId = personId;
-        facts = at;
-    }
-}
-
 /// <summary>Finds the workshop of a request and holds what a person may do there.</summary>
-public static class BenchDoor
+public static class MembershipMiddleware
 {
     public const string WorkshopClaim = "workshop";
 
@@ -65,14 +25,14 @@ public static class BenchDoor
 
     public static Guid? WorkshopId(this ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(WorkshopClaim), out var id) ? id : null;
 
-    /// <summary>Seats the person of every authenticated request at the bench their cookie names, if they are still a member there.</summary>
-    public static IApplicationBuilder UseBench(this IApplicationBuilder app) => app.Use(async (context, next) =>
+    /// <summary>Finds the workshop that the cookie of an authenticated request names, if its person is still a member there.</summary>
+    public static IApplicationBuilder UseMembership(this IApplicationBuilder app) => app.Use(async (context, next) =>
     {
         if (context.Request.Path.StartsWithSegments("/api") && context.User.PersonId() is { } person && context.User.WorkshopId() is { } workshop)
         {
             var cache = context.RequestServices.GetRequiredService<IMemoryCache>();
             var key = Key(person, workshop);
-            if (!cache.TryGetValue(key, out BenchFacts? facts))
+            if (!cache.TryGetValue(key, out WorkshopSettings? facts))
             {
                 var db = context.RequestServices.GetRequiredService<EarthyTuftDb>();
                 facts = await Find(db, person, workshop, context.RequestAborted);
@@ -85,7 +45,7 @@ public static class BenchDoor
 
             if (facts is not null)
             {
-                context.RequestServices.GetRequiredService<Bench>().Sit(person, facts);
+                context.RequestServices.GetRequiredService<RequestContext>().Enter(person, facts);
                 context.RequestServices.GetRequiredService<WorkshopScope>().WorkshopId = workshop;
             }
         }
@@ -93,24 +53,24 @@ public static class BenchDoor
         await next();
     });
 
-    private static Task MarkUsed(EarthyTuftDb db, Guid demo, DateTimeOffset now, CancellationToken stop)
+    private static Task MarkUsed(EarthyTuftDb db, Guid demo, DateTimeOffset now, CancellationToken cancellationToken)
     {
         var lately = now - DemoUseNoted;
-        return Tables.NoteByTheWay(() => db.Workshops.Where(w => w.Id == demo && (w.DemoUsedAt == null || w.DemoUsedAt < lately)).ExecuteUpdateAsync(set => set.SetProperty(w => w.DemoUsedAt, now), stop));
+        return Tables.NoteByTheWay(() => db.Workshops.Where(w => w.Id == demo && (w.DemoUsedAt == null || w.DemoUsedAt < lately)).ExecuteUpdateAsync(set => set.SetProperty(w => w.DemoUsedAt, now), cancellationToken));
     }
 
     public static void Forget(IMemoryCache cache, Guid person, Guid workshop) => cache.Remove(Key(person, workshop));
 
-    private static (string, Guid, Guid) Key(Guid person, Guid workshop) => ("bench", person, workshop);
+    private static (string, Guid, Guid) Key(Guid person, Guid workshop) => ("membership", person, workshop);
 
-    internal static async Task<BenchFacts?> Find(EarthyTuftDb db, Guid person, Guid workshop, CancellationToken stop)
+    internal static async Task<WorkshopSettings?> Find(EarthyTuftDb db, Guid person, Guid workshop, CancellationToken cancellationToken)
     {
         var found = await db.Memberships
             .Where(m => m.UserId == person && m.WorkshopId == workshop)
             .Select(m => new { m.Role, m.User!.DisplayName, Shop = m.Workshop! })
             .AsNoTracking()
-            .SingleOrDefaultAsync(stop);
-        return found is null ? null : new BenchFacts(
+            .SingleOrDefaultAsync(cancellationToken);
+        return found is null ? null : new WorkshopSettings(
             workshop,
             found.Shop.Name,
             found.Role,
@@ -132,17 +92,17 @@ public static class BenchDoor
         {
             var http = context.HttpContext;
             return http.User.PersonId() is null ? Problems.Of(401, "not-signed-in", "Sign in first.")
-                : !http.RequestServices.GetRequiredService<Bench>().IsSet ? Problems.Of(403, "not-a-member", "You are not a member of this workshop.")
+                : !http.RequestServices.GetRequiredService<RequestContext>().IsSet ? Problems.Of(403, "not-a-member", "You are not a member of this workshop.")
                 : await next(context);
         });
         return group.WithMetadata(new Access(SignedIn: true, Token: false)).ProducesProblem(401).ProducesProblem(403);
     }
 
-    internal static IResult NotInDemo() => Problems.Of(403, "not-in-a-demo", "That is not to be had in the demo, which is this browser’s alone. Open a workshop of your own for it.");
+    internal static ProblemHttpResult NotInDemo() => Problems.Of(403, "not-in-a-demo", "That is not to be had in the demo, which is this browser’s alone. Open a workshop of your own for it.");
 
     /// <summary>A door that has no place in a demo workshop.</summary>
     public static RouteHandlerBuilder NotInDemos(this RouteHandlerBuilder route) => route.AddEndpointFilter(async (context, next) =>
-        context.HttpContext.RequestServices.GetRequiredService<Bench>().Facts.IsDemo ? NotInDemo() : await next(context));
+        context.HttpContext.RequestServices.GetRequiredService<RequestContext>().Workshop.IsDemo ? NotInDemo() : await next(context));
 
     /// <summary>A change: the antiforgery token must be there, and the role high enough.</summary>
     public static RouteHandlerBuilder Changes(this RouteHandlerBuilder route, MemberRole atLeast = MemberRole.Preparer)
@@ -150,7 +110,7 @@ public static class BenchDoor
         route.AddEndpointFilter(async (context, next) =>
         {
             var http = context.HttpContext;
-            if (http.RequestServices.GetRequiredService<Bench>().Facts.Role < atLeast)
+            if (http.RequestServices.GetRequiredService<RequestContext>().Workshop.Role < atLeast)
             {
                 return Problems.Of(403, "not-yours-to-change", atLeast == MemberRole.Owner ? "Only the owner changes this." : "You look here, and do not change.");
             }

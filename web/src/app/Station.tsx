@@ -1,17 +1,16 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { useDrafts, useDryings, useStations, useWaiting, useWashes, type Schema } from '../api/client';
-import { ProblemNotice } from '../ui/Slips';
-import { StationCaution } from '../ui/StationCaution';
-import { stepWord } from '../ui/words';
-import { PassesBench } from '../dehairing/PassesBench';
-import { RackBench } from '../drying/RackBench';
-import { WashBench } from '../scouring/WashBench';
-import { useFromWatch } from './fromWatch';
+import { useDrafts, useStations, useWaiting, type Schema } from '../api/client';
+import { heldLots, useRuns } from '../runs/queries';
+import { fromRun } from '../station/fromRun';
+import { StationBench } from '../station/StationBench';
 import { NoSuchPage } from '../ui/NoSuchPage';
-import { StationBench } from './StationBench';
+import { ProblemNotice } from '../ui/Notices';
+import { StationCaution } from '../ui/StationCaution';
+import { logWithoutRun, stepWord } from '../ui/words';
+import { benches } from './benches';
 
 /** One pattern for every step: what waits, the picture with its figures, the log with the big number; the caution at the side. */
 export function Station() {
@@ -20,26 +19,34 @@ export function Station() {
   const navigate = useNavigate();
   const stations = useStations();
   const drafts = useDrafts();
-  const washes = useWashes();
-  const dryings = useDryings();
+  const runs = useRuns();
   const station = stations.data?.find((s) => s.step === step);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
-  const watch = useFromWatch(search.get('wash'), search.get('drying'), waiting.data?.lots ?? []);
   const [logged, setLogged] = useState<{ step: string; answer: Schema['EntryAnswer'] } | null>(null);
+  const lots = useMemo(() => waiting.data?.lots ?? [], [waiting.data]);
+  const logging = runs.data?.find((r) => r.id === search.get('run') && r.craft === station?.step);
+  const run = useMemo(
+    () => (logging && station && lots.length > 0 ? { id: logging.id, state: fromRun(logging, station, lots) } : null),
+    [logging, station, lots],
+  );
   const problem = stations.error ?? waiting.error ?? drafts.error;
   if (problem) return <ProblemNotice error={problem} />;
   if (stations.data && !station) return <NoSuchPage />;
-  if (!station || !waiting.data || !drafts.data || washes.isPending || dryings.isPending) return null;
-  // What runs comes first on the page; the field takes the focus only where nothing does.
-  const running =
-    station.step === 'wash' ? (washes.data?.length ?? 0) : station.step === 'dry' ? (dryings.data?.length ?? 0) : 0;
-  // What lies in a bath or on a rack is logged from there; of a planned lot the rest may still be washed otherwise.
-  const inBath = (washes.data ?? []).flatMap((w) => w.on.lots.map((l) => l.id));
-  const onRack = (dryings.data ?? []).flatMap((d) => d.lots.map((l) => l.id));
-  const free = waiting.data.lots.filter(
-    (l) => !onRack.includes(l.id) && (!inBath.includes(l.id) || l.code === search.get('lot')),
+  if (!station || !waiting.data || !drafts.data || runs.isPending) return null;
+  const here = (runs.data ?? []).filter((r) => r.craft === station.step);
+  // What lies in a bath or on a rack is logged from there, and elsewhere it is taken only by who came for it, to divide it for instance; of a
+  // lot that lies there only in part the rest may be logged otherwise.
+  const held = heldLots(runs.data);
+  const whole = new Set(
+    here
+      .flatMap((r) => r.lots)
+      .filter((l) => l.grams === null)
+      .map((l) => l.id),
   );
+  const free = lots.filter((l) => !held.has(l.id) || (l.code === search.get('lot') && !whole.has(l.id)));
   const draft = drafts.data.find((d) => d.id === search.get('draft') && d.step === station.step) ?? null;
+  const Bench = benches[station.step];
+  const heading = run ? 'Log what was watched' : logWithoutRun[station.step];
   return (
     <Box
       sx={{
@@ -61,24 +68,22 @@ export function Station() {
         <Typography variant="h1" sx={{ mb: 1 }}>
           {stepWord[station.step]}
         </Typography>
-        {station.step === 'wash' && <WashBench logging={watch?.id ?? null} />}
-        {station.step === 'dry' && <RackBench lots={waiting.data.lots} logging={watch?.id ?? null} />}
-        {station.step === 'dehair' && <PassesBench lots={waiting.data.lots} wanted={search.get('lot')} />}
-        {(station.step === 'wash' || station.step === 'dry') && (
+        {runs.error && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
+        {Bench && <Bench lots={lots} runs={here.filter((r) => r.id !== run?.id)} wanted={search.get('lot')} />}
+        {heading && (
           <Typography variant="h2" sx={{ mb: 1 }}>
-            {watch
-              ? 'Log what was watched'
-              : `Log ${station.step === 'wash' ? 'a wash that was not planned here' : 'what dried without a watch'}`}
+            {heading}
           </Typography>
         )}
         <StationBench
-          key={`${station.step} ${draft?.id ?? ''} ${watch?.id ?? ''}`}
+          key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
           station={station}
-          lots={watch || draft ? waiting.data.lots : free}
+          lots={run || draft ? lots : free}
           wanted={search.get('lot')}
           draft={draft}
-          watch={watch}
-          quiet={running > 0 && !watch && !draft}
+          run={run}
+          // What runs comes first on the page; the field takes the focus only where nothing does.
+          quiet={here.length > 0 && !run && !draft}
           logged={logged?.step === station.step ? logged.answer : null}
           onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
           left={() => void navigate(`/station/${station.step}`, { replace: true })}

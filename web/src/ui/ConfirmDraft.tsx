@@ -6,7 +6,7 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, type Schema } from '../api/client';
-import { ProblemNotice } from '../ui/Slips';
+import { ProblemNotice } from './Notices';
 
 /** Keeps an impossible entry all the same, with the reason beside it for ever. */
 export function ConfirmDraft({ draftId, done }: { draftId: string; done: (answer: Schema['EntryAnswer']) => void }) {

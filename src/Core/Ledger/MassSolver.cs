@@ -7,7 +7,7 @@ namespace EarthyTuft.Core.Ledger;
 // never replaced here; where everything in an equation was measured it is a check, and its gap is the balance's news.
 
 /// <summary>The masses of a family of entries, weighed or found from the rest.</summary>
-public sealed class Settling
+public sealed class MassSolver
 {
     private readonly Dictionary<Guid, LinearForm> known = [];
     private readonly Dictionary<Guid, Entry> entries;
@@ -16,7 +16,7 @@ public sealed class Settling
     private readonly Dictionary<Guid, LotStretch> last = [];
     private readonly Dictionary<Guid, LotStretch> endedBy = [];
 
-    private Settling(IReadOnlyCollection<Entry> family)
+    private MassSolver(IReadOnlyCollection<Entry> family)
     {
         entries = family.ToDictionary(e => e.Id);
         stretches = LotStretch.Of(family);
@@ -38,20 +38,20 @@ public sealed class Settling
 
     /// <summary>Settles a family.</summary>
     /// <param name="family">All entries that made or used the lots in question, each once, oldest first.</param>
-    public static Settling Of(IReadOnlyCollection<Entry> family)
+    public static MassSolver Of(IReadOnlyCollection<Entry> family)
     {
-        var settling = new Settling(family);
-        settling.Solve([.. settling.StepEquations(), .. settling.LotEquations()]);
-        return settling;
+        var solver = new MassSolver(family);
+        solver.Solve([.. solver.StepEquations(), .. solver.LotEquations()]);
+        return solver;
     }
 
     /// <summary>Settles lots from what made them and what took from them alone; the steps' other flows are not at hand, so no step tells anything.</summary>
     /// <param name="partly">Entries with only the flows of the lots in question, oldest first.</param>
-    public static Settling OfLots(IReadOnlyCollection<Entry> partly)
+    public static MassSolver OfLots(IReadOnlyCollection<Entry> partly)
     {
-        var settling = new Settling(partly);
-        settling.Solve(settling.LotEquations());
-        return settling;
+        var solver = new MassSolver(partly);
+        solver.Solve(solver.LotEquations());
+        return solver;
     }
 
     /// <summary>A flow's mass, null when it cannot be told.</summary>

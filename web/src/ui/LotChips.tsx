@@ -3,8 +3,8 @@ import ToggleButton from '@mui/material/ToggleButton';
 import { useState } from 'react';
 import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
-import { othersCouldCome, parentage } from '../ui/words';
+import { tone } from './theme';
+import { othersCouldCome, parentage } from './words';
 
 interface Props {
   lots: readonly Schema['LotLine'][];

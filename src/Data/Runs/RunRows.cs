@@ -1,0 +1,146 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Runs;
+using EarthyTuft.Data.Store;
+
+namespace EarthyTuft.Data.Runs;
+
+/// <summary>Work at a bench that lasts, from its plan to the entry that logs it.</summary>
+public sealed class RunRow : IWorkshopOwned
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid WorkshopId { get; set; }
+    public Guid Key { get; set; }
+
+    /// <summary>The station it is done at, which says how plan and events are read.</summary>
+    public StepKind Craft { get; set; }
+
+    /// <summary>The plan as the craft's payload: it does not change under the run.</summary>
+    public required string Plan { get; set; }
+    public Guid? RecipeId { get; set; }
+    public ScourRecipeRow? Recipe { get; set; }
+    public DateTimeOffset StartedAt { get; set; }
+
+    /// <summary>It was logged, or left.</summary>
+    public DateTimeOffset? EndedAt { get; set; }
+    public Guid? EntryId { get; set; }
+    public required string Who { get; set; }
+
+    /// <summary>Counts up with every tap, so that what was reckoned of it can be remembered until the next.</summary>
+    public int Revision { get; set; }
+    public List<RunLotRow> Lots { get; set; } = [];
+    public List<RunToolRow> Tools { get; set; } = [];
+    public List<RunEventRow> Events { get; set; } = [];
+    public List<RunReadingRow> Readings { get; set; } = [];
+
+    /// <summary>Its events that count, as the craft reads them.</summary>
+    /// <typeparam name="T">The craft's events.</typeparam>
+    public IEnumerable<RunEvent<T>> EventsAs<T>(Func<RunEventRow, T> read) => Events.Where(e => e.WithdrawnAt is null).Select(e => new RunEvent<T>(e.Id, e.At, read(e)));
+
+    /// <summary>What instruments said of it.</summary>
+    public IEnumerable<RunReading> ReadingsAs() => Readings.Select(r => new RunReading(r.Part, r.At, r.Value));
+}
+
+/// <summary>A lot that a run holds.</summary>
+public sealed class RunLotRow : IWorkshopOwned
+{
+    public Guid RunId { get; set; }
+    public Guid LotId { get; set; }
+    public Guid WorkshopId { get; set; }
+
+    /// <summary>So much of it, in reference grams; null for all.</summary>
+    public double? Grams { get; set; }
+
+    /// <summary>A place where a lot can only be once at a time, such as the water or the rack; null where portions lie side by side.</summary>
+    public string? Place { get; set; }
+
+    /// <summary>With the run.</summary>
+    public DateTimeOffset? EndedAt { get; set; }
+    public LotRow? Lot { get; set; }
+}
+
+/// <summary>A tool that a run uses.</summary>
+public sealed class RunToolRow : IWorkshopOwned
+{
+    public Guid RunId { get; set; }
+    public Guid ToolId { get; set; }
+    public Guid WorkshopId { get; set; }
+    public ToolRow? Tool { get; set; }
+}
+
+/// <summary>Something that happened at a run. A slip is withdrawn and stays.</summary>
+public sealed class RunEventRow : IWorkshopOwned
+{
+    public Guid Id { get; set; } = Guid.CreateVersion7();
+    public Guid WorkshopId { get; set; }
+    public Guid RunId { get; set; }
+
+    /// <summary>Of the tap; of several events of one tap the first has it.</summary>
+    public Guid? Key { get; set; }
+
+    /// <summary>Which of the craft's events, which says how the payload is read.</summary>
+    public required string Kind { get; set; }
+    public required string Payload { get; set; }
+
+    /// <summary>When it happened: the time of the tap.</summary>
+    public DateTimeOffset At { get; set; }
+    public required string Who { get; set; }
+    public DateTimeOffset? WithdrawnAt { get; set; }
+}
+
+/// <summary>What an instrument said of a part of a run; hundreds an hour, so narrow.</summary>
+public sealed class RunReadingRow : IWorkshopOwned
+{
+    public long Id { get; set; }
+    public Guid WorkshopId { get; set; }
+    public Guid RunId { get; set; }
+    public Guid Part { get; set; }
+    public DateTimeOffset At { get; set; }
+    public double Value { get; set; }
+}
+
+/// <summary>Where an instrument hangs: in one part of one run, or nowhere.</summary>
+public sealed class InstrumentPlaceRow : IWorkshopOwned
+{
+    public Guid InstrumentId { get; set; }
+    public Guid WorkshopId { get; set; }
+    public Guid RunId { get; set; }
+    public Guid Part { get; set; }
+
+    /// <summary>What it said before says nothing of this part.</summary>
+    public DateTimeOffset Since { get; set; }
+
+    /// <summary>It still hangs there, and what it says counts no more: the wool was lifted.</summary>
+    public DateTimeOffset? Until { get; set; }
+}
+
+/// <summary>What a run's part taught of a tool.</summary>
+public sealed class ToolLessonRow : IWorkshopOwned
+{
+    public Guid RunId { get; set; }
+    public Guid Part { get; set; }
+
+    /// <summary>What is learned: <see cref="ToolLessons"/>.</summary>
+    public required string What { get; set; }
+    public Guid ToolId { get; set; }
+    public Guid WorkshopId { get; set; }
+    public double Value { get; set; }
+    public DateTimeOffset At { get; set; }
+}
+
+/// <summary>What tools are learned by.</summary>
+public static class ToolLessons
+{
+    /// <summary>The rate at which a tub cools, per minute.</summary>
+    public const string Cooling = "cooling";
+}
+
+/// <summary>A figure noted with an entry beside its weights.</summary>
+public sealed class MeasureRow : IWorkshopOwned
+{
+    public Guid EntryId { get; set; }
+
+    /// <summary>Which: the key of one of the station's measures.</summary>
+    public required string Key { get; set; }
+    public Guid WorkshopId { get; set; }
+    public double Value { get; set; }
+}

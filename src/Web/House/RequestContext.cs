@@ -1,0 +1,46 @@
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Routing;
+using EarthyTuft.Data.Store;
+
+namespace EarthyTuft.Web.House;
+
+/// <summary>What a request needs to know of the person's workshop.</summary>
+public sealed record WorkshopSettings(
+    Guid WorkshopId,
+    string WorkshopName,
+    MemberRole Role,
+    string PersonName,
+    MassUnit Unit,
+    TimeZoneInfo Zone,
+    string Currency,
+    double ScaleStepGrams,
+    double? UsualBowlGrams,
+    bool IsDemo,
+    decimal? HourlyRate,
+    Schools Schools);
+
+/// <summary>Who asks, in which workshop, and when: set before any handler of a workshop runs.</summary>
+public sealed class RequestContext(TimeProvider clock)
+{
+    private WorkshopSettings? workshop;
+
+    public Guid PersonId { get; private set; }
+
+    public WorkshopSettings Workshop => workshop ?? throw new InvalidOperationException("This address needs a workshop.");
+
+    public bool IsSet => workshop is not null;
+
+    public DateTimeOffset Now => clock.GetUtcNow().ToStored();
+
+    public DateOnly Today => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(Now, Workshop.Zone).DateTime);
+
+    public DateOnly DayOf(DateTimeOffset time) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(time, Workshop.Zone).DateTime);
+
+    public Mass? UsualBowl => Workshop.UsualBowlGrams is { } grams ? Mass.FromGrams(grams) : null;
+
+    public void Enter(Guid personId, WorkshopSettings at)
+    {
+        PersonId = personId;
+        workshop = at;
+    }
+}

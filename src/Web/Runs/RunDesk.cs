@@ -1,0 +1,212 @@
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Runs;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Runs;
+
+/// <summary>Moves runs: one tap at a time, each in one transaction in which the run is held.</summary>
+public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServiceProvider services)
+{
+    /// <summary>The craft of a station.</summary>
+    public ICraft Of(StepKind craft) => services.GetRequiredKeyedService<ICraft>(craft);
+
+    /// <summary>Every run that is not ended, as screens see it.</summary>
+    public async Task<IReadOnlyList<RunView>> Running(CancellationToken cancellationToken) =>
+        await See(await Whole().Where(r => r.EndedAt == null).OrderBy(r => r.StartedAt).ThenBy(r => r.Id).ToListAsync(cancellationToken), cancellationToken);
+
+    /// <summary>Begins a run. The same key again finds the one it began.</summary>
+    public async Task<Result<RunView>> Begin(RunStart start, Guid key, CancellationToken cancellationToken)
+    {
+        Guid[] ids = [.. start.Lots.Distinct()];
+        var station = Crafts.Of(start).Station;
+        var craft = Of(station);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        await db.HoldLots(ids, cancellationToken);
+        if (await db.Runs.AnyAsync(r => r.Key == key, cancellationToken))
+        {
+            return await Seen(r => r.Key == key, cancellationToken);
+        }
+
+        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null).OrderBy(l => l.Code).ToListAsync(cancellationToken);
+        if (lots.Count != ids.Length)
+        {
+            return new Refusal("lotIds", "not-here", "It names a lot that is not here.");
+        }
+
+        var outset = await craft.Begin(start, lots, cancellationToken);
+        if (outset.IsRefused)
+        {
+            return Result<RunView>.Refused(outset.Refusals);
+        }
+
+        if (craft.Place is { } place && await db.RunLots.AnyAsync(l => l.Place == place && l.EndedAt == null && ids.Contains(l.LotId), cancellationToken))
+        {
+            return craft.Taken;
+        }
+
+        var (plan, startedAt, events, tools, recipe, grams) = outset.Value;
+        var run = new RunRow
+        {
+            Key = key,
+            Craft = station,
+            Plan = plan,
+            RecipeId = recipe,
+            StartedAt = startedAt.ToUniversalTime().ToStored(),
+            Who = context.Workshop.PersonName,
+            Lots = [.. lots.Select(l => new RunLotRow { LotId = l.Id, Grams = grams, Place = craft.Place })],
+            Tools = [.. tools.Select(t => new RunToolRow { ToolId = t })],
+            Events = [.. events],
+        };
+        db.Runs.Add(run);
+        await db.SaveOnce(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
+        return await Seen(r => r.Key == key, cancellationToken);
+    }
+
+    /// <summary>Notes a tap. The same key again changes nothing, also when the run was ended since: its first answer may have got lost.</summary>
+    /// <returns>The run; null where there is none that is not ended.</returns>
+    public async Task<Result<RunView>?> Note(Guid id, RunCommand command, Guid key, CancellationToken cancellationToken) => await Move(id, run => run.Events.Any(e => e.Key == key), async (run, craft) =>
+    {
+        var events = await craft.Decide(run, command, cancellationToken);
+        if (events.IsRefused)
+        {
+            return events.Refusals;
+        }
+
+        if (events.Value.Count > 0)
+        {
+            events.Value[0].Key = key;
+            await Keep(run, craft, events.Value, cancellationToken);
+        }
+
+        return null;
+    }, cancellationToken);
+
+    /// <summary>Takes an event back as a slip: it stays in its table and counts no more. Taken back twice it is taken back once.</summary>
+    public async Task<Result<RunView>?> Withdraw(Guid id, Guid eventId, CancellationToken cancellationToken) => await Move(id, run => run.Events.Any(e => e.Id == eventId && e.WithdrawnAt is not null), async (run, craft) =>
+    {
+        if (craft.Withdraw(run, eventId) is { } refused)
+        {
+            return [refused];
+        }
+
+        run.Events.Single(e => e.Id == eventId).WithdrawnAt = context.Now;
+        await db.RunEvents.Where(e => e.Id == eventId).ExecuteUpdateAsync(set => set.SetProperty(e => e.WithdrawnAt, context.Now), cancellationToken);
+        await Keep(run, craft, [], cancellationToken);
+        return null;
+    }, cancellationToken);
+
+    /// <summary>Ends a run without an entry; one that is logged ends with its entry.</summary>
+    /// <returns>False where there is none.</returns>
+    public async Task<bool> End(Guid id, CancellationToken cancellationToken)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        if (await Held(id, cancellationToken) is not { } run)
+        {
+            return false;
+        }
+
+        await End(run, null, cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
+        return true;
+    }
+
+    /// <summary>Ends the run that an entry logs, within the caller's transaction, so that no alarm outlives its work.</summary>
+    /// <returns>False where no such run holds one of these lots at that station.</returns>
+    public async Task<bool> Log(Guid id, StepKind step, Guid[] lots, Guid entry, CancellationToken cancellationToken)
+    {
+        if (await Held(id, cancellationToken) is not { } run || run.Craft != step || !run.Lots.Any(l => lots.Contains(l.LotId)))
+        {
+            return false;
+        }
+
+        await End(run, entry, cancellationToken);
+        return true;
+    }
+
+    private async Task End(RunRow run, Guid? entry, CancellationToken cancellationToken)
+    {
+        var (id, now) = (run.Id, context.Now);
+        if (run.EndedAt is null)
+        {
+            await Keep(run, Of(run.Craft), Of(run.Craft).End(run), cancellationToken);
+            await db.RunLots.Where(l => l.RunId == id && l.EndedAt == null).ExecuteUpdateAsync(set => set.SetProperty(l => l.EndedAt, now), cancellationToken);
+        }
+
+        await db.Runs.Where(r => r.Id == id).ExecuteUpdateAsync(set => set.SetProperty(r => r.EndedAt, r => r.EndedAt ?? now).SetProperty(r => r.EntryId, r => r.EntryId ?? entry), cancellationToken);
+        db.Changed<RunRow>();
+    }
+
+    /// <summary>Moves a run that is held meanwhile.</summary>
+    /// <param name="isDone">The same was done before: nothing moves, and the run is the answer.</param>
+    /// <param name="move">Moves it, or says what stands against it.</param>
+    private async Task<Result<RunView>?> Move(Guid id, Func<RunRow, bool> isDone, Func<RunRow, ICraft, Task<IReadOnlyList<Refusal>?>> move, CancellationToken cancellationToken)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        if (await Held(id, cancellationToken) is not { } run || (run.EndedAt is not null && !isDone(run)))
+        {
+            return null;
+        }
+
+        if (!isDone(run) && await move(run, Of(run.Craft)) is { } refusals)
+        {
+            return Result<RunView>.Refused(refusals);
+        }
+
+        await transaction.CommitAsync(cancellationToken);
+        return await Seen(r => r.Id == id, cancellationToken);
+    }
+
+    private async Task Keep(RunRow run, ICraft craft, IReadOnlyList<RunEventRow> events, CancellationToken cancellationToken)
+    {
+        foreach (var row in events)
+        {
+            row.RunId = run.Id;
+            run.Events.Add(row);
+        }
+
+        db.RunEvents.AddRange(events);
+        await craft.Settle(run, events, cancellationToken);
+        await db.SaveChangesAsync(cancellationToken);
+        await db.Runs.Where(r => r.Id == run.Id).ExecuteUpdateAsync(set => set.SetProperty(r => r.Revision, r => r.Revision + 1), cancellationToken);
+        db.Changed<RunRow>();
+    }
+
+    /// <summary>A run, held until the transaction ends, with all that happened at it.</summary>
+    private async Task<RunRow?> Held(Guid id, CancellationToken cancellationToken)
+    {
+        await db.HoldRun(id, cancellationToken);
+        return await Whole().SingleOrDefaultAsync(r => r.Id == id, cancellationToken);
+    }
+
+    private IQueryable<RunRow> Whole() => db.Runs.AsNoTracking()
+        .Include(r => r.Lots).ThenInclude(l => l.Lot)
+        .Include(r => r.Tools).ThenInclude(t => t.Tool)
+        .Include(r => r.Events)
+        .Include(r => r.Readings)
+        .Include(r => r.Recipe)
+        .AsSplitQuery();
+
+    private async Task<Result<RunView>> Seen(System.Linq.Expressions.Expression<Func<RunRow, bool>> which, CancellationToken cancellationToken) =>
+        (await See([await Whole().SingleAsync(which, cancellationToken)], cancellationToken))[0];
+
+    private async Task<IReadOnlyList<RunView>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    {
+        var seen = new Dictionary<Guid, CraftSeen>();
+        foreach (var craft in runs.GroupBy(r => r.Craft))
+        {
+            RunRow[] own = [.. craft];
+            foreach (var (run, of) in own.Zip(await Of(craft.Key).See(own, cancellationToken)))
+            {
+                seen[run.Id] = of;
+            }
+        }
+
+        return [.. runs.Select(r => new RunView(
+            r.Id, r.Craft, [.. r.Lots.OrderBy(l => l.Lot!.Code).Select(l => new RunLot(l.LotId, l.Lot!.Code, l.Lot.Parentage, l.Grams))], r.StartedAt, r.Who, seen[r.Id].Summary.MayBeLogged, seen[r.Id].Calls, seen[r.Id].Entry, seen[r.Id].Details))];
+    }
+}

@@ -1,0 +1,196 @@
+using EarthyTuft.Core.Instruments;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Tools;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Scouring;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Runs;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Scouring;
+
+/// <summary>Washes: planned, watched bath by bath, and what their baths teach the tub.</summary>
+internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPlanner planner, RunFits fits) : ICraft
+{
+    private const int MostDots = 90;
+    private const int CurvePoints = 48;
+
+    public string Place => "water";
+
+    public Refusal Taken => new("lotIds", "in-a-wash", "It is being washed already: end that wash first, or divide the lot.");
+
+    public async Task<Result<RunOutset>> Begin(RunStart start, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    {
+        var request = ((WashStart)start).Plan;
+        return (await planner.Plan(request, cancellationToken)).Then<RunOutset>(planned =>
+            new RunOutset(StoredWash.Write(planned.Wash), context.Now, [], planned.Tub is { } tub ? [tub.Id] : [], request.RecipeId, lots.Count == 1 ? request.GreasyGrams : null));
+    }
+
+    public async Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken)
+    {
+        var probe = command switch { BeginBath begin => begin.ProbeId, HangProbe hang => hang.ProbeId, _ => null };
+        if (probe is { } id && !await db.Instruments.AnyAsync(i => i.Id == id && i.Kind == InstrumentKind.Probe, cancellationToken))
+        {
+            return new Refusal("probeId", "not-here", "There is no such probe in this workshop.");
+        }
+
+        return WashRun.Decide(StoredWash.State(run), command, context.Now).Then<IReadOnlyList<RunEventRow>>(events => events.Select(Row).ToArray());
+    }
+
+    public Refusal? Withdraw(RunRow run, Guid eventId) => WashRun.Withdraw(StoredWash.State(run), eventId);
+
+    public IReadOnlyList<RunEventRow> End(RunRow run) => [.. WashRun.End(StoredWash.State(run), context.Now).Select(Row)];
+
+    public async Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken)
+    {
+        var state = StoredWash.State(run);
+        await Hang(run, state, [.. happened.Select(StoredWash.Read).OfType<ProbeHung>()], cancellationToken);
+        if (run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.ToolId is not { } tub)
+        {
+            return;
+        }
+
+        var lessons = await db.ToolLessons.Where(l => l.RunId == run.Id && l.What == ToolLessons.Cooling).ToDictionaryAsync(l => l.Part, cancellationToken);
+        foreach (var bath in state.Baths)
+        {
+            var known = lessons.GetValueOrDefault(bath.Id);
+            if (WashRun.Learned(bath) is not { } rate)
+            {
+                if (known is not null)
+                {
+                    db.ToolLessons.Remove(known);
+                }
+            }
+            else if (known is not null)
+            {
+                (known.Value, known.At) = (rate, bath.LiftedAt!.Value);
+            }
+            else
+            {
+                db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = bath.Id, What = ToolLessons.Cooling, ToolId = tub, Value = rate, At = bath.LiftedAt!.Value });
+            }
+        }
+    }
+
+    public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    {
+        var rates = await TubRates.Of(db, cancellationToken);
+        var ids = runs.Select(r => r.Id).ToArray();
+        var hanging = await db.InstrumentPlaces.AsNoTracking().Where(p => ids.Contains(p.RunId)).ToDictionaryAsync(p => p.Part, p => p.InstrumentId, cancellationToken);
+        return [.. runs.Select(run => See(run, rates.Of(run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.ToolId), hanging))];
+    }
+
+    /// <summary>A probe hangs in one bath: hung here it is taken out of the one it was in, which goes on by its curve. Of a lifted bath it tells nothing.</summary>
+    private async Task Hang(RunRow run, WashState state, ProbeHung[] hung, CancellationToken cancellationToken)
+    {
+        foreach (var (bath, probe) in hung)
+        {
+            await db.Database.ExecuteSqlAsync($"select 1 from instruments where id = {probe} and workshop_id = {db.Workshop} for update", cancellationToken);
+            await db.InstrumentPlaces.Where(p => p.Part == bath || p.InstrumentId == probe).ExecuteDeleteAsync(cancellationToken);
+            if (probe is { } id)
+            {
+                var here = state.Baths.Single(b => b.Id == bath);
+                db.InstrumentPlaces.Add(new InstrumentPlaceRow { InstrumentId = id, RunId = run.Id, Part = bath, Since = here.StartedAt, Until = here.LiftedAt });
+            }
+        }
+
+        foreach (var place in await db.InstrumentPlaces.Where(p => p.RunId == run.Id).ToListAsync(cancellationToken))
+        {
+            place.Until = state.Baths.Single(b => b.Id == place.Part).LiftedAt;
+        }
+    }
+
+    private CraftSeen See(RunRow run, TubRate rate, Dictionary<Guid, Guid> hanging)
+    {
+        var state = StoredWash.State(run);
+        var (on, plan) = (state.Plan.On, state.Plan.Plan);
+        var shown = state.Shown.ToArray();
+        var known = shown.ToDictionary(b => b.Id, b => fits.Of(run, b.Id, rate, () => WashRun.Fit(b, rate)));
+        var summary = WashRun.Summarise(state, known, context.Now);
+        return new CraftSeen(
+            summary,
+            [.. summary.Calls.Zip(shown.Where(b => b.Lifted is null), (c, b) => new RunCallView(
+                c.Part, Name(b, plan), c.Act, c.Since, c.DueAt, c.GiveOrTakeMinutes, c.AlarmAt, c.SoftAt, c.Hurries, Sentence(b, known[b.Id], c.DueAt), new LiftBath(b.Id)))],
+            new RunEntry(
+                Minutes: summary.Minutes,
+                Spent: plan.Cost is { } cost ? Math.Round(cost, 2) : null,
+                Notes: string.Join("; ", new[] { run.Recipe is null ? null : $"recipe {run.Recipe.Name}" }.OfType<string>().Concat(state.Plan.Departures))),
+            new WashView(
+                Mass.FromGrams(on.GreasyGrams).ToFigure(context.Workshop.Unit, on.GreasyFrom),
+                plan,
+                run.Recipe?.Name,
+                [.. shown.Select(b => See(b, known[b.Id], hanging.TryGetValue(b.Id, out var probe) ? probe : null))],
+                state.Next,
+                state.Baths.Count(b => b.Lifted is not null)));
+    }
+
+    private BathView See(Bath bath, BathFit known, Guid? probe)
+    {
+        var (fit, sorted, rate) = known;
+        DateTimeOffset At(double minutes) => bath.StartedAt.AddMinutes(minutes);
+        var until = Math.Max(Math.Max(known.Moment(bath).ByMinutes ?? 0, bath.Began.PlannedMinutes), ((bath.LiftedAt ?? context.Now) - bath.StartedAt).TotalMinutes) * 1.06 + 1;
+        var every = Math.Max(1, (int)Math.Ceiling(bath.Temperatures.Count / (double)MostDots));
+        var began = sorted.BeganMinutes ?? 0;
+        var counted = sorted.Counted.ToHashSet();
+        return new BathView(
+            bath.Id,
+            bath.Began.Batch,
+            bath.Began.Place,
+            bath.Began.Kind,
+            bath.StartedAt,
+            bath.LiftedAt,
+            bath.Lifted?.Id,
+            bath.Temperatures.LastOrDefault(t => t.Event is not null)?.Event,
+            bath.Began.TargetCelsius,
+            bath.Began.HasFloor ? bath.Began.FloorCelsius : null,
+            bath.Began.AirCelsius,
+            probe,
+            bath.Temperatures.Count,
+            bath.Temperatures.LastOrDefault()?.Celsius,
+            At(bath.Began.PlannedMinutes),
+            sorted.Counted.Count >= 2 ? Provenance.Reckoned : rate.Baths > 0 ? Provenance.Yours : Provenance.Typical,
+            new Working(
+                "lift by = start + ln((start - air) / (floor - air)) / rate, over all rates that fit the readings",
+                [
+                    new("start", FormattableString.Invariant($"{fit.Cooling.StartCelsius:0.0} °C{(sorted.BeganMinutes is { } leap ? $" at {RunWords.Clock(At(leap), context)}, when the water changed" : "")}")),
+                    new("air", FormattableString.Invariant($"{fit.Cooling.AirCelsius:0.0} °C, {(bath.Began.AirRead ? "measured" : "guessed")}")),
+                    new("floor", bath.Began.HasFloor ? FormattableString.Invariant($"{bath.Began.FloorCelsius:0.#} °C") : "none counts for this bath"),
+                    new("cooling rate", FormattableString.Invariant($"{fit.Cooling.RatePerMinute:0.0000} per minute ± {fit.LogRateDeviation * 100:0} %")),
+                    new("readings", FormattableString.Invariant($"{sorted.Counted.Count}{(sorted.Excluded.Count > 0 ? $", and {sorted.Excluded.Count} set aside" : "")}")),
+                    new("this tub before", rate.Baths > 0 ? FormattableString.Invariant($"{rate.PerMinute:0.0000} per minute, from {rate.Baths} of your own baths") : "not known, typical 0.0080 per minute"),
+                ],
+                "a bath cools in proportion to what it is warmer than the air"),
+            bath.Lifted is null && sorted.Doubted is { } doubted ? Doubt(doubted, fit.Band(doubted.Minutes).Celsius) : null,
+            [.. bath.Temperatures.Where((_, i) => i % every == 0 || i == bath.Temperatures.Count - 1).Select(t => new CurveDot(t.At, t.Celsius, t.Event is null, counted.Contains(WashRun.ReadingOf(bath, t))))],
+            [.. Enumerable.Range(0, CurvePoints + 1).Select(i =>
+            {
+                var minutes = began + (until - began) * i / CurvePoints;
+                var (celsius, deviation) = fit.Band(minutes);
+                return new CurvePoint(At(minutes), celsius, celsius - deviation, celsius + deviation);
+            })]);
+    }
+
+    private RunEventRow Row(RunEvent<WashEvent> happened) => StoredWash.Row(happened, context.Workshop.PersonName);
+
+    private static string Name(Bath bath, ScourPlan plan) => $"bath {bath.Began.Place + 1}{(plan.Batches.Count > 1 ? $", batch {bath.Began.Batch}" : "")}";
+
+    private static string Doubt(BathReading reading, double expected) => reading.ByProbe
+        ? FormattableString.Invariant($"The probe reads {reading.Celsius:0.0} °C where about {expected:0} are expected. Is it in the bath? The curve goes on without it.")
+        : FormattableString.Invariant($"{reading.Celsius:0.0} °C was noted where about {expected:0} are expected. Read again: a second reading like it is believed.");
+
+    private string Sentence(Bath bath, BathFit known, DateTimeOffset? liftBy)
+    {
+        if (liftBy is null)
+        {
+            return "Nothing hurries.";
+        }
+
+        var unsure = known.Sorted.Counted.Count > 0 ? "" : known.Rate.Baths > 0 ? " Note a temperature: so far only this tub’s earlier baths tell." : " Note a temperature: so far only what tubs usually do tells.";
+        return known.Moment(bath).Floor
+            ? FormattableString.Invariant($"Lift the wool by {RunWords.Clock(liftBy.Value, context)}. The bath reaches {bath.Began.FloorCelsius:0.#} °C then and wax starts to settle back.{unsure}")
+            : $"Lift it at {RunWords.Clock(liftBy.Value, context)}, when it has lain as long as was planned.";
+    }
+}

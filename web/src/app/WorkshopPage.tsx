@@ -1,0 +1,5 @@
+import { WashHouseSettings } from '../scouring/WashHouseSettings';
+import { Workshop } from '../workshop/Workshop';
+
+/** The workshop's page with the settings of its rooms. */
+export const WorkshopPage = () => <Workshop tools={<WashHouseSettings />} />;

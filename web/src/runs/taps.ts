@@ -1,0 +1,111 @@
+import { useMutation, useMutationState } from '@tanstack/react-query';
+import { api, Problem, queryClient, type Schema } from '../api/client';
+import { newKey, read, remove, named, write } from '../api/keep';
+import { againRuns } from './queries';
+
+/** One tap at a run, with the key under which it is stored once however often it is sent. */
+interface Tap {
+  run: string;
+  key: string;
+  command: Schema['RunCommand'];
+}
+
+const mutationKey = ['tap'];
+const storePrefix = 'tap:';
+const patience = 3000;
+const isAway = (e: unknown) => e instanceof Problem && e.isAway;
+
+queryClient.setMutationDefaults(mutationKey, {
+  mutationFn: async ({ run, key, command }: Tap) =>
+    (
+      await api.POST('/api/runs/{id}/events', {
+        params: { path: { id: run }, header: { 'Idempotency-Key': key } },
+        body: command,
+      })
+    ).data!,
+  networkMode: 'always',
+  // While the server or its database is away the tap waits, with its time.
+  retry: (_, error) => isAway(error),
+  retryDelay: patience,
+  gcTime: Infinity,
+  onSuccess: againRuns,
+});
+
+const scopeOf = (run: string) => ({ id: `run ${run}` });
+
+let kept = false;
+
+/** Taps that waited when the page was left. */
+const restored = new Set<number>();
+
+/**
+ * From now on a tap that waits for the server outlives a reload: each lies in this device's store under its own key until it is stored or
+ * refused, so that two tabs do not lose each other's. To be called once somebody is signed in: what waited before is sent.
+ */
+export function keepTaps() {
+  if (kept) return;
+  kept = true;
+  const cache = queryClient.getMutationCache();
+  cache.subscribe(({ mutation }) => {
+    const tap = mutation?.state.variables as Tap | undefined;
+    if (!mutation || !tap || mutation.options.mutationKey?.[0] !== mutationKey[0]) return;
+    if (mutation.state.status === 'pending') write(storePrefix + tap.key, tap);
+    else remove(storePrefix + tap.key);
+  });
+  for (const name of named(storePrefix)) {
+    const tap = read<Tap>(name);
+    if (!tap) continue;
+    const mutation = cache.build<Schema['RunView'], unknown, Tap, unknown>(
+      queryClient,
+      queryClient.defaultMutationOptions({ mutationKey, scope: scopeOf(tap.run) }),
+    );
+    restored.add(mutation.mutationId);
+    // One that is refused now stays as an error: RefusedTaps shows it.
+    void mutation.execute(tap).catch(() => undefined);
+  }
+}
+
+/** The same tap, whenever it was tapped. */
+export const isSame = (one: Schema['RunCommand'], other: Schema['RunCommand']) =>
+  JSON.stringify({ ...one, at: null }) === JSON.stringify({ ...other, at: null });
+
+/** Sends taps at a run, one after another. */
+export function useTap(run: string) {
+  const mutation = useMutation<Schema['RunView'], unknown, Tap>({ mutationKey, scope: scopeOf(run) });
+  const reasons = useMutationState({
+    filters: { mutationKey, status: 'pending', predicate: (m) => (m.state.variables as Tap).run === run },
+    select: (m) => m.state.failureReason as unknown,
+  });
+  return {
+    send: (command: Schema['RunCommand'], done?: () => void) => {
+      // The same again while the first is on its way is one tap of a wet finger; something else is queued behind it.
+      if (mutation.isPending && isSame(mutation.variables.command, command)) return;
+      mutation.mutate({ run, key: newKey(), command }, { onSuccess: done });
+    },
+    busy: mutation.isPending,
+    away: reasons.some(isAway),
+    error: mutation.error instanceof Problem ? mutation.error : null,
+    clearError: () => {
+      if (mutation.isError) mutation.reset();
+    },
+  };
+}
+
+/** What had waited for the server when the page was left, and was then refused. */
+export const useRefusedTaps = () =>
+  useMutationState({
+    filters: { mutationKey, status: 'error', predicate: (m) => restored.has(m.mutationId) },
+    select: (m) => ({
+      id: m.mutationId,
+      reason: m.state.error instanceof Error ? m.state.error.message : '',
+      forget: () => queryClient.getMutationCache().remove(m),
+    }),
+  });
+
+/** Takes back an event that was a slip; taken back twice it is taken back once. */
+export const withdraw = (run: string, eventId: string) =>
+  api.POST('/api/runs/{id}/withdraw', { params: { path: { id: run } }, body: { eventId } }).then(againRuns);
+
+/** Ends a run without logging it. */
+export const endRun = (run: string) =>
+  api.POST('/api/runs/{id}/end', { params: { path: { id: run } } }).then(againRuns);
