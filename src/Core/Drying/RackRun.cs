@@ -68,10 +68,10 @@ public sealed record RackState(Guid Id, RackPlan Plan, DateTimeOffset StartedAt,
     /// <param name="id">The run.</param>
     /// <param name="plan">As it was laid on.</param>
     /// <param name="startedAt">When.</param>
-    /// <param name="events">Those that count, in any order.</param>
+    /// <param name="events">Those that count; of two at the same moment the first given was first.</param>
     public static RackState Of(Guid id, RackPlan plan, DateTimeOffset startedAt, IEnumerable<RunEvent<RackEvent>> events)
     {
-        var inOrder = events.OrderBy(e => e.At).ThenBy(e => e.Id).ToArray();
+        var inOrder = events.OrderBy(e => e.At).ToArray();
         var believed = inOrder.Select(e => e.What).OfType<WeightBelieved>().Select(b => b.Weight).ToHashSet();
         return new RackState(id, plan, startedAt, [.. inOrder.Where(e => e.What is RackWeighed)
             .Select(e => (e, Weighed: (RackWeighed)e.What)).Select(w => new RackWeight(w.e.Id, w.e.At, w.Weighed.Grams, w.Weighed.Typed, believed.Contains(w.e.Id)))]);

@@ -127,11 +127,11 @@ public sealed record WashState(WashPlan Plan, IReadOnlyList<Bath> Baths)
 {
     /// <summary>Folds.</summary>
     /// <param name="plan">As it was begun.</param>
-    /// <param name="events">Those that count, in any order.</param>
+    /// <param name="events">Those that count; of two at the same moment the first given was first.</param>
     /// <param name="readings">What probes said, in any order.</param>
     public static WashState Of(WashPlan plan, IEnumerable<RunEvent<WashEvent>> events, IEnumerable<RunReading> readings)
     {
-        var inOrder = events.OrderBy(e => e.At).ThenBy(e => e.Id).ToArray();
+        var inOrder = events.OrderBy(e => e.At).ToArray();
         var typed = inOrder.Where(e => e.What is BathRead).ToLookup(e => ((BathRead)e.What).Bath, e => new BathTemperature(e.Id, e.At, ((BathRead)e.What).Celsius));
         var probed = readings.ToLookup(r => r.Part, r => new BathTemperature(null, r.At, r.Value));
         var hung = inOrder.Where(e => e.What is ProbeHung).ToLookup(e => ((ProbeHung)e.What).Bath, e => ((ProbeHung)e.What).Probe);

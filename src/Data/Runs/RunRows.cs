@@ -32,9 +32,9 @@ public sealed class RunRow : IWorkshopOwned
     public List<RunEventRow> Events { get; set; } = [];
     public List<RunReadingRow> Readings { get; set; } = [];
 
-    /// <summary>Its events that count, as the craft reads them.</summary>
+    /// <summary>Its events that count, in the order in which they were noted, as the craft reads them.</summary>
     /// <typeparam name="T">The craft's events.</typeparam>
-    public IEnumerable<RunEvent<T>> EventsAs<T>(Func<RunEventRow, T> read) => Events.Where(e => e.WithdrawnAt is null).Select(e => new RunEvent<T>(e.Id, e.At, read(e)));
+    public IEnumerable<RunEvent<T>> EventsAs<T>(Func<RunEventRow, T> read) => Events.Where(e => e.WithdrawnAt is null).OrderBy(e => e.Id).Select(e => new RunEvent<T>(e.Id, e.At, read(e)));
 
     /// <summary>What instruments said of it.</summary>
     public IEnumerable<RunReading> ReadingsAs() => Readings.Select(r => new RunReading(r.Part, r.At, r.Value));
