@@ -156,14 +156,42 @@ pg_start() {
     || refuse "PostgreSQL did not start; its log is $cluster/server.log"
 }
 
-# Makes a database in the running cluster unless it is there.
+# SQL as the cluster's superuser, on a database.
+pg_sql() { PGPASSWORD=$PG_PASSWORD "$(pg_bin)/psql" -h 127.0.0.1 -p "$PG_PORT" -U earthy_tuft -d "$1" -qtA -v ON_ERROR_STOP=1; }
+
+# Makes a database in the running cluster unless it is there, and a role for the web process that owns it and is no superuser: row-level
+# security binds nobody else. What an earlier release or a restored back-up left to the superuser is handed over. Sets PG_APP_PASSWORD.
 pg_database() {
-  PGPASSWORD=$PG_PASSWORD "$(pg_bin)/psql" -h 127.0.0.1 -p "$PG_PORT" -U earthy_tuft -d postgres -qtAc "select 1 from pg_database where datname = '$1'" | grep -q 1 \
-    || PGPASSWORD=$PG_PASSWORD "$(pg_bin)/createdb" -h 127.0.0.1 -p "$PG_PORT" -U earthy_tuft "$1"
+  local data=$2
+  [ -s "$data/app-password" ] || (umask 077 && node -p 'require("crypto").randomBytes(24).toString("hex")' >"$data/app-password")
+  PG_APP_PASSWORD=$(cat "$data/app-password")
+  echo "select 1 from pg_database where datname = '$1'" | pg_sql postgres | grep -q 1 || echo "create database $1" | pg_sql postgres
+  pg_sql "$1" >/dev/null <<SQL
+do \$\$
+declare it record;
+begin
+  if not exists (select from pg_roles where rolname = 'earthy_tuft_app') then
+    create role earthy_tuft_app;
+  end if;
+  alter role earthy_tuft_app login nosuperuser nobypassrls nocreaterole nocreatedb password '$PG_APP_PASSWORD';
+  alter database $1 owner to earthy_tuft_app;
+  alter schema public owner to earthy_tuft_app;
+  -- Sequences that belong to a column go with their table.
+  for it in select c.oid::regclass as name from pg_class c where c.relnamespace = 'public'::regnamespace and c.relkind in ('r', 'v')
+      and c.relowner <> 'earthy_tuft_app'::regrole loop
+    execute format('alter table %s owner to earthy_tuft_app', it.name);
+  end loop;
+end
+\$\$;
+SQL
 }
 
 pg_stop() { as_pg "$(pg_bin)/pg_ctl" stop -s -m fast -D "$1/postgres" >/dev/null 2>&1 9>&- || true; }
 
+# As the web process connects.
+pg_app_connection() { printf 'Host=127.0.0.1;Port=%s;Username=earthy_tuft_app;Password=%s;Database=%s' "$PG_PORT" "$PG_APP_PASSWORD" "$1"; }
+
+# As the cluster's superuser.
 pg_connection() { printf 'Host=127.0.0.1;Port=%s;Username=earthy_tuft;Password=%s;Database=%s' "$PG_PORT" "$PG_PASSWORD" "$1"; }
 
 # True when the address answers 200.

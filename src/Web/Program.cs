@@ -191,10 +191,16 @@ if (!describing)
 {
     await using var scope = app.Services.CreateAsyncScope();
     var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
+    var workshops = scope.ServiceProvider.GetRequiredService<WorkshopScope>();
     await db.Database.PrepareHistory();
-    await db.Database.MigrateAsync();
-    await Projections.BringUpToDate(db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), CancellationToken.None);
-    await DemoInstruments.PlaceAll(db, app.Services.GetRequiredService<DemoDoor>().PortOf, CancellationToken.None);
+    await workshops.Across(() => db.Database.MigrateAsync());
+    await Projections.BringUpToDate(db, workshops, CancellationToken.None);
+    await workshops.Across(() => DemoInstruments.PlaceAll(db, app.Services.GetRequiredService<DemoDoor>().PortOf, CancellationToken.None));
+    if (!await RowSecurity.IsBinding(db, CancellationToken.None))
+    {
+        app.Logger.LogWarning("The database role of the connection is bound by no row-level security. Give the web process a role that is no superuser: docs/operating.md says how.");
+    }
+
     if (builder.Configuration["reset-password"] is { } mail)
     {
         Environment.ExitCode = await ServerCommands.ResetPassword(db, mail, app.Services.GetRequiredService<TimeProvider>().GetUtcNow());

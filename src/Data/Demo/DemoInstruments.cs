@@ -14,7 +14,7 @@ public static class DemoInstruments
         .Where(i => portOf(i.Kind) is not null)
         .Select(i => new InstrumentRow { Kind = i.Kind, Name = i.Name, Host = "127.0.0.1", Port = portOf(i.Kind)!.Value, On = true }));
 
-    /// <summary>Sets the ports in every demo there is; what has no stand-in now is switched off.</summary>
+    /// <summary>Sets the ports in every demo there is; what has no stand-in now is switched off. The scope must go over all workshops.</summary>
     public static async Task PlaceAll(EarthyTuftDb db, Func<InstrumentKind, int?> portOf, CancellationToken cancellationToken)
     {
         foreach (var (kind, _) in All)

@@ -27,7 +27,7 @@ public static class DemoWorkshops
     /// <summary>Makes room for one demo more: throws away what lies unused for its time, and beyond the most the one that lies unused longest.</summary>
     /// <param name="most">So many at once.</param>
     /// <param name="removed">Takes up what was thrown away.</param>
-    /// <returns>False when all are in use. Holds the demos' lock until the caller's transaction ends.</returns>
+    /// <returns>False when all are in use. The scope must go over all workshops. Holds the demos' lock until the caller's transaction ends.</returns>
     public static async Task<bool> MakeRoom(EarthyTuftDb db, DateTimeOffset now, int most, List<RemovedDemo> removed, CancellationToken cancellationToken)
     {
         await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock({Lock})", cancellationToken);

@@ -1,4 +1,3 @@
-using System.Data;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -208,13 +207,7 @@ public sealed class Family
 
     private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken cancellationToken, string? first, params object[] parameters)
     {
-        var connection = (NpgsqlConnection)db.Database.GetDbConnection();
-        var opened = connection.State != ConnectionState.Open;
-        if (opened)
-        {
-            await db.Database.OpenConnectionAsync(cancellationToken);
-        }
-
+        var connection = await db.OpenInScope(cancellationToken);
         try
         {
             await using var batch = new NpgsqlBatch(connection, (NpgsqlTransaction?)db.Database.CurrentTransaction?.GetDbTransaction());
@@ -239,10 +232,7 @@ public sealed class Family
         }
         finally
         {
-            if (opened)
-            {
-                await db.Database.CloseConnectionAsync();
-            }
+            await db.Database.CloseConnectionAsync();
         }
     }
 

@@ -55,7 +55,7 @@ public sealed record LotDossier(
     /// <summary>Null when the workshop has no such lot.</summary>
     public static async Task<LotDossier?> Of(EarthyTuftDb db, string code, CancellationToken cancellationToken)
     {
-        await db.Database.OpenConnectionAsync(cancellationToken);
+        var connection = await db.OpenInScope(cancellationToken);
         try
         {
             if (await Family.OfCode(db, code, cancellationToken) is not { } family)
@@ -64,7 +64,7 @@ public sealed record LotDossier(
             }
 
             var lot = family.Lots.Values.Single(l => l.Code == code);
-            await using var batch = new NpgsqlBatch((NpgsqlConnection)db.Database.GetDbConnection())
+            await using var batch = new NpgsqlBatch(connection)
             {
                 BatchCommands =
                 {

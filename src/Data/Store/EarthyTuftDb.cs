@@ -10,7 +10,32 @@ namespace EarthyTuft.Data.Store;
 /// <summary>The workshop the current request works in; set once, by whoever let the request in.</summary>
 public sealed class WorkshopScope
 {
+    /// <summary>Null for none: then there are no rows to see.</summary>
     public Guid? WorkshopId { get; set; }
+
+    /// <summary>Work that serves all workshops, such as migrating; the query filters stay as they are.</summary>
+    public bool AcrossWorkshops { get; private set; }
+
+    /// <summary>Does something over all workshops and goes back into the one it was.</summary>
+    public async Task<T> Across<T>(Func<Task<T>> work)
+    {
+        AcrossWorkshops = true;
+        try
+        {
+            return await work();
+        }
+        finally
+        {
+            AcrossWorkshops = false;
+        }
+    }
+
+    /// <summary>The same for work that gives nothing back.</summary>
+    public Task Across(Func<Task> work) => Across(async () =>
+    {
+        await work();
+        return true;
+    });
 }
 
 /// <summary>
@@ -21,6 +46,17 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
 {
     public Guid Workshop => scope.WorkshopId ?? Guid.Empty;
+
+    /// <summary>What the database session is to be told: a workshop, every one, or none.</summary>
+    internal string WantedWorkshop => scope.AcrossWorkshops ? RowSecurity.Every : scope.WorkshopId?.ToString() ?? "";
+
+    /// <summary>What it was told last; null when that is not known.</summary>
+    internal string? SessionWorkshop { get; set; } = "";
+
+    /// <summary>The transaction in which it was told, null for outside of any: when that one is undone, so is this.</summary>
+    internal Guid? SessionSetIn { get; set; }
+
+    internal bool IsSessionStale => SessionWorkshop != WantedWorkshop || (SessionSetIn is { } set && Database.CurrentTransaction?.TransactionId != set);
 
     /// <summary>Null in programs that tell nobody.</summary>
     internal NewsInterceptor? News => news;

@@ -41,6 +41,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             {
                 await using var own = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString);
                 await own.OpenAsync(cancellationToken);
+                await own.SeeEveryWorkshop(cancellationToken);
                 await Watch(own, cancellationToken);
             }
             catch (OperationCanceledException) when (cancellationToken.IsCancellationRequested)

@@ -33,12 +33,16 @@ public sealed class DemoDoor(IServiceProvider services, IConfiguration configura
         var now = clock.GetUtcNow();
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var removed = new List<RemovedDemo>();
-        if (instead is { } old)
+        var workshops = scope.ServiceProvider.GetRequiredService<WorkshopScope>();
+        if (!await workshops.Across(async () =>
         {
-            removed.AddRange(await DemoWorkshops.Remove(db, old, cancellationToken));
-        }
+            if (instead is { } old)
+            {
+                removed.AddRange(await DemoWorkshops.Remove(db, old, cancellationToken));
+            }
 
-        if (!await DemoWorkshops.MakeRoom(db, now, configuration.GetValue("Limits:Demos", DemoWorkshops.Most), removed, cancellationToken))
+            return await DemoWorkshops.MakeRoom(db, now, configuration.GetValue("Limits:Demos", DemoWorkshops.Most), removed, cancellationToken);
+        }))
         {
             return null;
         }
@@ -68,11 +72,11 @@ public sealed class DemoDoor(IServiceProvider services, IConfiguration configura
     }
 
     /// <summary>Throws away what nobody has used for its time.</summary>
-    public static async Task Sweep(EarthyTuftDb db, DateTimeOffset now, CancellationToken cancellationToken)
+    public static async Task Sweep(EarthyTuftDb db, WorkshopScope workshops, DateTimeOffset now, CancellationToken cancellationToken)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var removed = new List<RemovedDemo>();
-        await DemoWorkshops.MakeRoom(db, now, int.MaxValue, removed, cancellationToken);
+        await workshops.Across(() => DemoWorkshops.MakeRoom(db, now, int.MaxValue, removed, cancellationToken));
         await Tell(db, removed, cancellationToken);
         await transaction.CommitAsync(cancellationToken);
     }

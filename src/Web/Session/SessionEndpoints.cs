@@ -135,7 +135,7 @@ public static class SessionEndpoints
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Register(
-        RegisterRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, TimeProvider clock, CancellationToken cancellationToken)
+        RegisterRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, EarthyTuftDb db, WorkshopScope scope, TimeProvider clock, CancellationToken cancellationToken)
     {
         if (string.IsNullOrWhiteSpace(request.Name))
         {
@@ -165,7 +165,7 @@ public static class SessionEndpoints
             await db.SaveChangesAsync(cancellationToken);
             workshop = shop.Id;
         }
-        else if (await Accept(db, request.InvitationCode, user.Id, clock.GetUtcNow(), cancellationToken) is { } joined)
+        else if (await Accept(db, scope, request.InvitationCode, user.Id, clock.GetUtcNow(), cancellationToken) is { } joined)
         {
             workshop = joined;
         }
@@ -219,7 +219,7 @@ public static class SessionEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Join(JoinRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, RequestContext context, EarthyTuftDb db, TimeProvider clock, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Join(JoinRequest request, HttpContext http, UserManager<AppUser> people, SignIns signIns, RequestContext context, EarthyTuftDb db, WorkshopScope scope, TimeProvider clock, CancellationToken cancellationToken)
     {
         if (context.IsSet && context.Workshop.IsDemo)
         {
@@ -227,7 +227,7 @@ public static class SessionEndpoints
         }
 
         var person = http.User.PersonId()!.Value;
-        if (await Accept(db, request.InvitationCode, person, clock.GetUtcNow(), cancellationToken) is not { } workshop)
+        if (await Accept(db, scope, request.InvitationCode, person, clock.GetUtcNow(), cancellationToken) is not { } workshop)
         {
             return NoSuchInvitation();
         }
@@ -251,19 +251,14 @@ public static class SessionEndpoints
     private static ProblemHttpResult NoSuchInvitation() =>
         Problems.Refused("invitationCode", "no-such-invitation", "That code was used, has run out, or was never given. Ask for a new one.");
 
-    private static async Task<Guid?> Accept(EarthyTuftDb db, string code, Guid person, DateTimeOffset now, CancellationToken cancellationToken)
+    private static async Task<Guid?> Accept(EarthyTuftDb db, WorkshopScope scope, string code, Guid person, DateTimeOffset now, CancellationToken cancellationToken)
     {
-        var hash = OneTimeCode.HashOf(code);
-        // One statement takes the code, so that it opens the door once however many try at the same moment. Nobody joins a demo.
-        var taken = await db.Invitations.IgnoreQueryFilters()
-            .Where(i => i.CodeHash == hash && i.UsedAt == null && i.ExpiresAt > now && !db.Workshops.Any(w => w.Id == i.WorkshopId && w.IsDemo))
-            .ExecuteUpdateAsync(set => set.SetProperty(i => i.UsedAt, now.ToStored()).SetProperty(i => i.UsedBy, person), cancellationToken);
-        if (taken == 0)
+        // Whoever comes with a code is in no workshop yet.
+        if (await scope.Across(() => Take(db, OneTimeCode.HashOf(code), person, now, cancellationToken)) is not { } invitation)
         {
             return null;
         }
 
-        var invitation = await db.Invitations.IgnoreQueryFilters().AsNoTracking().SingleAsync(i => i.CodeHash == hash, cancellationToken);
         if (!await db.Memberships.AnyAsync(m => m.UserId == person && m.WorkshopId == invitation.WorkshopId, cancellationToken))
         {
             db.Memberships.Add(new MembershipRow { WorkshopId = invitation.WorkshopId, UserId = person, Role = invitation.Role, JoinedAt = now.ToStored() });
@@ -271,5 +266,14 @@ public static class SessionEndpoints
         }
 
         return invitation.WorkshopId;
+    }
+
+    private static async Task<InvitationRow?> Take(EarthyTuftDb db, string hash, Guid person, DateTimeOffset now, CancellationToken cancellationToken)
+    {
+        // One statement takes the code, so that it opens the door once however many try at the same moment. Nobody joins a demo.
+        var taken = await db.Invitations.IgnoreQueryFilters()
+            .Where(i => i.CodeHash == hash && i.UsedAt == null && i.ExpiresAt > now && !db.Workshops.Any(w => w.Id == i.WorkshopId && w.IsDemo))
+            .ExecuteUpdateAsync(set => set.SetProperty(i => i.UsedAt, now.ToStored()).SetProperty(i => i.UsedBy, person), cancellationToken);
+        return taken == 0 ? null : await db.Invitations.IgnoreQueryFilters().AsNoTracking().SingleAsync(i => i.CodeHash == hash, cancellationToken);
     }
 }

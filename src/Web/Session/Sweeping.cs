@@ -27,7 +27,7 @@ public sealed class Sweeping(IServiceProvider services, TimeProvider clock, ILog
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
-        await DemoDoor.Sweep(db, now, cancellationToken);
+        await DemoDoor.Sweep(db, scope.ServiceProvider.GetRequiredService<WorkshopScope>(), now, cancellationToken);
         await scope.ServiceProvider.GetRequiredService<SignIns>().Sweep(cancellationToken);
         await scope.ServiceProvider.GetRequiredService<SignInPace>().Sweep(cancellationToken);
     }

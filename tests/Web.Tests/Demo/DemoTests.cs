@@ -124,8 +124,12 @@ public class DemoTests(House empty) : IClassFixture<House>
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
         Assert.Equal(1, await db.Workshops.CountAsync(TestContext.Current.CancellationToken));
         Assert.Equal(2, await db.Users.CountAsync(TestContext.Current.CancellationToken));
-        Assert.Equal(0, await db.Lots.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken));
-        Assert.Equal(0, await db.RunEvents.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken));
+        await scope.ServiceProvider.GetRequiredService<WorkshopScope>().Across(async () =>
+        {
+            Assert.True(await db.Lots.IgnoreQueryFilters().AnyAsync(TestContext.Current.CancellationToken));
+            Assert.Equal(0, await db.Lots.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken));
+            Assert.Equal(0, await db.RunEvents.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken));
+        });
     }
 
     [Fact]

@@ -53,7 +53,7 @@ public class OverloadTests(House house) : IClassFixture<House>
 
     private async Task Run(string sql)
     {
-        await using var db = new NpgsqlConnection(house.Connection);
+        await using var db = new NpgsqlConnection(Postgres.AsSuperuser(house.Connection));
         await db.OpenAsync(TestContext.Current.CancellationToken);
         await using var command = new NpgsqlCommand(sql, db);
         await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);

@@ -87,7 +87,8 @@ public class LandedDatabaseTests
         var connection = await Postgres.Empty();
         await using var packed = new GZipStream(File.OpenRead(Path.Combine(Folder, file)), CompressionMode.Decompress);
         using var reader = new StreamReader(packed);
-        await Run(connection, await reader.ReadToEndAsync());
+        // By the role that the web process has, so that the tables are its own.
+        await Run(connection, await reader.ReadToEndAsync(), connection);
         // The dump sets an empty search path for its session.
         NpgsqlConnection.ClearAllPools();
         return connection;
@@ -95,7 +96,7 @@ public class LandedDatabaseTests
 
     private static async Task<DateTimeOffset> LastEntry(string connection)
     {
-        await using var db = new NpgsqlConnection(connection);
+        await using var db = new NpgsqlConnection(Postgres.AsSuperuser(connection));
         await db.OpenAsync();
         await using var command = new NpgsqlCommand("select max(recorded_at) from entries", db);
         return new DateTimeOffset((DateTime)(await command.ExecuteScalarAsync())!, TimeSpan.Zero);
@@ -131,15 +132,15 @@ public class LandedDatabaseTests
 
     private static async Task<T> One<T>(string connection, string sql)
     {
-        await using var db = new NpgsqlConnection(connection);
+        await using var db = new NpgsqlConnection(Postgres.AsSuperuser(connection));
         await db.OpenAsync();
         await using var command = new NpgsqlCommand(sql, db);
         return (T)(await command.ExecuteScalarAsync())!;
     }
 
-    private static async Task Run(string connection, string sql)
+    private static async Task Run(string connection, string sql, string? by = null)
     {
-        await using var db = new NpgsqlConnection(connection);
+        await using var db = new NpgsqlConnection(by ?? Postgres.AsSuperuser(connection));
         await db.OpenAsync();
         await using var command = new NpgsqlCommand(sql, db);
         await command.ExecuteNonQueryAsync();
