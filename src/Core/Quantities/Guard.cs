@@ -68,6 +68,7 @@ public sealed class Guard
         "price" => "The price",
         "celsius" => "The temperature",
         "airCelsius" => "The air",
+        "hotWater" => "The hot water",
         "place" => "This",
         "at" => "That",
         "state" => "The fibre",

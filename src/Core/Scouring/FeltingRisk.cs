@@ -15,10 +15,56 @@ public enum FeltingLevel
     High,
 }
 
+/// <summary>Why a wash may felt, or why it will not.</summary>
+public enum FeltingReasonKind
+{
+    /// <summary>The fibre does not felt at all.</summary>
+    DoesNotFelt,
+
+    /// <summary>Moved all the time.</summary>
+    MovedMuch,
+
+    /// <summary>Turned now and then.</summary>
+    Turned,
+
+    /// <summary>The wool meets a bath of another temperature: <see cref="FeltingReason.StepCelsius"/> away.</summary>
+    TemperatureStep,
+
+    /// <summary>Nobody knows how readily it felts.</summary>
+    NotKnown,
+
+    /// <summary>It felts readily.</summary>
+    Readily,
+
+    /// <summary>It felts moderately.</summary>
+    Moderately,
+
+    /// <summary>It felts slowly.</summary>
+    Slowly,
+
+    /// <summary>The agent opens the scales.</summary>
+    Alkaline,
+
+    /// <summary>The bath is very hot.</summary>
+    VeryHot,
+
+    /// <summary>It lies still in baths of like warmth.</summary>
+    LiesStill,
+
+    /// <summary>As a release before 2026-11-27 had it: a sentence in <see cref="FeltingReason.Said"/>.</summary>
+    Said,
+}
+
+/// <summary>One reason.</summary>
+/// <param name="Kind">Which.</param>
+/// <param name="StepCelsius">How far bath and wool are apart, for <see cref="FeltingReasonKind.TemperatureStep"/>.</param>
+/// <param name="Said">A sentence that was stored as such.</param>
+public sealed record FeltingReason(FeltingReasonKind Kind, double? StepCelsius = null, string? Said = null);
+
 /// <summary>The risk that a wash felts, with its reasons (docs/craft.md, section 6: a judgement from movement, temperature steps, alkalinity and how readily the fleece felts).</summary>
 /// <param name="Level">Low, watch or high.</param>
 /// <param name="Because">The reasons, the weightiest first; never empty.</param>
-public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<string> Because)
+public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<FeltingReason> Because)
 {
     /// <summary>Wool and the bath it goes into should be no further apart.</summary>
     public const double GentleStep = 5;
@@ -33,21 +79,21 @@ public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<string> Becau
     {
         if (felts == Felting.No)
         {
-            return new FeltingRisk(FeltingLevel.Low, ["This fibre does not felt."]);
+            return new FeltingRisk(FeltingLevel.Low, [new(FeltingReasonKind.DoesNotFelt)]);
         }
 
-        (int Points, string Reason)[] table =
+        (int Points, FeltingReason Reason)[] table =
         [
-            (agitation switch { Agitation.Much => 3, Agitation.Gentle => 1, _ => 0 }, agitation == Agitation.Much ? "It is moved all the time." : "It is turned now and then."),
-            (widestStep > 2 * GentleStep ? 2 : widestStep > GentleStep + 0.05 ? 1 : 0, FormattableString.Invariant($"The wool meets a bath {widestStep:0} °C away from it; {GentleStep:0} is gentle.")),
-            (felts switch { Felting.Readily or null => 2, Felting.Moderately or Felting.Slowly => 1, _ => 0 }, felts is null ? "Nobody knows how readily it felts." : felts switch { Felting.Readily => "This kind felts readily.", Felting.Moderately => "This kind felts moderately.", _ => "This kind felts slowly, and yet it does." }),
-            (alkaline ? 1 : 0, "The agent is alkaline, which opens the scales."),
-            (hottest > 62 ? 1 : 0, "The bath is very hot."),
+            (agitation switch { Agitation.Much => 3, Agitation.Gentle => 1, _ => 0 }, new(agitation == Agitation.Much ? FeltingReasonKind.MovedMuch : FeltingReasonKind.Turned)),
+            (widestStep > 2 * GentleStep ? 2 : widestStep > GentleStep + 0.05 ? 1 : 0, new(FeltingReasonKind.TemperatureStep, widestStep)),
+            (felts switch { Felting.Readily or null => 2, Felting.Moderately or Felting.Slowly => 1, _ => 0 }, new(felts switch { null => FeltingReasonKind.NotKnown, Felting.Readily => FeltingReasonKind.Readily, Felting.Moderately => FeltingReasonKind.Moderately, _ => FeltingReasonKind.Slowly })),
+            (alkaline ? 1 : 0, new(FeltingReasonKind.Alkaline)),
+            (hottest > 62 ? 1 : 0, new(FeltingReasonKind.VeryHot)),
         ];
         var points = table.Sum(t => t.Points);
         // What hardly felts takes a lot: movement, a shock and lye together.
         var level = points >= (felts == Felting.Little ? 5 : 4) ? FeltingLevel.High : points >= 2 ? FeltingLevel.Watch : FeltingLevel.Low;
-        string[] reasons = [.. table.Where(t => t.Points > 0).OrderByDescending(t => t.Points).Select(t => t.Reason)];
-        return new FeltingRisk(level, reasons.Length > 0 ? reasons : ["It lies still, in baths of like warmth."]);
+        FeltingReason[] reasons = [.. table.Where(t => t.Points > 0).OrderByDescending(t => t.Points).Select(t => t.Reason)];
+        return new FeltingRisk(level, reasons.Length > 0 ? reasons : [new(FeltingReasonKind.LiesStill)]);
     }
 }

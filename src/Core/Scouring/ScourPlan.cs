@@ -3,6 +3,40 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Scouring;
 
+/// <summary>What to mind at a planned bath.</summary>
+public enum BathWarningKind
+{
+    /// <summary>The hot water, at <see cref="BathWarning.Celsius"/>, is not hot enough: so many <see cref="BathWarning.Litres"/> come from the kettle.</summary>
+    Kettle,
+
+    /// <summary>It has to be poured at <see cref="BathWarning.Celsius"/>, and no kettle is that hot.</summary>
+    TooHotToPour,
+
+    /// <summary>It has to be poured at <see cref="BathWarning.Celsius"/>, colder than the cold water.</summary>
+    TooColdToPour,
+
+    /// <summary>The pour scalds at once.</summary>
+    Scalds,
+
+    /// <summary>It starts below the floor of <see cref="BathWarning.Celsius"/>.</summary>
+    BelowFloor,
+
+    /// <summary>It reaches the floor of <see cref="BathWarning.Celsius"/> after so many <see cref="BathWarning.Minutes"/>, before the <see cref="BathWarning.PlannedMinutes"/>.</summary>
+    CoolsTooSoon,
+
+    /// <summary>As a release before 2026-11-27 had it: a sentence in <see cref="BathWarning.Said"/>.</summary>
+    Said,
+}
+
+/// <summary>A warning with its figures; what a kind does not speak of is null.</summary>
+/// <param name="Kind">Which.</param>
+/// <param name="Celsius">A temperature.</param>
+/// <param name="Litres">Of water.</param>
+/// <param name="Minutes">Until then.</param>
+/// <param name="PlannedMinutes">How long it was to lie.</param>
+/// <param name="Said">A sentence that was stored as such.</param>
+public sealed record BathWarning(BathWarningKind Kind, double? Celsius = null, double? Litres = null, double? Minutes = null, double? PlannedMinutes = null, string? Said = null);
+
 /// <summary>One bath as planned, for one batch.</summary>
 /// <param name="Kind">What kind.</param>
 /// <param name="Litres">Water.</param>
@@ -29,7 +63,7 @@ public sealed record PlannedBath(
     double? MinutesToFloor,
     double LiftedCelsius,
     double? StepCelsius,
-    IReadOnlyList<string> Warnings,
+    IReadOnlyList<BathWarning> Warnings,
     double? KettleLitres = null);
 
 /// <summary>Prices of what a wash uses; what is null is left out of the cost.</summary>
@@ -84,11 +118,11 @@ public sealed record ScourPlan(
             .Need(subject.GreasyGrams <= 500_000, "greasyGrams", "out-of-range", "is more than half a tonne: plan it in parts")
             .Within(tub.Litres, 0.5, 5000, "tubLitres")
             .Within(tub.LitresEquivalent, 0, 500, "tubLitresEquivalent")
-            .Within(water.HotCelsius, 0, 100, "hotCelsius")
-            .Within(water.ColdCelsius, 0, 100, "coldCelsius")
-            .Need(!(water.HotCelsius < water.ColdCelsius), "hotCelsius", "cannot-be-reached", "is colder than the cold water")
-            .Within(water.AirCelsius, -20, 45, "airCelsius")
-            .Within(water.FleeceCelsius ?? 15, -20, 60, "fleeceCelsius");
+            .Within(water.HotCelsius, 0, 100, "hotWater")
+            .Within(water.ColdCelsius, 0, 100, "coldWater")
+            .Need(!(water.HotCelsius < water.ColdCelsius), "hotWater", "cannot-be-reached", "is colder than the cold water")
+            .Within(water.AirCelsius, -20, 45, "air")
+            .Within(water.FleeceCelsius ?? 15, -20, 60, "fleece");
         var wished = ScourWish.Check(wish);
         if (!guard.Passed || wished.IsRefused)
         {
@@ -101,7 +135,8 @@ public sealed record ScourPlan(
     /// <summary>What differs between two wishes, in words: an entry logs only the departures from its recipe.</summary>
     /// <param name="recipe">As the recipe has it.</param>
     /// <param name="done">As it was done.</param>
-    public static IReadOnlyList<string> Departures(ScourWish recipe, ScourWish done)
+    /// <param name="unit">What temperatures are told in.</param>
+    public static IReadOnlyList<string> Departures(ScourWish recipe, ScourWish done, TemperatureUnit unit)
     {
         var words = new List<string>();
         void Tell(string what, object? was, object? now)
@@ -112,21 +147,24 @@ public sealed record ScourPlan(
             }
         }
 
+        void Degrees(string what, double? was, double? now) =>
+            Tell(what, was is { } before ? Temperature.FromCelsius(before).Write(unit, 1) : null, now is { } after ? Temperature.FromCelsius(after).Write(unit, 1) : null);
+
         Tell("school", recipe.School.Words(), done.School.Words());
         Tell("batches", recipe.Batches, done.Batches);
         Tell("litres per kg", recipe.LitresPerKilogram, done.LitresPerKilogram);
         Tell("wash baths", recipe.Washes, done.Washes);
         Tell("rinses", recipe.Rinses, done.Rinses);
-        Tell("bath °C", recipe.Celsius, done.Celsius);
+        Degrees("bath", recipe.Celsius, done.Celsius);
         Tell("minutes", recipe.Minutes, done.Minutes);
         Tell("dose g per kg", recipe.DoseGramsPerKilogram, done.DoseGramsPerKilogram);
-        Tell("floor °C", recipe.FloorCelsius, done.FloorCelsius);
+        Degrees("floor", recipe.FloorCelsius, done.FloorCelsius);
         Tell("movement", recipe.Agitation.Words(), done.Agitation.Words());
         Tell("agent", recipe.Agent?.Name, done.Agent?.Name);
         foreach (var i in (recipe.Baths ?? new Dictionary<int, BathWish>()).Keys.Union((done.Baths ?? new Dictionary<int, BathWish>()).Keys).Order())
         {
             BathWish was = recipe.Baths?.GetValueOrDefault(i) ?? new(), now = done.Baths?.GetValueOrDefault(i) ?? new();
-            Tell($"bath {i + 1} °C", was.Celsius, now.Celsius);
+            Degrees($"bath {i + 1}", was.Celsius, now.Celsius);
             Tell($"bath {i + 1} minutes", was.Minutes, now.Minutes);
             Tell($"bath {i + 1} litres", was.Litres, now.Litres);
             Tell($"bath {i + 1} dose g", was.DoseGrams, now.DoseGrams);
@@ -249,14 +287,13 @@ public sealed record ScourPlan(
             };
             var kilograms = batches.Grams / 1000;
             var pour = kind == BathKind.Soak ? celsius : BathWater.Pour(litres, celsius, kilograms, wool, Vessel);
-            var warnings = new List<string>();
+            var warnings = new List<BathWarning>();
             double? hot = null, cold = null, kettle = null;
             if (pour > water.HotCelsius && pour <= BathWater.KettleCelsius)
             {
                 kettle = BathWater.HotLitres(litres, pour, BathWater.KettleCelsius, water.HotCelsius);
                 (hot, cold) = (litres - kettle, 0);
-                warnings.Add(FormattableString.Invariant(
-                    $"The hot water is {water.HotCelsius:0.#} °C: {kettle:0.0} L have to come from the kettle (taken as {BathWater.KettleCelsius:0} °C). Pour it low, before the wool."));
+                warnings.Add(new(BathWarningKind.Kettle, water.HotCelsius, kettle));
             }
             else if (pour <= water.HotCelsius && pour >= water.ColdCelsius)
             {
@@ -265,14 +302,12 @@ public sealed record ScourPlan(
             }
             else
             {
-                warnings.Add(pour > water.HotCelsius
-                    ? FormattableString.Invariant($"It has to be poured at {pour:0.#} °C, and no kettle is that hot: warm tub and fleece first, or take more water.")
-                    : FormattableString.Invariant($"It has to be poured at {pour:0.#} °C and the cold water is {water.ColdCelsius:0.#}: let it stand, or take it as it is."));
+                warnings.Add(new(pour > water.HotCelsius ? BathWarningKind.TooHotToPour : BathWarningKind.TooColdToPour, pour));
             }
 
             if (pour > BathWater.HotPourCelsius)
             {
-                warnings.Add("The pour is above 90 °C: it scalds at once. Pour low, wool out of the tub, nobody near.");
+                warnings.Add(new(BathWarningKind.Scalds, pour));
             }
 
             var cooling = new Cooling(celsius, water.AirCelsius, tub.Rate.PerMinute);
@@ -280,9 +315,7 @@ public sealed record ScourPlan(
             var toFloor = counts ? cooling.MinutesTo(floor) : null;
             if (counts && toFloor < minutes)
             {
-                warnings.Add(toFloor <= 0
-                    ? FormattableString.Invariant($"It starts below the floor of {floor:0} °C: wax will not melt in it.")
-                    : FormattableString.Invariant($"It reaches {floor:0} °C after {toFloor:0} min, before the {minutes:0} planned: lift then, pour hotter, or put a lid on."));
+                warnings.Add(toFloor <= 0 ? new(BathWarningKind.BelowFloor, floor) : new(BathWarningKind.CoolsTooSoon, floor, Minutes: toFloor, PlannedMinutes: minutes));
                 minutes = set.Minutes ?? Math.Max(1, Math.Floor(toFloor!.Value));
             }
 

@@ -129,22 +129,22 @@ public sealed record ScourWish(
             .Within(wish.Batches ?? 1, 1, 500, "batches")
             .Within(wish.Washes ?? 1, 0, 8, "washes")
             .Within(wish.Rinses ?? 1, 0, 8, "rinses")
-            .Within(wish.Celsius ?? 50, 0, 95, "celsius")
+            .Within(wish.Celsius ?? 50, 0, 95, "temperature")
             .Within(wish.Minutes ?? 20, 0.5, 20_000, "minutes")
-            .Within(wish.FloorCelsius ?? 45, 0, 90, "floorCelsius")
+            .Within(wish.FloorCelsius ?? 45, 0, 90, "floor")
             .Within(wish.DoseGramsPerKilogram ?? 1, 0, 1000, "doseGramsPerKilogram")
             .Need(wish.Baths is not { } all || (all.Count <= MostBaths && all.Keys.All(k => k is >= 0 and < MostBaths)), "baths", "out-of-range", FormattableString.Invariant($"sets at most {MostBaths} baths, by their place from zero"));
         if (wish.Agent is { } agent)
         {
             guard.Need(agent.Name.Trim().Length is > 0 and <= 80, "agent.name", "too-long", "is a name of up to 80 letters")
                 .Within(agent.DoseGramsPerKilogram ?? 1, 0, 1000, "agent.doseGramsPerKilogram")
-                .Within(agent.FloorCelsius ?? 45, 0, 90, "agent.floorCelsius")
+                .Within(agent.FloorCelsius ?? 45, 0, 90, "agent.floor")
                 .Need(agent.PricePerKilogram is not { } price || price is >= 0 and <= 100_000, "agent.pricePerKilogram", "out-of-range", "must be between 0 and 100 000");
         }
 
         foreach (var (i, bath) in (wish.Baths ?? new Dictionary<int, BathWish>()).Take(MostBaths))
         {
-            guard.Within(bath.Celsius ?? 50, 0, 95, $"baths[{i}].celsius")
+            guard.Within(bath.Celsius ?? 50, 0, 95, $"baths[{i}].temperature")
                 .Within(bath.Minutes ?? 20, 0.5, 20_000, $"baths[{i}].minutes")
                 .Within(bath.Litres ?? 10, 0.1, 5000, $"baths[{i}].litres")
                 .Within(bath.DoseGrams ?? 1, 0, 100_000, $"baths[{i}].doseGrams");

@@ -58,7 +58,8 @@ public sealed record BathBegan(
 /// <summary>Somebody read a bath's temperature.</summary>
 /// <param name="Bath">Which bath.</param>
 /// <param name="Celsius">What was read.</param>
-public sealed record BathRead(Guid Bath, double Celsius) : WashEvent;
+/// <param name="Typed">As it was typed, unit and all; null where a release before 2026-11-27 noted it.</param>
+public sealed record BathRead(Guid Bath, double Celsius, string? Typed = null) : WashEvent;
 
 /// <summary>A probe was hung into a bath, or taken out.</summary>
 /// <param name="Bath">Which bath.</param>
@@ -73,16 +74,16 @@ public sealed record BathLifted(Guid Bath) : WashEvent;
 /// <param name="Batch">Which batch, from one.</param>
 /// <param name="Place">Which bath of the plan, from zero.</param>
 /// <param name="ProbeId">The probe that hangs in it; left out where temperatures are typed.</param>
-/// <param name="Celsius">A first reading, 0 to 100.</param>
-/// <param name="AirCelsius">The air, -20 to 45; left out for what the plan stands on.</param>
+/// <param name="Temperature">A first reading, 0 to 100 °C; a bare number counts in the workshop's unit.</param>
+/// <param name="Air">The air, -20 to 45 °C; left out for what the plan stands on.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record BeginBath(int Batch, int Place, Guid? ProbeId = null, double? Celsius = null, double? AirCelsius = null, DateTimeOffset? At = null) : RunCommand(At);
+public sealed record BeginBath(int Batch, int Place, Guid? ProbeId = null, string? Temperature = null, string? Air = null, DateTimeOffset? At = null) : RunCommand(At);
 
 /// <summary>A temperature was read.</summary>
 /// <param name="Bath">Which bath.</param>
-/// <param name="Celsius">What was read, 0 to 100.</param>
+/// <param name="Temperature">What was read, 0 to 100 °C; a bare number counts in the workshop's unit.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record ReadBath(Guid Bath, double Celsius, DateTimeOffset? At = null) : RunCommand(At);
+public sealed record ReadBath(Guid Bath, string Temperature, DateTimeOffset? At = null) : RunCommand(At);
 
 /// <summary>What tells a bath's temperature from now on.</summary>
 /// <param name="Bath">Which bath.</param>
@@ -177,21 +178,25 @@ public static class WashRun
     /// <summary>Surer than this of ln k, and a bath teaches the tub.</summary>
     private const double WorthLearning = 0.15;
 
+    // What is believed of a bath and of the air by the tub, in degrees Celsius.
+    private const double LowestBath = 0, HighestBath = 100, LowestAir = -20, HighestAir = 45;
+
     /// <summary>What comes of a tap.</summary>
     /// <param name="state">The wash as it stands.</param>
     /// <param name="command">The tap.</param>
+    /// <param name="unit">What a temperature typed without a unit counts in.</param>
     /// <param name="now">Now.</param>
     /// <returns>
-    /// The events, none where it was so already; or refusals <c>not-planned</c>, <c>not-here</c>, <c>out-of-range</c>, and of the field
+    /// The events, none where it was so already; or refusals <c>not-planned</c>, <c>not-here</c>, <c>out-of-range</c>, those of <see cref="Temperature.Read"/>, and of the field
     /// <see cref="RunRules.Conflict"/>: <c>still-in</c>, <c>lifted</c>.
     /// </returns>
-    public static Result<IReadOnlyList<RunEvent<WashEvent>>> Decide(WashState state, RunCommand command, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<WashEvent>>> Decide(WashState state, RunCommand command, TemperatureUnit unit, DateTimeOffset now)
     {
         var at = command.At ?? now;
         return command switch
         {
-            BeginBath begin => Begin(state, begin, at, now),
-            ReadBath read => In(state, read.Bath).Then(bath => Read(bath, read, at, now)),
+            BeginBath begin => Begin(state, begin, unit, at, now),
+            ReadBath read => In(state, read.Bath).Then(bath => Read(bath, read, unit, at, now)),
             HangProbe hang => In(state, hang.Bath).Then(bath => bath.Lifted is null ? Events(At(at, new ProbeHung(bath.Id, hang.ProbeId))) : Lifted()),
             LiftBath lift => In(state, lift.Bath).Then(bath => bath.Lifted is null ? Events(At(Within(at, bath.StartedAt, now), new BathLifted(bath.Id))) : Events()),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a wash."),
@@ -278,13 +283,14 @@ public static class WashRun
         return minutes < baths.Sum(b => b.Began.PlannedMinutes) * LeastOfPlanned ? null : Math.Round(minutes);
     }
 
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Begin(WashState state, BeginBath begin, DateTimeOffset at, DateTimeOffset now)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Begin(WashState state, BeginBath begin, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now)
     {
         var (on, plan) = (state.Plan.On, state.Plan.Plan);
+        var (first, air) = (Maybe(begin.Temperature, unit, "temperature", LowestBath, HighestBath), Maybe(begin.Air, unit, "air", LowestAir, HighestAir));
         var guard = new Guard()
             .Need(begin.Place >= 0 && begin.Place < plan.Baths.Count && begin.Batch >= 1 && begin.Batch <= plan.Batches.Count, "place", "not-planned", "is no bath of this plan")
-            .Within(begin.Celsius ?? 50, 0, 100, "celsius")
-            .Within(begin.AirCelsius ?? 18, -20, 45, "airCelsius")
+            .Add(first.Refusals.FirstOrDefault())
+            .Add(air.Refusals.FirstOrDefault())
             .Add(RunRules.BeganAt(at, now, "at"));
         if (!guard.Passed)
         {
@@ -302,8 +308,8 @@ public static class WashRun
             begin.Place,
             bath.Kind,
             bath.Celsius,
-            begin.AirCelsius ?? on.AirCelsius,
-            begin.AirCelsius is not null || on.AirFrom == Provenance.Measured,
+            air.Value?.Celsius ?? on.AirCelsius,
+            air.Value is not null || on.AirFrom == Provenance.Measured,
             plan.FloorCelsius,
             bath.Kind == BathKind.Wash && bath.Celsius > plan.FloorCelsius,
             bath.Minutes,
@@ -311,16 +317,21 @@ public static class WashRun
         return Events([
             began,
             .. begin.ProbeId is { } probe ? [At(at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>(),
-            .. begin.Celsius is { } celsius ? [At(at, new BathRead(began.Id, celsius))] : Array.Empty<RunEvent<WashEvent>>()]);
+            .. first.Value is { } read ? [At(at, new BathRead(began.Id, read.Celsius, begin.Temperature!.Trim()))] : Array.Empty<RunEvent<WashEvent>>()]);
     }
 
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Read(Bath bath, ReadBath read, DateTimeOffset at, DateTimeOffset now)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Read(Bath bath, ReadBath read, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now)
     {
+        var temperature = Temperature.Read(read.Temperature, unit, "temperature", LowestBath, HighestBath);
         var guard = new Guard()
-            .Within(read.Celsius, 0, 100, "celsius")
+            .Add(temperature.Refusals.FirstOrDefault())
             .Need(at >= bath.StartedAt - RunRules.Ahead && at <= now + RunRules.Ahead, "at", "out-of-range", "was before this bath, or has not been yet");
-        return guard.Then(() => at > bath.LiftedAt ? Lifted() : Events(At(at, new BathRead(bath.Id, read.Celsius))));
+        return guard.Then(() => at > bath.LiftedAt ? Lifted() : Events(At(at, new BathRead(bath.Id, temperature.Value.Celsius, read.Temperature.Trim()))));
     }
+
+    // Left out, or left empty: it was not read.
+    private static Result<Temperature?> Maybe(string? text, TemperatureUnit unit, string field, double low, double high) =>
+        string.IsNullOrWhiteSpace(text) ? (Temperature?)null : Temperature.Read(text, unit, field, low, high).Then<Temperature?>(t => t);
 
     private static Result<Bath> In(WashState state, Guid id) => state.Baths.FirstOrDefault(b => b.Id == id) is { } bath ? bath : new Refusal("bath", "not-here", "There is no such bath in this wash.");
 

@@ -10,7 +10,7 @@ namespace EarthyTuft.Data.Scouring;
 /// <summary>A wash as it is stored: its plan, its events, and a recipe's wish.</summary>
 public static class StoredWash
 {
-    private const int PlanVersion = 1, EventVersion = 1, WishVersion = 1;
+    private const int PlanVersion = 2, EventVersion = 2, WishVersion = 1;
 
     /// <summary>The wash of a run, its readings and events loaded.</summary>
     public static WashState State(RunRow run) => WashState.Of(Plan(run.Plan), run.EventsAs(Read), run.ReadingsAs());
@@ -24,7 +24,7 @@ public static class StoredWash
                 new(
                     plan.School,
                     new(plan.Batches.Count, plan.Batches.Grams, plan.Batches.Litres),
-                    [.. plan.Baths.Select(b => new BathV1(b.Kind, b.Litres, b.Celsius, b.PourCelsius, b.HotLitres, b.ColdLitres, b.DoseGrams, b.Minutes, b.MinutesToFloor, b.LiftedCelsius, b.StepCelsius, b.Warnings, b.KettleLitres))],
+                    [.. plan.Baths.Select(b => new BathV1(b.Kind, b.Litres, b.Celsius, b.PourCelsius, b.HotLitres, b.ColdLitres, b.DoseGrams, b.Minutes, b.MinutesToFloor, b.LiftedCelsius, b.StepCelsius, null, b.KettleLitres, [.. b.Warnings.Select(w => new WarningV2(w.Kind, w.Celsius, w.Litres, w.Minutes, w.PlannedMinutes, w.Said))]))],
                     plan.FloorCelsius,
                     plan.WaterLitres,
                     plan.KilowattHours,
@@ -32,7 +32,7 @@ public static class StoredWash
                     plan.DoseGramsPerKilogram,
                     plan.Cost,
                     plan.Minutes,
-                    new(plan.Risk.Level, plan.Risk.Because),
+                    new(plan.Risk.Level, null, [.. plan.Risk.Because.Select(r => new ReasonV2(r.Kind, r.StepCelsius, r.Said))]),
                     plan.Notes),
                 Agent(wash.Agent),
                 wash.Departures),
@@ -47,7 +47,7 @@ public static class StoredWash
             new(
                 plan.School,
                 new(plan.Batches.Count, plan.Batches.Grams, plan.Batches.Litres),
-                [.. plan.Baths.Select(b => new PlannedBath(b.Kind, b.Litres, b.Celsius, b.PourCelsius, b.HotLitres, b.ColdLitres, b.DoseGrams, b.Minutes, b.MinutesToFloor, b.LiftedCelsius, b.StepCelsius, b.Warnings ?? [], b.KettleLitres))],
+                [.. plan.Baths.Select(b => new PlannedBath(b.Kind, b.Litres, b.Celsius, b.PourCelsius, b.HotLitres, b.ColdLitres, b.DoseGrams, b.Minutes, b.MinutesToFloor, b.LiftedCelsius, b.StepCelsius, Warnings(b), b.KettleLitres))],
                 plan.FloorCelsius,
                 plan.WaterLitres,
                 plan.KilowattHours,
@@ -55,7 +55,7 @@ public static class StoredWash
                 plan.DoseGramsPerKilogram,
                 plan.Cost,
                 plan.Minutes,
-                new(plan.Risk.Level, plan.Risk.Because),
+                new(plan.Risk.Level, Reasons(plan.Risk)),
                 plan.Notes ?? []),
             Agent(agent),
             departures ?? []);
@@ -70,7 +70,7 @@ public static class StoredWash
         Payload = happened.What switch
         {
             BathBegan b => StoredPayload.Write(new BeganV1(b.Batch, b.Place, b.Kind, b.TargetCelsius, b.AirCelsius, b.AirRead, b.FloorCelsius, b.HasFloor, b.PlannedMinutes, b.InOtherTub), EventVersion),
-            BathRead r => StoredPayload.Write(new ReadV1(r.Bath, r.Celsius), EventVersion),
+            BathRead r => StoredPayload.Write(new ReadV2(r.Bath, r.Celsius, r.Typed), EventVersion),
             ProbeHung h => StoredPayload.Write(new HungV1(h.Bath, h.Probe), EventVersion),
             BathLifted l => StoredPayload.Write(new LiftedV1(l.Bath), EventVersion),
             _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
@@ -85,8 +85,8 @@ public static class StoredWash
                 var b = StoredPayload.Read<BeganV1>(row.Payload, EventVersion);
                 return new BathBegan(b.Batch, b.Place, b.Kind, b.TargetCelsius, b.AirCelsius, b.AirRead, b.FloorCelsius, b.HasFloor, b.PlannedMinutes, b.InOtherTub);
             case "bathRead":
-                var r = StoredPayload.Read<ReadV1>(row.Payload, EventVersion);
-                return new BathRead(r.Bath, r.Celsius);
+                var r = StoredPayload.Read<ReadV2>(row.Payload, EventVersion);
+                return new BathRead(r.Bath, r.Celsius, r.Typed);
             case "probeHung":
                 var h = StoredPayload.Read<HungV1>(row.Payload, EventVersion);
                 return new ProbeHung(h.Bath, h.Probe);
@@ -112,6 +112,15 @@ public static class StoredWash
             w.Baths?.ToDictionary(b => b.Key, b => new BathWish(b.Value.Celsius, b.Value.Minutes, b.Value.Litres, b.Value.DoseGrams)));
     }
 
+    // Version 1 stored warnings as sentences.
+    private static IReadOnlyList<BathWarning> Warnings(BathV1 b) => b.Minds is { } minds
+        ? [.. minds.Select(w => new BathWarning(w.Kind, w.Celsius, w.Litres, w.Minutes, w.PlannedMinutes, w.Said))]
+        : [.. (b.Warnings ?? []).Select(said => new BathWarning(BathWarningKind.Said, Said: said))];
+
+    private static IReadOnlyList<FeltingReason> Reasons(RiskV1 risk) => risk.Reasons is { } reasons
+        ? [.. reasons.Select(r => new FeltingReason(r.Kind, r.StepCelsius, r.Said))]
+        : [.. (risk.Because ?? []).Select(said => new FeltingReason(FeltingReasonKind.Said, Said: said))];
+
     private static AgentV1? Agent(ScourAgent? a) => a is null ? null : new(a.Name, a.DoseGramsPerKilogram, a.FloorCelsius, a.Alkaline, a.PricePerKilogram);
 
     private static ScourAgent? Agent(AgentV1? a) => a is null ? null : new(a.Name, a.DoseGramsPerKilogram, a.FloorCelsius, a.Alkaline, a.PricePerKilogram);
@@ -127,9 +136,13 @@ public static class StoredWash
     private sealed record BatchesV1(int Count, double Grams, double Litres);
 
     private sealed record BathV1(
-        BathKind Kind, double Litres, double Celsius, double PourCelsius, double? HotLitres, double? ColdLitres, double DoseGrams, double Minutes, double? MinutesToFloor, double LiftedCelsius, double? StepCelsius, IReadOnlyList<string>? Warnings, double? KettleLitres);
+        BathKind Kind, double Litres, double Celsius, double PourCelsius, double? HotLitres, double? ColdLitres, double DoseGrams, double Minutes, double? MinutesToFloor, double LiftedCelsius, double? StepCelsius, IReadOnlyList<string>? Warnings, double? KettleLitres, IReadOnlyList<WarningV2>? Minds = null);
 
-    private sealed record RiskV1(FeltingLevel Level, IReadOnlyList<string> Because);
+    private sealed record WarningV2(BathWarningKind Kind, double? Celsius, double? Litres, double? Minutes, double? PlannedMinutes, string? Said);
+
+    private sealed record RiskV1(FeltingLevel Level, IReadOnlyList<string>? Because, IReadOnlyList<ReasonV2>? Reasons = null);
+
+    private sealed record ReasonV2(FeltingReasonKind Kind, double? StepCelsius, string? Said);
 
     private sealed record AgentV1(string Name, double? DoseGramsPerKilogram, double? FloorCelsius, bool Alkaline, decimal? PricePerKilogram);
 
@@ -140,7 +153,8 @@ public static class StoredWash
 
     private sealed record BeganV1(int Batch, int Place, BathKind Kind, double TargetCelsius, double AirCelsius, bool AirRead, double FloorCelsius, bool HasFloor, double PlannedMinutes, bool InOtherTub);
 
-    private sealed record ReadV1(Guid Bath, double Celsius);
+    // Version 1 had no Typed.
+    private sealed record ReadV2(Guid Bath, double Celsius, string? Typed = null);
 
     private sealed record HungV1(Guid Bath, Guid? Probe);
 

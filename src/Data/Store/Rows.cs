@@ -37,6 +37,7 @@ public sealed class WorkshopRow
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public required string Name { get; set; }
     public MassUnit Unit { get; set; } = MassUnit.Gram;
+    public TemperatureUnit TemperatureUnit { get; set; } = TemperatureUnit.Celsius;
     public string TimeZone { get; set; } = "UTC";
     public string Currency { get; set; } = "EUR";
     public double ScaleStepGrams { get; set; } = 1;

@@ -76,6 +76,7 @@ public static class MembershipMiddleware
             found.Role,
             found.DisplayName,
             found.Shop.Unit,
+            found.Shop.TemperatureUnit,
             TimeZoneInfo.FindSystemTimeZoneById(found.Shop.TimeZone),
             found.Shop.Currency,
             found.Shop.ScaleStepGrams,

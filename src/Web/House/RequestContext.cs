@@ -11,6 +11,7 @@ public sealed record WorkshopSettings(
     MemberRole Role,
     string PersonName,
     MassUnit Unit,
+    TemperatureUnit TemperatureUnit,
     TimeZoneInfo Zone,
     string Currency,
     double ScaleStepGrams,

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using EarthyTuft.Core.Instruments;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Demo;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Live;
@@ -87,7 +88,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
         // A demo's stand-ins are listened to while somebody is in it.
         const string InUse =
             """
-            select i.workshop_id, i.id, i.kind, i.name, i.host, i.port, w.is_demo
+            select i.workshop_id, i.id, i.kind, i.name, i.host, i.port, w.is_demo, w.temperature_unit
             from instruments i join workshops w on w.id = i.workshop_id
             where i."on" and (not w.is_demo or w.demo_used_at > $1)
             """;
@@ -96,7 +97,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
         {
             while (await reader.ReadAsync(cancellationToken))
             {
-                wanted.Add(new InstrumentPlace(reader.GetGuid(0), reader.GetGuid(1), Enum.Parse<InstrumentKind>(reader.GetString(2)), reader.GetString(3), reader.GetString(4), reader.GetInt32(5), reader.GetBoolean(6) ? reader.GetGuid(0).ToString() : null));
+                wanted.Add(new InstrumentPlace(reader.GetGuid(0), reader.GetGuid(1), Enum.Parse<InstrumentKind>(reader.GetString(2)), reader.GetString(3), reader.GetString(4), reader.GetInt32(5), reader.GetBoolean(6) ? reader.GetGuid(0).ToString() : null, Enum.Parse<TemperatureUnit>(reader.GetString(7))));
             }
         }
 

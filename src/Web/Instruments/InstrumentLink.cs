@@ -1,14 +1,16 @@
 using System.Net.Sockets;
 using System.Text;
 using EarthyTuft.Core.Instruments;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Live;
 
 namespace EarthyTuft.Web.Instruments;
 
 /// <summary>Where an instrument is.</summary>
+/// <param name="Unit">What the workshop is shown temperatures in.</param>
 /// <param name="Shed">Of a demo's stand-in: which of the sheds it plays; null for a real instrument, which is told nothing.</param>
-public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind, string Name, string Host, int Port, string? Shed = null);
+public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind, string Name, string Host, int Port, string? Shed = null, TemperatureUnit Unit = TemperatureUnit.Celsius);
 
 /// <summary>
 /// Listens to one instrument for as long as it is wanted, and holds what it said last. A line that breaks is taken up again; garbage is passed
@@ -133,7 +135,7 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
         lock (turn)
         {
             var now = clock.GetUtcNow();
-            last = new LiveReading(place.Id, place.Kind, place.Name, reading.Value, reading.Second, Words(reading), reading.Stable, now.ToStored(), true);
+            last = new LiveReading(place.Id, place.Kind, place.Name, reading.Value, reading.Second, Words(reading, place.Unit), reading.Stable, now.ToStored(), true, reading.Kind == InstrumentKind.Scale || reading.Value is not { } warmth ? null : Temperature.FromCelsius(warmth).In(place.Unit));
             if (reading.Value is { } value)
             {
                 heardFrom = counted == 0 ? now.UtcTicks : heardFrom;
@@ -161,12 +163,12 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
         }
     }
 
-    private static string Words(InstrumentReading reading) => reading switch
+    private static string Words(InstrumentReading reading, TemperatureUnit unit) => reading switch
     {
         { Kind: InstrumentKind.Scale, Value: null } => "overload",
         { Kind: InstrumentKind.Scale, Value: { } grams } => FormattableString.Invariant($"{grams:0.#} g"),
         { Value: null } => "no contact",
-        { Kind: InstrumentKind.Air, Value: { } celsius, Second: { } humidity } => FormattableString.Invariant($"{celsius:0.0} °C, {humidity:0} %"),
-        { Value: { } celsius } => FormattableString.Invariant($"{celsius:0.0} °C"),
+        { Kind: InstrumentKind.Air, Value: { } celsius, Second: { } humidity } => FormattableString.Invariant($"{Temperature.FromCelsius(celsius).Write(unit, 1)}, {humidity:0} %"),
+        { Value: { } celsius } => Temperature.FromCelsius(celsius).Write(unit, 1),
     };
 }

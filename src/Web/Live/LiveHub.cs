@@ -33,8 +33,9 @@ internal sealed record Listener(Guid Person, Guid? SignIn, Channel<LiveItem> Cha
 /// <param name="Text">As a person would read it.</param>
 /// <param name="Stable">It stands still: only then it may be taken.</param>
 /// <param name="At">By the server's clock.</param>
+/// <param name="Degrees">A probe's or an air sensor's temperature in the workshop's unit, to draw with.</param>
 /// <param name="Connected">False when the line is down: then this is the last value, growing old.</param>
-public sealed record LiveReading(Guid InstrumentId, InstrumentKind Kind, string Name, double? Value, double? Second, string Text, bool Stable, DateTimeOffset At, bool Connected);
+public sealed record LiveReading(Guid InstrumentId, InstrumentKind Kind, string Name, double? Value, double? Second, string Text, bool Stable, DateTimeOffset At, bool Connected, double? Degrees = null);
 
 /// <summary>Hands on what happens to the screens that listen on this web process. A slow screen loses the oldest news, never the newest, and never holds up the others.</summary>
 public sealed class LiveHub

@@ -1,4 +1,3 @@
-using System.Globalization;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
@@ -30,7 +29,7 @@ public static class LotCosts
             ],
             "money follows the mass"));
 
-    public static string Money(decimal amount, string currency) => amount.ToString("0.00", CultureInfo.InvariantCulture) + " " + currency;
+    public static string Money(decimal amount, string currency) => new Money(amount, currency).Write();
 
     // A fleece's price stands on its lot, its carriage on the entry.
     private static decimal? Spent(FamilyFlow first, IEnumerable<FamilyFlow> flows) =>

@@ -219,7 +219,7 @@ public static class RouteEndpoints
             forecast.Steps.Count == 0 ? null : Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
             AllHours(forecast),
             forecast.Litres is > 0 and var litres ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical) : null,
-            forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_ ? (cost / (decimal)out_.Grams * 100).ToString("0.00", CultureInfo.InvariantCulture) + " " + workshop.Currency : null,
+            forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_ ? new Money(cost / (decimal)out_.Grams * 100, workshop.Currency).Write() : null,
             Experience(forecast),
             chosen);
     }

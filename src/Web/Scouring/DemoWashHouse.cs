@@ -98,7 +98,7 @@ public static class DemoWashHouse
 
         async Task<(RunRow Run, WashPlan Plan)> Wash(string code, ToolRow tub, ScourRecipeRow? from, DateTimeOffset startedAt)
         {
-            var request = new ScourPlanRequest([lots[code].Id], wish, tub.Id, GreasyGrams: lots[code].LeftGrams is > 0 ? null : lots[code].MadeGrams ?? 2000, RecipeId: from?.Id);
+            var request = new ScourPlanRequest([lots[code].Id], ScourWishRequest.Of(wish, TemperatureUnit.Celsius), tub.Id, GreasyGrams: lots[code].LeftGrams is > 0 ? null : lots[code].MadeGrams ?? 2000, RecipeId: from?.Id);
             var planned = (await planner.Plan(request, cancellationToken, past: true)).Value.Wash;
             var plan = planned with { On = planned.On with { AirFrom = Provenance.Measured } };
             var run = new RunRow
@@ -117,6 +117,6 @@ public static class DemoWashHouse
         }
 
         static RunEvent<WashEvent> First(WashPlan plan, DateTimeOffset at) =>
-            WashRun.Decide(WashState.Of(plan, [], []), new BeginBath(1, 0, At: at), at).Value[0];
+            WashRun.Decide(WashState.Of(plan, [], []), new BeginBath(1, 0, At: at), TemperatureUnit.Celsius, at).Value[0];
     }
 }

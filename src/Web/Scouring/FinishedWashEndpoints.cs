@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Scouring;
@@ -11,10 +12,10 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Web.Scouring;
 
 /// <summary>A bath that a batch has been through.</summary>
-/// <param name="FirstCelsius">As it was first read; where it was to settle when nobody read it.</param>
-/// <param name="LastCelsius">As it was read last before it was lifted; null when it was read once or never.</param>
+/// <param name="First">As it was first read; where it was to settle when nobody read it.</param>
+/// <param name="Last">As it was read last before it was lifted; null when it was read once or never.</param>
 /// <param name="Minutes">How long the wool lay in it.</param>
-public sealed record FinishedBath(int Batch, int Place, BathKind Kind, double Litres, double FirstCelsius, bool FirstRead, double? LastCelsius, DateTimeOffset StartedAt, double Minutes);
+public sealed record FinishedBath(int Batch, int Place, BathKind Kind, double Litres, TemperatureFigure First, bool FirstRead, TemperatureFigure? Last, DateTimeOffset StartedAt, double Minutes);
 
 /// <summary>The wash behind a lot, as it was done.</summary>
 /// <param name="Agent">With its dose; null when none was noted.</param>
@@ -24,7 +25,7 @@ public static class FinishedWashEndpoints
 {
     public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Named("readFinishedWash", "The baths a lot has been through; nothing where its wash was not watched.").ProducesProblem(404);
 
-    private static async Task<Results<Ok<FinishedWash>, NoContent, ProblemHttpResult>> Of(string code, EarthyTuftDb db, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<FinishedWash>, NoContent, ProblemHttpResult>> Of(string code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
         {
@@ -51,10 +52,10 @@ public static class FinishedWashEndpoints
             run.Recipe?.Name,
             plan.AgentGrams > 0 ? FormattableString.Invariant($"{wash.Plan.Agent?.Name ?? "wool wash"}, {plan.AgentGrams:0} g in all") : null,
             run.Who,
-            [.. wash.Baths.Where(b => b.Lifted is not null).OrderBy(b => b.Began.Batch).ThenBy(b => b.Began.Place).Select(b => Finished(b, plan))]));
+            [.. wash.Baths.Where(b => b.Lifted is not null).OrderBy(b => b.Began.Batch).ThenBy(b => b.Began.Place).Select(b => Finished(b, plan, context.Workshop.TemperatureUnit))]));
     }
 
-    private static FinishedBath Finished(Bath bath, ScourPlan plan)
+    private static FinishedBath Finished(Bath bath, ScourPlan plan, TemperatureUnit unit)
     {
         var read = bath.Temperatures;
         return new FinishedBath(
@@ -62,9 +63,9 @@ public static class FinishedWashEndpoints
             bath.Began.Place,
             bath.Began.Kind,
             bath.Began.Place < plan.Baths.Count ? plan.Baths[bath.Began.Place].Litres : 0,
-            read.Count > 0 ? read[0].Celsius : bath.Began.TargetCelsius,
+            TemperatureFigure.Of(read.Count > 0 ? read[0].Celsius : bath.Began.TargetCelsius, unit, 1),
             read.Count > 0,
-            read.Count > 1 ? read[^1].Celsius : null,
+            read.Count > 1 ? TemperatureFigure.Of(read[^1].Celsius, unit, 1) : null,
             bath.StartedAt,
             Math.Round((bath.LiftedAt!.Value - bath.StartedAt).TotalMinutes));
     }

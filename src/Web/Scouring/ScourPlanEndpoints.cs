@@ -1,5 +1,4 @@
 using System.ComponentModel.DataAnnotations;
-using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Scouring;
@@ -16,57 +15,50 @@ namespace EarthyTuft.Web.Scouring;
 
 /// <summary>A wash to be planned. What is left out follows from the fleece, the workshop and the season.</summary>
 /// <param name="TubId">A tub of the workshop; left out for <paramref name="TubLitres"/>.</param>
+/// <param name="HotWater">As typed, and the temperatures after it; a bare number counts in the workshop's unit.</param>
 /// <param name="GreasyGrams">What goes in, where it is not all of the lots.</param>
 public sealed record ScourPlanRequest(
     [property: MaxLength(60)] IReadOnlyList<Guid> LotIds,
-    ScourWish Wish,
+    ScourWishRequest Wish,
     Guid? TubId = null,
     double? TubLitres = null,
-    double? HotCelsius = null,
-    double? ColdCelsius = null,
-    double? AirCelsius = null,
-    double? FleeceCelsius = null,
+    string? HotWater = null,
+    string? ColdWater = null,
+    string? Air = null,
+    string? Fleece = null,
     double? GreasyGrams = null,
     Guid? RecipeId = null);
-
-/// <summary>What the plan stands on.</summary>
-/// <param name="Tub">Null for a tub that is not the workshop's own.</param>
-/// <param name="TubBaths">Own baths behind the cooling rate; none means typical.</param>
-/// <param name="AirFrom">Measured by the air sensor, typed, or guessed.</param>
-public sealed record PlanFooting(
-    IReadOnlyList<RunLot> Lots, MassFigure Greasy, string? Tub, double TubLitres, double TubRatePerMinute, int TubBaths, double HotCelsius, double ColdCelsius, double AirCelsius, Provenance AirFrom, double LitresPerKilogram, Provenance DoseFrom, FleeceClass? Class);
-
-/// <param name="Cost">In the workshop's currency, null when no price is known.</param>
-public sealed record PlanView(PlanFooting On, ScourPlan Plan, string? Cost, IReadOnlyList<string> Departures);
 
 public sealed record TubView(Guid Id, string Name, double Litres, double LitresEquivalent, double RatePerMinute, int Baths, uint Version);
 
 public sealed record RackToolView(Guid Id, string Name, double AreaSquareMetres, uint Version);
 
-public sealed record RecipeView(Guid Id, string Name, ScourWish Wish, DateTimeOffset MadeAt, string Who);
+public sealed record RecipeView(Guid Id, string Name, ScourWishRequest Wish, DateTimeOffset MadeAt, string Who);
 
 /// <summary>What a wash house has.</summary>
 public sealed record WashHouse(
-    IReadOnlyList<TubView> Tubs, IReadOnlyList<RackToolView> Racks, IReadOnlyList<RecipeView> Recipes, ScourSchool School, double HotCelsius, double ColdCelsius, decimal? WaterPerCubicMetre, decimal? PerKilowattHour, TimeOnly Bedtime);
+    IReadOnlyList<TubView> Tubs, IReadOnlyList<RackToolView> Racks, IReadOnlyList<RecipeView> Recipes, ScourSchool School, string HotWater, string ColdWater, decimal? WaterPerCubicMetre, decimal? PerKilowattHour, TimeOnly Bedtime);
 
-public sealed record RecipeRequest([property: StringLength(80, MinimumLength = 1)] string Name, ScourWish Wish);
+public sealed record RecipeRequest([property: StringLength(80, MinimumLength = 1)] string Name, ScourWishRequest Wish);
 
 /// <summary>A tub of the workshop.</summary>
+/// <param name="Litres">What it holds, as typed: <c>30</c>, <c>8 gal</c>.</param>
 /// <param name="LitresEquivalent">Its own warmth as litres of water, where somebody knows it; else it follows from its weight, else from what it holds.</param>
 /// <param name="EmptyKilograms">What it weighs empty.</param>
 /// <param name="Material">What it is made of; counts with its weight.</param>
 public sealed record TubRequest(
     [property: StringLength(60, MinimumLength = 1)] string Name,
-    [property: Range(0.5, 5000)] double Litres,
+    [property: StringLength(40)] string Litres,
     [property: Range(0, 500)] double? LitresEquivalent = null,
     [property: Range(0.01, 500)] double? EmptyKilograms = null,
     TubMaterial Material = TubMaterial.Steel);
 
 public sealed record RackRequest([property: StringLength(60, MinimumLength = 1)] string Name, [property: Range(0.05, 500)] double AreaSquareMetres);
 
+/// <param name="HotWater">As typed; a bare number counts in the workshop's unit.</param>
 public sealed record WashHouseSettings(
-    [property: Range(0, 100)] double HotCelsius,
-    [property: Range(0, 100)] double ColdCelsius,
+    [property: StringLength(40)] string HotWater,
+    [property: StringLength(40)] string ColdWater,
     [property: Range(0, 1000)] decimal? WaterPerCubicMetre,
     [property: Range(0, 1000)] decimal? PerKilowattHour,
     TimeOnly Bedtime);
@@ -98,10 +90,10 @@ public static class ScourPlanEndpoints
         return new WashHouse(
             [.. tools.Where(t => t.Kind == ToolKind.Tub).OrderBy(t => t.Tub.Litres).Select(t => Tub(t, rates.Of(t.Id)))],
             [.. tools.Where(t => t.Kind == ToolKind.Rack).Select(Rack)],
-            [.. recipes.Select(View)],
+            [.. recipes.Select(r => View(r, context))],
             School(shop.WashSchool),
-            shop.HotWaterCelsius,
-            shop.ColdWaterCelsius,
+            Temperature.FromCelsius(shop.HotWaterCelsius).Type(shop.TemperatureUnit),
+            Temperature.FromCelsius(shop.ColdWaterCelsius).Type(shop.TemperatureUnit),
             shop.WaterPerCubicMetre,
             shop.PerKilowattHour,
             shop.Bedtime);
@@ -122,7 +114,7 @@ public static class ScourPlanEndpoints
 
     private static PlanView View(PlannedScour planned, RequestContext context)
     {
-        var (on, plan) = (planned.Wash.On, planned.Wash.Plan);
+        var (on, plan, unit) = (planned.Wash.On, planned.Wash.Plan, context.Workshop.TemperatureUnit);
         return new PlanView(
             new PlanFooting(
                 [.. planned.Lots.Select(l => new RunLot(l.Id, l.Code, l.Parentage))],
@@ -131,28 +123,40 @@ public static class ScourPlanEndpoints
                 on.TubLitres,
                 on.TubRatePerMinute,
                 on.TubBaths,
-                on.HotCelsius,
-                on.ColdCelsius,
-                on.AirCelsius,
+                TemperatureFigure.Of(on.HotCelsius, unit),
+                TemperatureFigure.Of(on.ColdCelsius, unit),
+                TemperatureFigure.Of(on.AirCelsius, unit),
                 on.AirFrom,
                 on.LitresPerKilogram,
                 on.DoseFrom,
                 on.Class),
-            plan,
-            plan.Cost is { } cost ? FormattableString.Invariant($"{cost:0.00} {context.Workshop.Currency}") : null,
+            ScourPlanView.Of(plan, unit),
+            plan.Cost is { } cost ? new Money(cost, context.Workshop.Currency).Write() : null,
             planned.Wash.Departures);
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SaveSettings(WashHouseSettings settings, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (settings.HotCelsius < settings.ColdCelsius)
+        var typed = new TypedTemperatures(context.Workshop.TemperatureUnit);
+        var (hot, cold) = (typed.Read(settings.HotWater, "hotWater", 0, 100), typed.Read(settings.ColdWater, "coldWater", 0, 100));
+        if (typed.Refusals.Count > 0)
         {
-            return Problems.Refused("hotCelsius", "cannot-be-reached", "The hot water is colder than the cold water.");
+            return Problems.Refused([.. typed.Refusals]);
+        }
+
+        if (hot is null || cold is null)
+        {
+            return Problems.Refused(hot is null ? "hotWater" : "coldWater", "empty", "How warm is it? Most know it once by a thermometer.");
+        }
+
+        if (hot < cold)
+        {
+            return Problems.Refused("hotWater", "cannot-be-reached", "The hot water is colder than the cold water.");
         }
 
         var shop = await db.Workshops.SingleAsync(w => w.Id == context.Workshop.WorkshopId, cancellationToken);
         (shop.HotWaterCelsius, shop.ColdWaterCelsius, shop.WaterPerCubicMetre, shop.PerKilowattHour, shop.Bedtime) =
-            (settings.HotCelsius, settings.ColdCelsius, settings.WaterPerCubicMetre, settings.PerKilowattHour, settings.Bedtime);
+            (hot.Value, cold.Value, settings.WaterPerCubicMetre, settings.PerKilowattHour, settings.Bedtime);
         await db.SaveChangesAsync(cancellationToken);
         return TypedResults.NoContent();
     }
@@ -166,7 +170,7 @@ public static class ScourPlanEndpoints
             return Problems.Refused("name", "missing", "A recipe needs a name.");
         }
 
-        var wish = ScourWish.Check(request.Wish);
+        var wish = request.Wish.Read(context.Workshop.TemperatureUnit);
         if (wish.IsRefused)
         {
             return Problems.Refused(wish.Refusals);
@@ -174,10 +178,10 @@ public static class ScourPlanEndpoints
 
         await db.ScourRecipes.Where(r => r.Name == name && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, context.Now), cancellationToken);
         db.Changed<ScourRecipeRow>();
-        var row = new ScourRecipeRow { Name = name, Wish = StoredWash.Write(request.Wish), MadeAt = context.Now, Who = context.Workshop.PersonName };
+        var row = new ScourRecipeRow { Name = name, Wish = StoredWash.Write(wish.Value), MadeAt = context.Now, Who = context.Workshop.PersonName };
         db.ScourRecipes.Add(row);
         await db.SaveChangesAsync(cancellationToken);
-        return TypedResults.Ok(View(row));
+        return TypedResults.Ok(View(row, context));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> RetireRecipe(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
@@ -191,13 +195,20 @@ public static class ScourPlanEndpoints
             return Problems.Refused("name", "missing", "A tub needs a name.");
         }
 
-        var warmth = TubWarmth.LitresEquivalent(request.Litres, request.EmptyKilograms, request.Material);
+        var holds = Volume.Read(request.Litres, "litres", 0.5, 5000);
+        if (holds.IsRefused)
+        {
+            return Problems.Refused(holds.Refusals);
+        }
+
+        var litres = Math.Round(holds.Value.Litres, 2);
+        var warmth = TubWarmth.LitresEquivalent(litres, request.EmptyKilograms, request.Material);
         if (warmth.IsRefused)
         {
             return Problems.Refused(warmth.Refusals);
         }
 
-        var row = ToolRow.Of(request.Name.Trim(), new Tub(request.Litres, request.LitresEquivalent ?? Math.Round(warmth.Value, 2)));
+        var row = ToolRow.Of(request.Name.Trim(), new Tub(litres, request.LitresEquivalent ?? Math.Round(warmth.Value, 2)));
         db.Tools.Add(row);
         await db.SaveChangesAsync(cancellationToken);
         return TypedResults.Ok(Tub(row, TubRate.Typical));
@@ -228,5 +239,5 @@ public static class ScourPlanEndpoints
 
     private static RackToolView Rack(ToolRow t) => new(t.Id, t.Name, t.Rack.SquareMetres, t.Version);
 
-    private static RecipeView View(ScourRecipeRow r) => new(r.Id, r.Name, StoredWash.Wish(r.Wish), r.MadeAt, r.Who);
+    private static RecipeView View(ScourRecipeRow r, RequestContext context) => new(r.Id, r.Name, ScourWishRequest.Of(StoredWash.Wish(r.Wish), context.Workshop.TemperatureUnit), r.MadeAt, r.Who);
 }

@@ -47,11 +47,20 @@ internal sealed class ScourPlanner(EarthyTuftDb db, RequestContext context, Bree
         var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == context.Workshop.WorkshopId, cancellationToken);
         var rate = (await TubRates.Of(db, cancellationToken)).Of(request.TubId);
         var sensor = live.Last(context.Workshop.WorkshopId).FirstOrDefault(r => r.Kind == InstrumentKind.Air && r is { Connected: true, Value: not null })?.Value;
-        var air = request.AirCelsius ?? sensor ?? UsualAir;
-        var water = new ScourWater(request.HotCelsius ?? shop.HotWaterCelsius, request.ColdCelsius ?? shop.ColdWaterCelsius, air, request.FleeceCelsius);
+        var (typed, wished) = (new TypedTemperatures(shop.TemperatureUnit), request.Wish.Read(shop.TemperatureUnit));
+        var airTyped = typed.Read(request.Air, "air", -20, 45);
+        var air = airTyped ?? sensor ?? UsualAir;
+        var water = new ScourWater(
+            typed.Read(request.HotWater, "hotWater", 0, 100) ?? shop.HotWaterCelsius, typed.Read(request.ColdWater, "coldWater", 0, 100) ?? shop.ColdWaterCelsius, air, typed.Read(request.Fleece, "fleece", -20, 60));
+        if (wished.IsRefused || typed.Refusals.Count > 0)
+        {
+            return Result<PlannedScour>.Refused([.. wished.Refusals, .. typed.Refusals]);
+        }
+
+        var wish = wished.Value;
         var litres = tub?.Tub.Litres ?? request.TubLitres ?? ScourTub.UsualLitres(subject.GreasyGrams);
         var at = new ScourTub(litres, tub?.Tub.LitresEquivalent ?? litres * TubWarmth.TypicalPerLitre, rate);
-        return ScourPlan.Of(subject, at, water, request.Wish, new ScourPrices(shop.WaterPerCubicMetre, shop.PerKilowattHour)).Then<PlannedScour>(plan => new PlannedScour(
+        return ScourPlan.Of(subject, at, water, wish, new ScourPrices(shop.WaterPerCubicMetre, shop.PerKilowattHour)).Then<PlannedScour>(plan => new PlannedScour(
             new WashPlan(
                 new ScourFooting(
                     subject.GreasyGrams,
@@ -62,13 +71,13 @@ internal sealed class ScourPlanner(EarthyTuftDb db, RequestContext context, Bree
                     water.HotCelsius,
                     water.ColdCelsius,
                     air,
-                    request.AirCelsius is not null || sensor is not null ? Provenance.Measured : Provenance.Guessed,
+                    airTyped is not null || sensor is not null ? Provenance.Measured : Provenance.Guessed,
                     plan.Batches.Litres / plan.Batches.Grams * 1000,
-                    request.Wish.DoseGramsPerKilogram is not null || request.Wish.Agent?.DoseGramsPerKilogram is not null ? Provenance.Reckoned : Provenance.Typical,
+                    wish.DoseGramsPerKilogram is not null || wish.Agent?.DoseGramsPerKilogram is not null ? Provenance.Reckoned : Provenance.Typical,
                     subject.Class),
                 plan,
-                request.Wish.Agent,
-                recipe is null ? [] : ScourPlan.Departures(StoredWash.Wish(recipe.Wish), request.Wish)),
+                wish.Agent,
+                recipe is null ? [] : ScourPlan.Departures(StoredWash.Wish(recipe.Wish), wish, shop.TemperatureUnit)),
             lots,
             tub));
     }

@@ -16,6 +16,9 @@ namespace EarthyTuft.Web.Scouring;
 internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPlanner planner, RunFits fits) : ICraft
 {
     private const int MostDots = 90;
+
+    private TemperatureUnit Unit => context.Workshop.TemperatureUnit;
+
     private const int CurvePoints = 48;
 
     public string Place => "water";
@@ -37,7 +40,7 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
             return new Refusal("probeId", "not-here", "There is no such probe in this workshop.");
         }
 
-        return WashRun.Decide(StoredWash.State(run), command, context.Now).Then<IReadOnlyList<RunEventRow>>(events => events.Select(Row).ToArray());
+        return WashRun.Decide(StoredWash.State(run), command, Unit, context.Now).Then<IReadOnlyList<RunEventRow>>(events => events.Select(Row).ToArray());
     }
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => WashRun.Withdraw(StoredWash.State(run), eventId);
@@ -120,10 +123,10 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
                 Notes: string.Join("; ", new[] { run.Recipe is null ? null : $"recipe {run.Recipe.Name}" }.OfType<string>().Concat(state.Plan.Departures))),
             new WashView(
                 Mass.FromGrams(on.GreasyGrams).ToFigure(context.Workshop.Unit, on.GreasyFrom),
-                plan,
+                ScourPlanView.Of(plan, Unit),
                 run.Recipe?.Name,
                 [.. shown.Select(b => See(b, known[b.Id], hanging.TryGetValue(b.Id, out var probe) ? probe : null))],
-                state.Next,
+                [.. state.Next.Select(n => new NextBathView(n.Batch, n.Place, ScourPlanView.Of(n.Bath, plan, Unit)))],
                 state.Baths.Count(b => b.Lifted is not null)));
     }
 
@@ -144,42 +147,46 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
             bath.LiftedAt,
             bath.Lifted?.Id,
             bath.Temperatures.LastOrDefault(t => t.Event is not null)?.Event,
-            bath.Began.TargetCelsius,
-            bath.Began.HasFloor ? bath.Began.FloorCelsius : null,
-            bath.Began.AirCelsius,
+            TemperatureFigure.Of(bath.Began.TargetCelsius, Unit),
+            bath.Began.HasFloor ? TemperatureFigure.Of(bath.Began.FloorCelsius, Unit) : null,
             probe,
             bath.Temperatures.Count,
-            bath.Temperatures.LastOrDefault()?.Celsius,
+            bath.Temperatures.LastOrDefault() is { } newest ? TemperatureFigure.Of(newest.Celsius, Unit, 1) : null,
             At(bath.Began.PlannedMinutes),
             sorted.Counted.Count >= 2 ? Provenance.Reckoned : rate.Baths > 0 ? Provenance.Yours : Provenance.Typical,
             new Working(
                 "lift by = start + ln((start - air) / (floor - air)) / rate, over all rates that fit the readings",
                 [
-                    new("start", FormattableString.Invariant($"{fit.Cooling.StartCelsius:0.0} °C{(sorted.BeganMinutes is { } leap ? $" at {RunWords.Clock(At(leap), context)}, when the water changed" : "")}")),
-                    new("air", FormattableString.Invariant($"{fit.Cooling.AirCelsius:0.0} °C, {(bath.Began.AirRead ? "measured" : "guessed")}")),
-                    new("floor", bath.Began.HasFloor ? FormattableString.Invariant($"{bath.Began.FloorCelsius:0.#} °C") : "none counts for this bath"),
+                    new("start", $"{Write(fit.Cooling.StartCelsius, 1)}{(sorted.BeganMinutes is { } leap ? $" at {RunWords.Clock(At(leap), context)}, when the water changed" : "")}"),
+                    new("air", $"{Write(fit.Cooling.AirCelsius, 1)}, {(bath.Began.AirRead ? "measured" : "guessed")}"),
+                    new("floor", bath.Began.HasFloor ? Write(bath.Began.FloorCelsius) : "none counts for this bath"),
                     new("cooling rate", FormattableString.Invariant($"{fit.Cooling.RatePerMinute:0.0000} per minute ± {fit.LogRateDeviation * 100:0} %")),
                     new("readings", FormattableString.Invariant($"{sorted.Counted.Count}{(sorted.Excluded.Count > 0 ? $", and {sorted.Excluded.Count} set aside" : "")}")),
                     new("this tub before", rate.Baths > 0 ? FormattableString.Invariant($"{rate.PerMinute:0.0000} per minute, from {rate.Baths} of your own baths") : "not known, typical 0.0080 per minute"),
                 ],
                 "a bath cools in proportion to what it is warmer than the air"),
             bath.Lifted is null && sorted.Doubted is { } doubted ? Doubt(doubted, fit.Band(doubted.Minutes).Celsius) : null,
-            [.. bath.Temperatures.Where((_, i) => i % every == 0 || i == bath.Temperatures.Count - 1).Select(t => new CurveDot(t.At, t.Celsius, t.Event is null, counted.Contains(WashRun.ReadingOf(bath, t))))],
+            Temperature.Sign(Unit),
+            [.. bath.Temperatures.Where((_, i) => i % every == 0 || i == bath.Temperatures.Count - 1).Select(t => new CurveDot(t.At, Degrees(t.Celsius), t.Event is null, counted.Contains(WashRun.ReadingOf(bath, t))))],
             [.. Enumerable.Range(0, CurvePoints + 1).Select(i =>
             {
                 var minutes = began + (until - began) * i / CurvePoints;
                 var (celsius, deviation) = fit.Band(minutes);
-                return new CurvePoint(At(minutes), celsius, celsius - deviation, celsius + deviation);
+                return new CurvePoint(At(minutes), Degrees(celsius), Degrees(celsius - deviation), Degrees(celsius + deviation));
             })]);
     }
+
+    private string Write(double celsius, int decimals = 0) => Temperature.FromCelsius(celsius).Write(Unit, decimals);
+
+    private double Degrees(double celsius) => Temperature.FromCelsius(celsius).In(Unit);
 
     private RunEventRow Row(RunEvent<WashEvent> happened) => StoredWash.Row(happened, context.Workshop.PersonName);
 
     private static string Name(Bath bath, ScourPlan plan) => $"bath {bath.Began.Place + 1}{(plan.Batches.Count > 1 ? $", batch {bath.Began.Batch}" : "")}";
 
-    private static string Doubt(BathReading reading, double expected) => reading.ByProbe
-        ? FormattableString.Invariant($"The probe reads {reading.Celsius:0.0} °C where about {expected:0} are expected. Is it in the bath? The curve goes on without it.")
-        : FormattableString.Invariant($"{reading.Celsius:0.0} °C was noted where about {expected:0} are expected. Read again: a second reading like it is believed.");
+    private string Doubt(BathReading reading, double expected) => reading.ByProbe
+        ? $"The probe reads {Write(reading.Celsius, 1)} where about {Write(expected)} is expected. Is it in the bath? The curve goes on without it."
+        : $"{Write(reading.Celsius, 1)} was noted where about {Write(expected)} is expected. Read again: a second reading like it is believed.";
 
     private string Sentence(Bath bath, BathFit known, DateTimeOffset? liftBy)
     {
@@ -190,7 +197,7 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
 
         var unsure = known.Sorted.Counted.Count > 0 ? "" : known.Rate.Baths > 0 ? " Note a temperature: so far only this tub’s earlier baths tell." : " Note a temperature: so far only what tubs usually do tells.";
         return known.Moment(bath).Floor
-            ? FormattableString.Invariant($"Lift the wool by {RunWords.Clock(liftBy.Value, context)}. The bath reaches {bath.Began.FloorCelsius:0.#} °C then and wax starts to settle back.{unsure}")
+            ? $"Lift the wool by {RunWords.Clock(liftBy.Value, context)}. The bath reaches {Write(bath.Began.FloorCelsius)} then and wax starts to settle back.{unsure}"
             : $"Lift it at {RunWords.Clock(liftBy.Value, context)}, when it has lain as long as was planned.";
     }
 }

@@ -18,6 +18,7 @@ public sealed record WashStart(ScourPlanRequest Plan) : RunStart
 /// <param name="LastTyped">The event of the last typed reading, null where there is none.</param>
 /// <param name="SoakedAt">When it has lain as long as was planned.</param>
 /// <param name="RateFrom">Whose cooling rate stands behind it: measured in this bath, yours, or typical.</param>
+/// <param name="Unit">Of dots and curve: °C or °F.</param>
 /// <param name="Doubt">The question that the last reading raises, null when it is believed.</param>
 public sealed record BathView(
     Guid Id,
@@ -28,20 +29,24 @@ public sealed record BathView(
     DateTimeOffset? LiftedAt,
     Guid? LiftedBy,
     Guid? LastTyped,
-    double TargetCelsius,
-    double? FloorCelsius,
-    double AirCelsius,
+    TemperatureFigure Target,
+    TemperatureFigure? Floor,
     Guid? ProbeId,
     int Readings,
-    double? LastCelsius,
+    TemperatureFigure? Last,
     DateTimeOffset SoakedAt,
     Provenance RateFrom,
     Working Working,
     string? Doubt,
+    string Unit,
     IReadOnlyList<CurveDot> Dots,
     IReadOnlyList<CurvePoint> Curve);
+
+/// <summary>Where a batch goes next.</summary>
+/// <param name="Place">Which bath of the plan, from zero.</param>
+public sealed record NextBathView(int Batch, int Place, PlannedBathView Bath);
 
 /// <summary>A wash under way.</summary>
 /// <param name="Greasy">What went in.</param>
 /// <param name="Next">For each batch that is in no bath and has one to come.</param>
-public sealed record WashView(MassFigure Greasy, ScourPlan Plan, string? Recipe, IReadOnlyList<BathView> Baths, IReadOnlyList<NextBath> Next, int BathsDone) : CraftView;
+public sealed record WashView(MassFigure Greasy, ScourPlanView Plan, string? Recipe, IReadOnlyList<BathView> Baths, IReadOnlyList<NextBathView> Next, int BathsDone) : CraftView;

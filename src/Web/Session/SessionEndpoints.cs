@@ -28,12 +28,14 @@ public sealed record ChooseWorkshopRequest(Guid WorkshopId);
 public sealed record WorkshopChoice(Guid Id, string Name, MemberRole Role);
 
 /// <summary>Who is here, in which workshop, and the token that every change must carry.</summary>
+/// <param name="TemperatureSign">What temperatures are shown in, and what a bare number counts in: °C or °F.</param>
 public sealed record SessionState(
     bool SignedIn,
     string? Name,
     WorkshopChoice? Workshop,
     IReadOnlyList<WorkshopChoice> Workshops,
     MassUnit Unit,
+    string TemperatureSign,
     string Currency,
     bool IsDemo,
     bool DemoOffered,
@@ -79,7 +81,7 @@ public static class SessionEndpoints
     {
         if (http.User.PersonId() is not { } person)
         {
-            return new SessionState(false, null, null, [], MassUnit.Gram, "EUR", false, demo.IsOffered, null);
+            return new SessionState(false, null, null, [], MassUnit.Gram, Temperature.Sign(TemperatureUnit.Celsius), "EUR", false, demo.IsOffered, null);
         }
 
         var shops = await db.Memberships.Where(m => m.UserId == person)
@@ -93,6 +95,7 @@ public static class SessionEndpoints
             shops.FirstOrDefault(s => s.Id == facts?.WorkshopId),
             shops,
             facts?.Unit ?? MassUnit.Gram,
+            Temperature.Sign(facts?.TemperatureUnit ?? TemperatureUnit.Celsius),
             facts?.Currency ?? "EUR",
             facts?.IsDemo ?? false,
             demo.IsOffered,

@@ -16,6 +16,7 @@ public sealed record Member(Guid Id, string Name, MemberRole Role, bool You);
 public sealed record WorkshopPage(
     string Name,
     MassUnit Unit,
+    TemperatureUnit TemperatureUnit,
     string TimeZone,
     string Currency,
     double ScaleStepGrams,
@@ -37,7 +38,8 @@ public sealed record SaveWorkshopRequest(
     [property: StringLength(40)] string? UsualBowl,
     uint Version,
     [property: Range(0, 10_000)] decimal? HourlyRate = null,
-    Schools? Schools = null);
+    Schools? Schools = null,
+    TemperatureUnit? TemperatureUnit = null);
 
 public sealed record InvitationRequest(MemberRole Role);
 
@@ -70,6 +72,7 @@ public static class WorkshopEndpoints
         return new WorkshopPage(
             shop.Name,
             shop.Unit,
+            shop.TemperatureUnit,
             shop.TimeZone,
             shop.Currency,
             shop.ScaleStepGrams,
@@ -107,6 +110,7 @@ public static class WorkshopEndpoints
         (shop.Name, shop.Unit, shop.TimeZone, shop.Currency, shop.ScaleStepGrams, shop.UsualBowlGrams) =
             (settings.Name.Trim(), settings.Unit, settings.TimeZone, settings.Currency, settings.ScaleStepGrams, bowl);
         shop.HourlyRate = settings.HourlyRate;
+        shop.TemperatureUnit = settings.TemperatureUnit ?? shop.TemperatureUnit;
         if (settings.Schools is { } schools)
         {
             (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool) = (schools.Wash, schools.OpenBeforeWash, schools.LeaveWax, schools.Down, schools.FineSocks);

@@ -99,7 +99,7 @@ public class ScourPlanTests
         var plan = Plan(Fleece(1200), new(ScourSchool.Hot, LitresPerKilogram: 3), new ScourTub(30, 3, TubRate.Typical), new ScourWater(55, 12, 2));
         Assert.True(plan.Baths[0].PourCelsius > BathWater.KettleCelsius);
         Assert.Equal((null, null), (plan.Baths[0].HotLitres, plan.Baths[0].KettleLitres));
-        Assert.Contains("no kettle is that hot", plan.Baths[0].Warnings[0]);
+        Assert.Equal((BathWarningKind.TooHotToPour, plan.Baths[0].PourCelsius), (plan.Baths[0].Warnings[0].Kind, plan.Baths[0].Warnings[0].Celsius!.Value));
     }
 
     [Fact]
@@ -110,7 +110,7 @@ public class ScourPlanTests
         Assert.Equal(0, bath.ColdLitres);
         Assert.Equal(bath.Litres, bath.HotLitres!.Value + bath.KettleLitres!.Value, 0.5e-9);
         Assert.Equal(bath.PourCelsius, (bath.KettleLitres.Value * 95 + bath.HotLitres.Value * 55) / bath.Litres, 0.5e-6);
-        Assert.Contains("come from the kettle", bath.Warnings[0]);
+        Assert.Equal(new BathWarning(BathWarningKind.Kettle, 55, bath.KettleLitres), bath.Warnings[0]);
         Assert.Null(Plan(Fleece(1200), new(ScourSchool.Hot), water: new ScourWater(75, 12, 10)).Baths[0].KettleLitres);
     }
 
@@ -128,7 +128,9 @@ public class ScourPlanTests
         var plan = Plan(Fleece(), new(ScourSchool.HandHot), new ScourTub(30, 0.8, new TubRate(new Belief(Math.Log(0.03), 0.1), 4)));
         Assert.True(plan.Baths[0].Minutes < 25);
         Assert.True(plan.Baths[0].LiftedCelsius >= 45);
-        Assert.Contains("lift then", plan.Baths[0].Warnings[0]);
+        var warned = plan.Baths[0].Warnings[0];
+        Assert.Equal((BathWarningKind.CoolsTooSoon, 45.0, 25.0), (warned.Kind, warned.Celsius!.Value, warned.PlannedMinutes!.Value));
+        Assert.InRange(warned.Minutes!.Value, plan.Baths[0].Minutes, plan.Baths[0].Minutes + 1);
     }
 
     [Fact]
@@ -174,13 +176,13 @@ public class ScourPlanTests
 
     [Theory]
     [InlineData("batches", 0)]
-    [InlineData("celsius", 99)]
-    [InlineData("floorCelsius", -1)]
+    [InlineData("temperature", 99)]
+    [InlineData("floor", -1)]
     [InlineData("minutes", 0)]
     public void A_figure_that_cannot_be_is_refused(string field, double value)
     {
         var wish = new ScourWish(
-            ScourSchool.Hot, Batches: field == "batches" ? (int)value : null, Celsius: field == "celsius" ? value : null, Minutes: field == "minutes" ? value : null, FloorCelsius: field == "floorCelsius" ? value : null);
+            ScourSchool.Hot, Batches: field == "batches" ? (int)value : null, Celsius: field == "temperature" ? value : null, Minutes: field == "minutes" ? value : null, FloorCelsius: field == "floor" ? value : null);
         Assert.Contains(ScourPlan.Of(Fleece(), Tub, Water, wish, new ScourPrices()).Refusals, r => r.Field == field);
     }
 
@@ -188,9 +190,10 @@ public class ScourPlanTests
     public void An_entry_tells_only_what_differs_from_its_recipe()
     {
         var recipe = new ScourWish(ScourSchool.HandHot, Minutes: 22, Agent: new ScourAgent("wool wash"));
-        Assert.Empty(ScourPlan.Departures(recipe, recipe with { }));
-        var told = ScourPlan.Departures(recipe, recipe with { Minutes = 30, Rinses = 3, Baths = new Dictionary<int, BathWish> { [0] = new(Celsius: 52) } });
-        Assert.Equal(["rinses 3 instead of as usual", "minutes 30 instead of 22", "bath 1 °C 52 instead of as usual"], told);
+        Assert.Empty(ScourPlan.Departures(recipe, recipe with { }, TemperatureUnit.Celsius));
+        var told = ScourPlan.Departures(recipe, recipe with { Minutes = 30, Rinses = 3, Baths = new Dictionary<int, BathWish> { [0] = new(Celsius: 52) } }, TemperatureUnit.Celsius);
+        Assert.Equal(["rinses 3 instead of as usual", "minutes 30 instead of 22", "bath 1 52.0 °C instead of as usual"], told);
+        Assert.Equal(["bath 131.0 °F instead of 122.0 °F"], ScourPlan.Departures(recipe with { Celsius = 50 }, recipe with { Celsius = 55 }, TemperatureUnit.Fahrenheit));
     }
 }
 

@@ -24,7 +24,7 @@ public class WashRunTests
 
     private Result<IReadOnlyList<RunEvent<WashEvent>>> Tap(RunCommand command, double minutesAgo = 0)
     {
-        var events = WashRun.Decide(State, command with { At = Now.AddMinutes(-minutesAgo) }, Now);
+        var events = WashRun.Decide(State, command with { At = Now.AddMinutes(-minutesAgo) }, TemperatureUnit.Celsius, Now);
         if (!events.IsRefused)
         {
             happened.AddRange(events.Value);
@@ -80,28 +80,29 @@ public class WashRunTests
     public void A_probe_and_a_first_reading_go_in_with_the_wool()
     {
         var probe = Guid.NewGuid();
-        var events = Tap(new BeginBath(1, 0, probe, 57.5, 21)).Value;
+        var events = Tap(new BeginBath(1, 0, probe, "57.5", "21 C")).Value;
         Assert.Equal([typeof(BathBegan), typeof(ProbeHung), typeof(BathRead)], events.Select(e => e.What.GetType()));
         var bath = Assert.Single(State.Baths);
+        Assert.Equal("57.5", ((BathRead)events[2].What).Typed);
         Assert.Equal((probe, 57.5, 21.0, true), (bath.Probe!.Value, bath.Temperatures[0].Celsius, bath.Began.AirCelsius, bath.Began.AirRead));
         Tap(new HangProbe(bath.Id));
         Assert.Null(State.Baths[0].Probe);
-        Assert.Equal("celsius out-of-range", Code(Tap(new BeginBath(2, 0, Celsius: 101))));
-        Assert.Equal("airCelsius out-of-range", Code(Tap(new BeginBath(2, 0, AirCelsius: double.NaN))));
+        Assert.Equal("temperature out-of-range", Code(Tap(new BeginBath(2, 0, Temperature: "101"))));
+        Assert.Equal("air not-a-temperature", Code(Tap(new BeginBath(2, 0, Air: "NaN"))));
     }
 
     [Fact]
     public void What_was_read_counts_from_the_moment_the_wool_is_in_until_it_is_lifted()
     {
         var bath = Begun(minutesAgo: 40);
-        Assert.Equal("at out-of-range", Code(Tap(new ReadBath(bath, 50), 42)));
-        Assert.Equal("celsius out-of-range", Code(Tap(new ReadBath(bath, -1), 20)));
-        Assert.Equal("bath not-here", Code(Tap(new ReadBath(Guid.NewGuid(), 50), 20)));
-        Assert.False(Tap(new ReadBath(bath, 54), 30).IsRefused);
+        Assert.Equal("at out-of-range", Code(Tap(new ReadBath(bath, "50"), 42)));
+        Assert.Equal("temperature out-of-range", Code(Tap(new ReadBath(bath, "-1"), 20)));
+        Assert.Equal("bath not-here", Code(Tap(new ReadBath(Guid.NewGuid(), "50"), 20)));
+        Assert.False(Tap(new ReadBath(bath, "54"), 30).IsRefused);
         Tap(new LiftBath(bath), 10);
         // Noted from paper afterwards it still counts; what the water does without the wool does not.
-        Assert.False(Tap(new ReadBath(bath, 52), 15).IsRefused);
-        Assert.Equal("run lifted", Code(Tap(new ReadBath(bath, 44), 5)));
+        Assert.False(Tap(new ReadBath(bath, "52"), 15).IsRefused);
+        Assert.Equal("run lifted", Code(Tap(new ReadBath(bath, "44"), 5)));
         Assert.Equal("run lifted", Code(Tap(new HangProbe(bath, Guid.NewGuid()))));
         Assert.Equal([54, 52], State.Baths[0].Temperatures.Select(t => t.Celsius));
     }
@@ -123,7 +124,7 @@ public class WashRunTests
     public void A_lifting_is_taken_back_until_the_next_bath_has_begun_and_a_reading_until_it_is_lifted()
     {
         var bath = Begun(minutesAgo: 30);
-        var read = Tap(new ReadBath(bath, 55), 25).Value[0].Id;
+        var read = Tap(new ReadBath(bath, "55"), 25).Value[0].Id;
         Assert.Null(WashRun.Withdraw(State, read));
         var lifted = Tap(new LiftBath(bath), 10).Value[0].Id;
         Assert.Equal("not-here", WashRun.Withdraw(State, read)!.Code);
@@ -176,7 +177,7 @@ public class WashRunTests
         var bath = Begun(minutesAgo: 25);
         foreach (var minute in new[] { 0, 5, 10, 15, 20, 24 })
         {
-            Tap(new ReadBath(bath, 16 + (57 - 16) * Math.Exp(-0.012 * minute)), 25 - minute);
+            Tap(new ReadBath(bath, FormattableString.Invariant($"{16 + (57 - 16) * Math.Exp(-0.012 * minute):0.0000}")), 25 - minute);
         }
 
         Assert.Null(WashRun.Learned(State.Baths[0]));
@@ -194,8 +195,8 @@ public class WashRunTests
         {
             var state = WashState.Of(Plan, events, []);
             var bath = state.Baths.Count == 0 ? Guid.NewGuid() : state.Baths[place % state.Baths.Count].Id;
-            RunCommand tap = what switch { 0 or 1 => new BeginBath(batch, place), 2 => new ReadBath(bath, number), 3 => new HangProbe(bath, Guid.NewGuid()), _ => new LiftBath(bath) };
-            var decided = WashRun.Decide(state, tap with { At = Now.AddMinutes(-number) }, Now);
+            RunCommand tap = what switch { 0 or 1 => new BeginBath(batch, place), 2 => new ReadBath(bath, FormattableString.Invariant($"{number:0.###}")), 3 => new HangProbe(bath, Guid.NewGuid()), _ => new LiftBath(bath) };
+            var decided = WashRun.Decide(state, tap with { At = Now.AddMinutes(-number) }, TemperatureUnit.Celsius, Now);
             Assert.True(decided.IsRefused || decided.Value.Count <= 3);
             events.AddRange(decided.IsRefused ? [] : decided.Value);
             if (events.Count > 0 && WashRun.Withdraw(WashState.Of(Plan, events, []), events[^1].Id) is null && number > 60)

@@ -93,14 +93,14 @@ public class SlipTests(House house) : IClassFixture<House>
             var (fleece, _) = await ada.TakeIn(new { mass = "1200" });
             var wash = (await BeginWash(ada, new { lotIds = new[] { fleece }, wish = new { school = "hot" }, tubLitres = 40 })).Expect(200).GetProperty("id").GetGuid();
             var began = DateTimeOffset.UtcNow.AddHours(-2);
-            var run = (await Tap(ada, wash, new { kind = "beginBath", batch = 1, place = 0, at = began, celsius = random.Next(4) == 0 ? random.Next(0, 100) : 60 })).Expect(200);
+            var run = (await Tap(ada, wash, new { kind = "beginBath", batch = 1, place = 0, at = began, temperature = FormattableString.Invariant($"{(random.Next(4) == 0 ? random.Next(0, 100) : 60)}") })).Expect(200);
             var bath = Details(run).GetProperty("baths")[0].GetProperty("id").GetGuid();
             for (var reading = 0; reading < 9; reading++)
             {
                 var minutes = random.Next(3) == 0 ? random.NextDouble() : random.Next(0, 100);
                 var truth = 18 + (42 * Math.Exp(-0.008 * minutes));
                 var celsius = random.Next(5) switch { 0 => truth * 10, 1 => truth / 10, 2 => random.NextDouble() * 100, _ => truth };
-                var reply = await Tap(ada, wash, new { kind = "readBath", bath, celsius = Math.Round(celsius, 1), at = began.AddMinutes(minutes) });
+                var reply = await Tap(ada, wash, new { kind = "readBath", bath, temperature = FormattableString.Invariant($"{celsius:0.0}"), at = began.AddMinutes(minutes) });
                 Assert.True(reply.Status is 200 or 422, $"{reply.Status} {reply.Text}");
                 run = reply.Status == 200 ? reply.Json : run;
                 if (random.Next(6) == 0)

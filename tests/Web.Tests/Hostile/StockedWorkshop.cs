@@ -21,13 +21,13 @@ internal static class StockedWorkshop
         var (down, _) = await person.TakeIn(new { mass = "260", breed = "Yak down" });
         await person.Log(new { step = "dehair", from = new[] { new { lotId = (await person.Log(new { step = "wash", from = new[] { new { lotId = down } }, to = new[] { new { form = "clean", mass = "230" } }, losses = new[] { new { kind = "dirtAndSand" } } })).Id } }, to = new[] { new { form = "down", mass = "150" } }, losses = new[] { new { kind = "guardHair", mass = "76" } } });
 
-        var tub = (await person.Send(HttpMethod.Post, "/api/scouring/tubs", new { name = "zinc tub", litres = 40 })).Expect(200).GetProperty("id").GetGuid();
+        var tub = (await person.Send(HttpMethod.Post, "/api/scouring/tubs", new { name = "zinc tub", litres = "40" })).Expect(200).GetProperty("id").GetGuid();
         var rack = (await person.Send(HttpMethod.Post, "/api/scouring/racks", new { name = "loft", areaSquareMetres = 1.5 })).Expect(200).GetProperty("id").GetGuid();
         (await person.Send(HttpMethod.Post, "/api/scouring/recipes", new { name = "Gently", wish = new { school = "handHot", minutes = 20 } })).Expect(200);
         (await person.Send(HttpMethod.Post, "/api/instruments", new { kind = "probe", name = "probe", host = "127.0.0.1", port = 9, on = false })).Expect(200);
         var (other, _) = await person.TakeIn(new { mass = "1900", breed = "Romney" });
         var wash = (await Running.BeginWash(person, new { lotIds = new[] { other }, wish = new { school = "handHot" }, tubId = tub })).Expect(200).GetProperty("id").GetGuid();
-        (await Running.Tap(person, wash, new { kind = "beginBath", batch = 1, place = 0, celsius = 58 })).Expect(200);
+        (await Running.Tap(person, wash, new { kind = "beginBath", batch = 1, place = 0, temperature = "58" })).Expect(200);
         var (third, _) = await person.TakeIn(new { mass = "1700" });
         var (damp, _) = await person.Log(Requests.Wash(third));
         (await Running.BeginRack(person, [damp], "1500", rack)).Expect(200);

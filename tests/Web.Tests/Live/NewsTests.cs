@@ -98,7 +98,7 @@ public class NewsTests(House house) : IClassFixture<House>
             await Heard(async () => (await ada.Send(HttpMethod.Patch, $"/api/lots/{skirted}/facts", new { colour = "grey" })).Expect(204));
             await Heard(async () => (await ada.Post("/api/weigh-log/import", new StringContent(
                 "entry,line,step,done_at,who,flow,lot,form,amount,mass_g\n1,1,take-in,2026-02-19T09:00:00Z,Ilse,out,B-07,raw,weighed,3180\n", new System.Net.Http.Headers.MediaTypeHeaderValue("text/csv", "utf-8")))).Expect(200));
-            await Heard(async () => (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 60 })).Expect(200), "tools");
+            await Heard(async () => (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = "60" })).Expect(200), "tools");
         }
     }
 

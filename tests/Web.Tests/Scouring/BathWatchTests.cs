@@ -20,9 +20,9 @@ public class BathWatchTests(House house) : IClassFixture<House>
     public async Task A_reading_of_the_room_is_asked_about_moves_nothing_and_teaches_nothing()
     {
         var ada = await house.Register();
-        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200);
+        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = "30" })).Expect(200);
         var bath = Bath(await Begun(ada, 12, Id(tub)));
-        bath = await ReadAt(ada, bath, 0, bath.GetProperty("targetCelsius").GetDouble());
+        bath = await ReadAt(ada, bath, 0, bath.GetProperty("target").GetProperty("degrees").GetDouble());
         Assert.Equal(JsonValueKind.Null, bath.GetProperty("doubt").ValueKind);
         var liftBy = MinutesToLift(bath);
         bath = await ReadAt(ada, bath, 10, 17.5);
@@ -37,7 +37,7 @@ public class BathWatchTests(House house) : IClassFixture<House>
     public async Task A_bath_in_another_tub_neither_knows_nor_teaches_the_planned_one()
     {
         var ada = await house.Register();
-        var tub = Id((await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200));
+        var tub = Id((await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = "30" })).Expect(200));
         async Task<int> Known() => (await ada.Get("/api/scouring")).GetProperty("tubs")[0].GetProperty("baths").GetInt32();
         await Soak(Bath(await Begun(ada, 21, tub)));
         Assert.Equal(1, await Known());
@@ -56,7 +56,7 @@ public class BathWatchTests(House house) : IClassFixture<House>
             {
                 foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
                 {
-                    var celsius = 16 + (bath.GetProperty("targetCelsius").GetDouble() - 16) * Math.Exp(-0.015 * minute);
+                    var celsius = 16 + (bath.GetProperty("target").GetProperty("degrees").GetDouble() - 16) * Math.Exp(-0.015 * minute);
                     (await Read(ada, bath, celsius, bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute))).Expect(200);
                 }
 
@@ -210,7 +210,7 @@ public class BathWatchTests(House house) : IClassFixture<House>
         (string Path, object Body)[] touches =
         [
             ("/api/runs", new { craft = "wash", plan = Wish(lot) }), ($"/api/runs/{wash}/events", new { kind = "liftBath", bath }), ($"/api/runs/{wash}/withdraw", new { eventId = bath }),
-            ($"/api/runs/{wash}/end", new { }), ("/api/scouring/tubs", new { name = "tub", litres = 20 }),
+            ($"/api/runs/{wash}/end", new { }), ("/api/scouring/tubs", new { name = "tub", litres = "20" }),
             ("/api/scouring/racks", new { name = "rack", areaSquareMetres = 1 }), ("/api/scouring/recipes", new { name = "r", wish = new { school = "hot" } }), ("/api/runs", new { craft = "dry", lotIds = new[] { lot } }),
             ("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = true }),
         ];
@@ -224,21 +224,21 @@ public class BathWatchTests(House house) : IClassFixture<House>
     public async Task Tubs_racks_and_water_are_the_workshops_own()
     {
         var ada = await house.Register();
-        var tub = (await ada.Post("/api/scouring/tubs", new { name = " wash boiler ", litres = 45, litresEquivalent = 1.4 })).Expect(200);
+        var tub = (await ada.Post("/api/scouring/tubs", new { name = " wash boiler ", litres = "45", litresEquivalent = 1.4 })).Expect(200);
         Assert.Equal("wash boiler", tub.GetProperty("name").GetString());
         Assert.Equal(1.4, tub.GetProperty("litresEquivalent").GetDouble());
         var next = await house.Register();
         async Task<double> Warmth(object of) => (await next.Post("/api/scouring/tubs", of)).Expect(200).GetProperty("litresEquivalent").GetDouble();
-        Assert.Equal(0.4, await Warmth(new { name = "bowl", litres = 15 }));
-        Assert.Equal(0.9, await Warmth(new { name = "crate", litres = 40, emptyKilograms = 2, material = "plastic" }), 0.5e-1);
-        Assert.Equal("name missing", Assert.Single((await ada.Post("/api/scouring/tubs", new { name = "  ", litres = 45 })).Refused()));
+        Assert.Equal(0.4, await Warmth(new { name = "bowl", litres = "15" }));
+        Assert.Equal(0.9, await Warmth(new { name = "crate", litres = "40", emptyKilograms = 2, material = "plastic" }), 0.5e-1);
+        Assert.Equal("name missing", Assert.Single((await ada.Post("/api/scouring/tubs", new { name = "  ", litres = "45" })).Refused()));
         Assert.Equal("name missing", Assert.Single((await ada.Post("/api/scouring/racks", new { name = "  ", areaSquareMetres = 2 })).Refused()));
-        Assert.Contains("litres out-of-range", (await ada.Post("/api/scouring/tubs", new { name = "sea", litres = 1e7 })).Refused());
+        Assert.Contains("litres out-of-range", (await ada.Post("/api/scouring/tubs", new { name = "sea", litres = "10000000" })).Refused());
         var rack = (await ada.Post("/api/scouring/racks", new { name = "loft", areaSquareMetres = 2.5 })).Expect(200);
-        (await ada.Send(HttpMethod.Put, "/api/scouring/settings", new { hotCelsius = 62, coldCelsius = 9, waterPerCubicMetre = 4.2, perKilowattHour = 0.31, bedtime = "21:30:00" })).Expect(204);
-        Assert.Contains("hotCelsius cannot-be-reached", (await ada.Send(HttpMethod.Put, "/api/scouring/settings", new { hotCelsius = 8, coldCelsius = 9, waterPerCubicMetre = (double?)null, perKilowattHour = (double?)null, bedtime = "21:30:00" })).Refused());
+        (await ada.Send(HttpMethod.Put, "/api/scouring/settings", new { hotWater = "62", coldWater = "48,2 F", waterPerCubicMetre = 4.2, perKilowattHour = 0.31, bedtime = "21:30:00" })).Expect(204);
+        Assert.Contains("hotWater cannot-be-reached", (await ada.Send(HttpMethod.Put, "/api/scouring/settings", new { hotWater = "8", coldWater = "9", waterPerCubicMetre = (double?)null, perKilowattHour = (double?)null, bedtime = "21:30:00" })).Refused());
         var here = await ada.Get("/api/scouring");
-        Assert.Equal(62, here.GetProperty("hotCelsius").GetDouble());
+        Assert.Equal(("62 \u00B0C", "9 \u00B0C"), (here.GetProperty("hotWater").GetString(), here.GetProperty("coldWater").GetString()));
         Assert.Equal("21:30:00", here.GetProperty("bedtime").GetString());
         var plan = (await ada.Post("/api/scouring/plan", new { lotIds = new[] { (await Skirted(ada, "900")).Id }, wish = new { school = "handHot" }, tubId = Id(tub) })).Expect(200);
         Assert.Equal("wash boiler", plan.GetProperty("on").GetProperty("tub").GetString());

@@ -40,14 +40,14 @@ public class GreaseTests(House house) : IClassFixture<House>
         var (fleece, _) = await ada.TakeIn(new { mass = "900", breed = "Gotland" });
         var began = DateTimeOffset.UtcNow.AddMinutes(-40);
         var wash = (await Running.BeginWash(ada, new { lotIds = new[] { fleece }, wish = new { school = "handHot", agent = new { name = "wool soap", doseGramsPerKilogram = 20 } }, tubLitres = 40 })).Expect(200).GetProperty("id").GetGuid();
-        var bath = Running.Details((await Running.Tap(ada, wash, new { kind = "beginBath", batch = 1, place = 0, celsius = 58.5, at = began })).Expect(200)).GetProperty("baths")[0].GetProperty("id").GetGuid();
-        (await Running.Tap(ada, wash, new { kind = "readBath", bath, celsius = 54, at = began.AddMinutes(20) })).Expect(200);
+        var bath = Running.Details((await Running.Tap(ada, wash, new { kind = "beginBath", batch = 1, place = 0, temperature = "58.5", at = began })).Expect(200)).GetProperty("baths")[0].GetProperty("id").GetGuid();
+        (await Running.Tap(ada, wash, new { kind = "readBath", bath, temperature = "54", at = began.AddMinutes(20) })).Expect(200);
         (await Running.Tap(ada, wash, new { kind = "liftBath", bath, at = began.AddMinutes(22) })).Expect(200);
         var (_, code) = await ada.Log(new { step = "wash", from = new[] { new { lotId = fleece } }, to = new[] { new { form = "washed" } }, losses = new[] { new { kind = "waxAndSuint" } }, runId = wash });
         var shown = await ada.Get("/api/scouring/washed/" + code);
         Assert.StartsWith("wool soap, ", shown.GetProperty("agent").GetString());
         var one = Assert.Single(shown.GetProperty("baths").EnumerateArray());
-        Assert.Equal((58.5, 54.0, 22.0), (one.GetProperty("firstCelsius").GetDouble(), one.GetProperty("lastCelsius").GetDouble(), one.GetProperty("minutes").GetDouble()));
+        Assert.Equal((58.5, 54.0, 22.0), (one.GetProperty("first").GetProperty("degrees").GetDouble(), one.GetProperty("last").GetProperty("degrees").GetDouble(), one.GetProperty("minutes").GetDouble()));
     }
 
     [Fact]

@@ -31,7 +31,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var (lot, _) = await Skirted(ada);
         Assert.Contains("lotIds nothing-taken", (await ada.Post("/api/scouring/plan", new { lotIds = Array.Empty<Guid>(), wish = new { school = "hot" } })).Refused());
         Assert.Contains("lotIds not-here", (await ada.Post("/api/scouring/plan", Wish(Guid.NewGuid()))).Refused());
-        Assert.Contains("celsius out-of-range", (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", celsius = 99 }))).Refused());
+        Assert.Contains("temperature out-of-range", (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", temperature = "99" }))).Refused());
         Assert.Contains("tubId not-here", (await ada.Post("/api/scouring/plan", Wish(lot, tub: Guid.NewGuid()))).Refused());
         Assert.Contains("baths[1].minutes out-of-range", (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", baths = new Dictionary<string, object> { ["1"] = new { minutes = 0 } } }))).Refused());
     }
@@ -94,12 +94,12 @@ public class WashHouseTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada, "900");
-        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200);
+        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = "30" })).Expect(200);
         var wash = await StartBath(ada, Id(await StartWash(ada, lot, Id(tub))), minutesAgo: 20);
         var bath = Bath(wash);
         Assert.Equal("typical", bath.GetProperty("rateFrom").GetString());
         var start = bath.GetProperty("startedAt").GetDateTimeOffset();
-        var target = bath.GetProperty("targetCelsius").GetDouble();
+        var target = bath.GetProperty("target").GetProperty("degrees").GetDouble();
         foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
         {
             // A tub that cools half as fast again as is typical.
@@ -126,7 +126,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
     public async Task What_had_to_wait_for_the_server_keeps_the_time_of_its_tap()
     {
         var ada = await house.Register();
-        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = 30 })).Expect(200);
+        var tub = (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = "30" })).Expect(200);
         var wash = Id(await StartWash(ada, (await Skirted(ada, "900")).Id, Id(tub)));
         var bath = Bath(await StartBath(ada, wash, minutesAgo: 40));
         var started = bath.GetProperty("startedAt").GetDateTimeOffset();
@@ -138,7 +138,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.Equal(started.AddMinutes(25), Baths((await Of(ada, "wash"))[0])[0].GetProperty("liftedAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
         Assert.Equal(0, await Known());
         // Noted on paper and typed afterwards, it still teaches the tub; what the water did without the wool does not.
-        var target = bath.GetProperty("targetCelsius").GetDouble();
+        var target = bath.GetProperty("target").GetProperty("degrees").GetDouble();
         foreach (var minute in new[] { 0, 5, 10, 15, 20, 24 })
         {
             (await Note(minute, 16 + (target - 16) * Math.Exp(-0.012 * minute))).Expect(200);
@@ -199,7 +199,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.Contains("at out-of-range", (await Begin(ada, id, minutesAgo: -120)).Refused());
         Assert.Contains("place not-planned", (await Begin(ada, id, place: 9)).Refused());
         var bath = Bath(await StartBath(ada, id));
-        Assert.Equal(["celsius out-of-range"], (await Read(ada, bath, 400)).Refused());
+        Assert.Equal(["temperature out-of-range"], (await Read(ada, bath, 400)).Refused());
         Assert.Contains("at out-of-range", (await Read(ada, bath, 50, DateTimeOffset.UtcNow.AddHours(-3))).Refused());
     }
 
@@ -441,7 +441,7 @@ public class WashHouseTests(House house) : IClassFixture<House>
             var now = Baths((await Of(ada, "wash"))[0])[0];
             if (now.GetProperty("readings").GetInt32() > 0)
             {
-                Assert.Equal(58.4, now.GetProperty("lastCelsius").GetDouble(), 0.5e-6);
+                Assert.Equal(58.4, now.GetProperty("last").GetProperty("degrees").GetDouble(), 0.5e-6);
                 Assert.Equal(Id(bath), Id(now));
                 listener.Stop();
                 return;

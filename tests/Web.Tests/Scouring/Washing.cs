@@ -16,7 +16,7 @@ internal static class Washing
     }
 
     public static object Wish(Guid lot, object? wish = null, Guid? tub = null, Guid? recipe = null) =>
-        new { lotIds = new[] { lot }, wish = wish ?? new { school = "hot" }, tubId = tub, tubLitres = tub is null ? 30 : (double?)null, hotCelsius = 70, airCelsius = 16, recipeId = recipe };
+        new { lotIds = new[] { lot }, wish = wish ?? new { school = "hot" }, tubId = tub, tubLitres = tub is null ? 30 : (double?)null, hotWater = "70", air = "16", recipeId = recipe };
 
     public static async Task<JsonElement> StartWash(Person ada, Guid lot, Guid? tub = null) => (await Running.BeginWash(ada, Wish(lot, tub: tub))).Expect(200);
 
@@ -27,7 +27,7 @@ internal static class Washing
         (await Begin(ada, wash, batch, place, minutesAgo, probe)).Expect(200);
 
     public static Task<Reply> Read(Person ada, JsonElement bath, double celsius, DateTimeOffset? at = null, Guid? key = null) =>
-        Running.Tap(ada, RunOf(bath), new { kind = "readBath", bath = Id(bath), celsius, at }, key);
+        Running.Tap(ada, RunOf(bath), new { kind = "readBath", bath = Id(bath), temperature = FormattableString.Invariant($"{celsius:0.####}"), at }, key);
 
     public static Task<Reply> Lift(Person ada, JsonElement bath, DateTimeOffset? at = null) => Running.Tap(ada, RunOf(bath), new { kind = "liftBath", bath = Id(bath), at });
 

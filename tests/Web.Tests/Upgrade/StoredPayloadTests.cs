@@ -23,6 +23,7 @@ public class StoredPayloadTests
     [
         new BathBegan(2, 1, BathKind.Rinse, 48.5, 17, true, 45, false, 12.5, true),
         new BathRead(Guid.NewGuid(), 51.3),
+        new BathRead(Guid.NewGuid(), 54.4, "130 F"),
         new ProbeHung(Guid.NewGuid(), null),
         new ProbeHung(Guid.NewGuid(), Guid.NewGuid()),
         new BathLifted(Guid.NewGuid()),
@@ -72,6 +73,20 @@ public class StoredPayloadTests
         Assert.Equal((StepKind.Dehair, lot, true, LotForm.Down, Fate.Compost, run), (step.Step, step.From[0].LotId, step.From[0].All, step.To[0].Form, step.Losses![0].Fate, step.RunId));
         Assert.Equal([("hairs", 14.0), ("pinch", 2.0), ("plucked", 12.0)], step.Measures!.OrderBy(m => m.Key).Select(m => (m.Key, m.Value)));
         Assert.Equivalent(step, StoredStep.Read(step.Write()), strict: true);
+    }
+
+    [Fact]
+    public void What_the_first_version_stored_as_sentences_is_still_said()
+    {
+        var plan = StoredWash.Plan("""
+            {"v":1,"on":{"greasyGrams":900,"greasyFrom":"measured","tubLitres":30,"tubRatePerMinute":0.008,"tubBaths":0,"hotCelsius":60,"coldCelsius":12,"airCelsius":18,"airFrom":"guessed","litresPerKilogram":25,"doseFrom":"typical"},
+             "plan":{"school":"hot","batches":{"count":1,"grams":900,"litres":22.5},"baths":[{"kind":"wash","litres":22.5,"celsius":60,"pourCelsius":61,"doseGrams":20,"minutes":20,"liftedCelsius":55,"warnings":["It cools."]}],
+             "floorCelsius":45,"waterLitres":22.5,"kilowattHours":1,"agentGrams":20,"doseGramsPerKilogram":22,"minutes":20,"risk":{"level":"watch","because":["This kind felts readily."]},"notes":[]},"departures":[]}
+            """).Plan;
+        Assert.Equal([new BathWarning(BathWarningKind.Said, Said: "It cools.")], plan.Baths[0].Warnings);
+        Assert.Equal([new FeltingReason(FeltingReasonKind.Said, Said: "This kind felts readily.")], plan.Risk.Because);
+        var bath = Guid.NewGuid();
+        Assert.Equal(new BathRead(bath, 58.1), StoredWash.Read(new RunEventRow { Kind = "bathRead", Payload = $$"""{"v":1,"bath":"{{bath}}","celsius":58.1}""", Who = "" }));
     }
 
     [Fact]

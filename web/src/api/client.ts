@@ -1,5 +1,6 @@
-import { QueryClient, queryOptions, useQuery } from '@tanstack/react-query';
+import { QueryClient } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
+import createQueryClient from 'openapi-react-query';
 import { unreadable, unreadTime } from './unreadable';
 import type { components, paths } from './schema';
 
@@ -96,6 +97,9 @@ export function requestBody(body: unknown): string {
 export const api = createClient<paths>({ baseUrl: '/', bodySerializer: requestBody });
 api.use(middleware);
 
+/** The same through TanStack Query: `server.useQuery('get', path, init)`, `server.useMutation('post', path)`. Its keys are `['get', path, init]`. */
+export const server = createQueryClient(api);
+
 /** Sends a file, which the typed client does not do. */
 export async function sendText(path: string, text: Blob): Promise<unknown> {
   let response: Response;
@@ -125,75 +129,3 @@ export const queryClient = new QueryClient({
     },
   },
 });
-
-export async function need<T>(answer: Promise<{ data?: T }>): Promise<T> {
-  return (await answer).data as T;
-}
-
-export const useSession = () =>
-  useQuery({
-    queryKey: ['session'],
-    staleTime: Infinity,
-    queryFn: async () => {
-      const session = await need(api.GET('/api/session'));
-      setToken(session.token);
-      // Every screen shows what waits: it is asked for while the first of them is still being drawn.
-      if (session.signedIn && session.workshop) void queryClient.prefetchQuery(course);
-      return session;
-    },
-  });
-
-const course = queryOptions({ queryKey: ['course'], queryFn: () => need(api.GET('/api/course')) });
-
-export const useToday = () => useQuery({ ...course, refetchInterval: 30_000 });
-
-export const useStations = () =>
-  useQuery({
-    queryKey: ['stations'],
-    staleTime: Infinity,
-    queryFn: () => need(api.GET('/api/course/stations')),
-  });
-
-/** Breeds that begin like, contain or nearly are what was typed. */
-export const useBreedSearch = (q: string) =>
-  useQuery({
-    queryKey: ['breeds', 'search', q],
-    placeholderData: (old) => old,
-    queryFn: () => need(api.GET('/api/breeds/search', { params: { query: { q } } })),
-  });
-
-/** The room's air as it was last read today. */
-export const useAir = () => useQuery({ queryKey: ['course', 'air'], queryFn: () => need(api.GET('/api/course/air')) });
-
-export const useWaiting = (step: Schema['StepKind']) =>
-  useQuery({
-    queryKey: ['lots', step],
-    queryFn: () => need(api.GET('/api/lots', { params: { query: { step } } })),
-  });
-
-export const useLot = (code: string) =>
-  useQuery({
-    queryKey: ['lot', code],
-    queryFn: () => need(api.GET('/api/lots/{code}', { params: { path: { code } } })),
-  });
-
-export const useDrafts = () => useQuery({ queryKey: ['drafts'], queryFn: () => need(api.GET('/api/drafts')) });
-
-export const useWashHouse = () => useQuery({ queryKey: ['wash-house'], queryFn: () => need(api.GET('/api/scouring')) });
-
-export const useInstruments = () =>
-  useQuery({ queryKey: ['instruments'], queryFn: () => need(api.GET('/api/instruments')) });
-
-/** After a change to the log everything that shows masses is asked for again. */
-export const refreshLog = () =>
-  Promise.all(
-    [['course'], ['lots'], ['lot'], ['drafts'], ['samples'], ['sample'], ['runs']].map((queryKey) =>
-      queryClient.invalidateQueries({ queryKey }),
-    ),
-  );
-
-/** After a change to what stands about in the workshop. */
-export const refreshTools = () =>
-  Promise.all(
-    [['wash-house'], ['instruments'], ['breeds']].map((queryKey) => queryClient.invalidateQueries({ queryKey })),
-  );

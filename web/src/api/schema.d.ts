@@ -1426,29 +1426,24 @@ export interface components {
       liftedBy: null | string;
       /** Format: uuid */
       lastTyped: null | string;
-      /** Format: double */
-      targetCelsius: number;
-      /** Format: double */
-      floorCelsius: null | number;
-      /** Format: double */
-      airCelsius: number;
+      target: components['schemas']['TemperatureFigure'];
+      floor: null | components['schemas']['TemperatureFigure'];
       /** Format: uuid */
       probeId: null | string;
       /** Format: int32 */
       readings: number;
-      /** Format: double */
-      lastCelsius: null | number;
+      last: null | components['schemas']['TemperatureFigure'];
       /** Format: date-time */
       soakedAt: string;
       rateFrom: components['schemas']['Provenance'];
       working: components['schemas']['Working'];
       doubt: null | string;
+      unit: string;
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
     };
-    BathWish: {
-      /** Format: double */
-      celsius?: null | number;
+    BathWishRequest: {
+      temperature?: null | string;
       /** Format: double */
       minutes?: null | number;
       /** Format: double */
@@ -1567,10 +1562,10 @@ export interface components {
       /** @enum {string} */
       craft: 'wash';
       greasy: components['schemas']['MassFigure'];
-      plan: components['schemas']['ScourPlan'];
+      plan: components['schemas']['ScourPlanView'];
       recipe: null | string;
       baths: components['schemas']['BathView'][];
-      next: components['schemas']['NextBath'][];
+      next: components['schemas']['NextBathView'][];
       /** Format: int32 */
       bathsDone: number;
     };
@@ -1689,7 +1684,7 @@ export interface components {
     Felting: 'no' | 'little' | 'slowly' | 'moderately' | 'readily';
     /** @enum {unknown} */
     FeltingLevel: 'low' | 'watch' | 'high';
-    FeltingRisk: {
+    FeltingView: {
       level: components['schemas']['FeltingLevel'];
       because: string[];
     };
@@ -1731,11 +1726,9 @@ export interface components {
       kind: components['schemas']['BathKind'];
       /** Format: double */
       litres: number;
-      /** Format: double */
-      firstCelsius: number;
+      first: components['schemas']['TemperatureFigure'];
       firstRead: boolean;
-      /** Format: double */
-      lastCelsius: null | number;
+      last: null | components['schemas']['TemperatureFigure'];
       /** Format: date-time */
       startedAt: string;
       /** Format: double */
@@ -1973,6 +1966,8 @@ export interface components {
       /** Format: date-time */
       at: string;
       connected: boolean;
+      /** Format: double */
+      degrees?: null | number;
     };
     LockRequest: {
       length: string;
@@ -2232,12 +2227,12 @@ export interface components {
       yield: components['schemas']['NumberFigure'];
       experience: string;
     };
-    NextBath: {
+    NextBathView: {
       /** Format: int32 */
       batch: number;
       /** Format: int32 */
       place: number;
-      bath: components['schemas']['PlannedBath'];
+      bath: components['schemas']['PlannedBathView'];
     };
     NumberFigure: {
       /** Format: double */
@@ -2304,12 +2299,9 @@ export interface components {
       tubRatePerMinute: number;
       /** Format: int32 */
       tubBaths: number;
-      /** Format: double */
-      hotCelsius: number;
-      /** Format: double */
-      coldCelsius: number;
-      /** Format: double */
-      airCelsius: number;
+      hotWater: components['schemas']['TemperatureFigure'];
+      coldWater: components['schemas']['TemperatureFigure'];
+      air: components['schemas']['TemperatureFigure'];
       airFrom: components['schemas']['Provenance'];
       /** Format: double */
       litresPerKilogram: number;
@@ -2318,35 +2310,28 @@ export interface components {
     };
     PlanView: {
       on: components['schemas']['PlanFooting'];
-      plan: components['schemas']['ScourPlan'];
+      plan: components['schemas']['ScourPlanView'];
       cost: null | string;
       departures: string[];
     };
-    PlannedBath: {
+    PlannedBathView: {
       kind: components['schemas']['BathKind'];
       /** Format: double */
       litres: number;
-      /** Format: double */
-      celsius: number;
-      /** Format: double */
-      pourCelsius: number;
+      settles: components['schemas']['TemperatureFigure'];
+      pour: components['schemas']['TemperatureFigure'];
+      lifted: components['schemas']['TemperatureFigure'];
       /** Format: double */
       hotLitres: null | number;
       /** Format: double */
       coldLitres: null | number;
       /** Format: double */
+      kettleLitres: null | number;
+      /** Format: double */
       doseGrams: number;
       /** Format: double */
       minutes: number;
-      /** Format: double */
-      minutesToFloor: null | number;
-      /** Format: double */
-      liftedCelsius: number;
-      /** Format: double */
-      stepCelsius: null | number;
       warnings: string[];
-      /** Format: double */
-      kettleLitres?: null | number;
     };
     PortionView: {
       /** Format: double */
@@ -2386,13 +2371,13 @@ export interface components {
     };
     RecipeRequest: {
       name: string;
-      wish: components['schemas']['ScourWish'];
+      wish: components['schemas']['ScourWishRequest'];
     };
     RecipeView: {
       /** Format: uuid */
       id: string;
       name: string;
-      wish: components['schemas']['ScourWish'];
+      wish: components['schemas']['ScourWishRequest'];
       /** Format: date-time */
       madeAt: string;
       who: string;
@@ -2575,10 +2560,8 @@ export interface components {
       place: number;
       /** Format: uuid */
       probeId?: null | string;
-      /** Format: double */
-      celsius?: null | number;
-      /** Format: double */
-      airCelsius?: null | number;
+      temperature?: null | string;
+      air?: null | string;
       /** Format: date-time */
       at?: null | string;
     };
@@ -2613,8 +2596,7 @@ export interface components {
       kind: 'readBath';
       /** Format: uuid */
       bath: string;
-      /** Format: double */
-      celsius: number;
+      temperature: string;
       /** Format: date-time */
       at?: null | string;
     };
@@ -2767,6 +2749,7 @@ export interface components {
       /** Format: double */
       hourlyRate?: null | number;
       schools?: null | components['schemas']['Schools'];
+      temperatureUnit?: null | components['schemas']['TemperatureUnit'];
     };
     SchoolQuestion: {
       name: string;
@@ -2787,12 +2770,11 @@ export interface components {
       down?: components['schemas']['DownSchool'];
       fineSocks?: components['schemas']['FineSockSchool'];
     };
-    ScourAgent: {
+    ScourAgentRequest: {
       name: string;
       /** Format: double */
       doseGramsPerKilogram?: null | number;
-      /** Format: double */
-      floorCelsius?: null | number;
+      floor?: null | string;
       /** @default false */
       alkaline: boolean;
       /** Format: double */
@@ -2806,12 +2788,27 @@ export interface components {
       /** Format: double */
       litres: number;
     };
-    ScourPlan: {
+    ScourPlanRequest: {
+      lotIds: string[];
+      wish: components['schemas']['ScourWishRequest'];
+      /** Format: uuid */
+      tubId?: null | string;
+      /** Format: double */
+      tubLitres?: null | number;
+      hotWater?: null | string;
+      coldWater?: null | string;
+      air?: null | string;
+      fleece?: null | string;
+      /** Format: double */
+      greasyGrams?: null | number;
+      /** Format: uuid */
+      recipeId?: null | string;
+    };
+    ScourPlanView: {
       school: components['schemas']['ScourSchool'];
       batches: components['schemas']['ScourBatches'];
-      baths: components['schemas']['PlannedBath'][];
-      /** Format: double */
-      floorCelsius: number;
+      baths: components['schemas']['PlannedBathView'][];
+      floor: components['schemas']['TemperatureFigure'];
       /** Format: double */
       waterLitres: number;
       /** Format: double */
@@ -2821,35 +2818,13 @@ export interface components {
       /** Format: double */
       doseGramsPerKilogram: number;
       /** Format: double */
-      cost: null | number;
-      /** Format: double */
       minutes: number;
-      risk: components['schemas']['FeltingRisk'];
+      risk: components['schemas']['FeltingView'];
       notes: string[];
-    };
-    ScourPlanRequest: {
-      lotIds: string[];
-      wish: components['schemas']['ScourWish'];
-      /** Format: uuid */
-      tubId?: null | string;
-      /** Format: double */
-      tubLitres?: null | number;
-      /** Format: double */
-      hotCelsius?: null | number;
-      /** Format: double */
-      coldCelsius?: null | number;
-      /** Format: double */
-      airCelsius?: null | number;
-      /** Format: double */
-      fleeceCelsius?: null | number;
-      /** Format: double */
-      greasyGrams?: null | number;
-      /** Format: uuid */
-      recipeId?: null | string;
     };
     /** @enum {unknown} */
     ScourSchool: 'hot' | 'handHot' | 'suintSoak' | 'lockByLock' | 'none';
-    ScourWish: {
+    ScourWishRequest: {
       school: components['schemas']['ScourSchool'];
       /** Format: int32 */
       batches?: null | number;
@@ -2859,18 +2834,16 @@ export interface components {
       washes?: null | number;
       /** Format: int32 */
       rinses?: null | number;
-      /** Format: double */
-      celsius?: null | number;
+      temperature?: null | string;
       /** Format: double */
       minutes?: null | number;
       /** Format: double */
       doseGramsPerKilogram?: null | number;
-      /** Format: double */
-      floorCelsius?: null | number;
+      floor?: null | string;
       agitation?: components['schemas']['Agitation'];
-      agent?: null | components['schemas']['ScourAgent'];
+      agent?: null | components['schemas']['ScourAgentRequest'];
       baths?: null | {
-        [key: string]: components['schemas']['BathWish'];
+        [key: string]: components['schemas']['BathWishRequest'];
       };
     };
     SessionState: {
@@ -2879,6 +2852,7 @@ export interface components {
       workshop: null | components['schemas']['WorkshopChoice'];
       workshops: components['schemas']['WorkshopChoice'][];
       unit: components['schemas']['MassUnit'];
+      temperatureSign: string;
       currency: string;
       isDemo: boolean;
       demoOffered: boolean;
@@ -3063,6 +3037,13 @@ export interface components {
       /** @default true */
       all: boolean;
     };
+    TemperatureFigure: {
+      /** Format: double */
+      degrees: number;
+      text: string;
+    };
+    /** @enum {unknown} */
+    TemperatureUnit: 'celsius' | 'fahrenheit';
     /** @enum {unknown} */
     Tips: 'whole' | 'weathered' | 'brittle' | 'matted' | null;
     Today: {
@@ -3084,8 +3065,7 @@ export interface components {
     TubMaterial: 'steel' | 'zinc' | 'aluminium' | 'copper' | 'plastic' | 'stoneware' | 'wood';
     TubRequest: {
       name: string;
-      /** Format: double */
-      litres: number;
+      litres: string;
       /** Format: double */
       litresEquivalent?: null | number;
       /** Format: double */
@@ -3136,10 +3116,8 @@ export interface components {
       racks: components['schemas']['RackToolView'][];
       recipes: components['schemas']['RecipeView'][];
       school: components['schemas']['ScourSchool'];
-      /** Format: double */
-      hotCelsius: number;
-      /** Format: double */
-      coldCelsius: number;
+      hotWater: string;
+      coldWater: string;
       /** Format: double */
       waterPerCubicMetre: null | number;
       /** Format: double */
@@ -3148,10 +3126,8 @@ export interface components {
       bedtime: string;
     };
     WashHouseSettings: {
-      /** Format: double */
-      hotCelsius: number;
-      /** Format: double */
-      coldCelsius: number;
+      hotWater: string;
+      coldWater: string;
       /** Format: double */
       waterPerCubicMetre: null | number;
       /** Format: double */
@@ -3248,6 +3224,7 @@ export interface components {
     WorkshopPage: {
       name: string;
       unit: components['schemas']['MassUnit'];
+      temperatureUnit: components['schemas']['TemperatureUnit'];
       timeZone: string;
       currency: string;
       /** Format: double */

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { useSession } from '../api/client';
+import { useSession } from '../api/queries';
 import { railWidth } from '../ui/railWidth';
 import { ProblemNotice } from '../ui/Notices';
 import { tone } from '../ui/theme';

@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
 import { NavLink } from 'react-router';
-import { useStations, useToday, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
+import { useStations, useToday } from '../api/queries';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
 import { useRunning } from '../runs/running';

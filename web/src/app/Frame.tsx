@@ -4,7 +4,7 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useEffect } from 'react';
 import { Navigate, Outlet, useLocation, useRouteError } from 'react-router';
-import { useSession } from '../api/client';
+import { useSession } from '../api/queries';
 import { ProblemNotice } from '../ui/Notices';
 import { Alarms } from './Alarms';
 import { useLiveStream } from '../live/live';

@@ -3,10 +3,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, queryClient, setToken, type Schema } from '../api/client';
+import { api, queryClient, type Schema, server, setToken } from '../api/client';
 import { HeadInstruments } from '../instruments/HeadInstruments';
 import { parentage } from '../ui/words';
 
@@ -54,12 +53,12 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
 function FindBox() {
   const [word, setWord] = useState('');
   const navigate = useNavigate();
-  const found = useQuery({
-    queryKey: ['find', word],
-    enabled: word.trim().length > 0,
-    queryFn: async () => (await api.GET('/api/find', { params: { query: { q: word } } })).data ?? [],
-    placeholderData: (old) => old,
-  });
+  const found = server.useQuery(
+    'get',
+    '/api/find',
+    { params: { query: { q: word } } },
+    { enabled: word.trim().length > 0, placeholderData: (old) => old },
+  );
   return (
     <Autocomplete
       sx={{ width: { xs: '100%', sm: 290 }, order: { xs: 3, sm: 0 } }}

@@ -5,8 +5,9 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useEffect, useRef, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import { api, Problem, queryClient, useSession, type Schema } from '../api/client';
-import { useJudgementKinds, useLookOver } from './queries';
+import { api, Problem, queryClient, type Schema } from '../api/client';
+import { again, useSession } from '../api/queries';
+import { lookOverOf, useJudgementKinds, useLookOver } from './queries';
 import { LockRuler } from '../drawings/Lock';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
@@ -55,8 +56,8 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
           body,
         });
         setError(null);
-        queryClient.setQueryData(['lot', page.code, 'look-over'], answer.data);
-        void queryClient.invalidateQueries({ queryKey: ['lot', page.code, 'routes'] });
+        queryClient.setQueryData(lookOverOf(page.code).queryKey, answer.data);
+        void again(['/api/lots/{code}/routes']);
       } catch (e) {
         setError(e);
       }

@@ -1,11 +1,10 @@
-import { useQuery } from '@tanstack/react-query';
-import { api, need } from '../api/client';
+import { server } from '../api/client';
 
 export const useJudgementKinds = () =>
-  useQuery({ queryKey: ['judgements'], staleTime: Infinity, queryFn: () => need(api.GET('/api/look-over/kinds')) });
+  server.useQuery('get', '/api/look-over/kinds', undefined, { staleTime: Infinity });
+
+export const lookOverOf = (code: string) =>
+  server.queryOptions('get', '/api/lots/{code}/look-over', { params: { path: { code } } });
 
 export const useLookOver = (code: string) =>
-  useQuery({
-    queryKey: ['lot', code, 'look-over'],
-    queryFn: () => need(api.GET('/api/lots/{code}/look-over', { params: { path: { code } } })),
-  });
+  server.useQuery('get', '/api/lots/{code}/look-over', { params: { path: { code } } });

@@ -6,12 +6,13 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { api, Problem, queryClient, type Schema } from '../api/client';
+import { api, Problem, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { range } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { RangeField } from '../ui/RangeField';
 import { classWord, waveWord } from '../ui/words';
+import { again } from '../api/queries';
 
 const blank: Schema['Breed'] = {
   name: '',
@@ -50,8 +51,7 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
   );
   const [error, setError] = useState<unknown>(null);
   const done = async () => {
-    await queryClient.invalidateQueries({ queryKey: ['breeds'] });
-    await queryClient.invalidateQueries({ queryKey: ['lot'] });
+    await again(['/api/breeds', '/api/breeds/search'], ['/api/lots/{code}']);
     close();
   };
   const save = async () => {

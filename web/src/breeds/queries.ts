@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
-import { api, need } from '../api/client';
+import { server } from '../api/client';
 
-export const useBreeds = () => useQuery({ queryKey: ['breeds'], queryFn: () => need(api.GET('/api/breeds')) });
+export const useBreeds = () => server.useQuery('get', '/api/breeds');

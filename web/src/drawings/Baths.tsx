@@ -17,13 +17,13 @@ export const minutesWord = (minutes: number) =>
       : `${Math.round(minutes)} min`;
 
 /** The whole wash as one picture: each bath with its hot and cold water, where it settles and what it cools to before the wool is lifted. */
-export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: number }) {
+export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlanView']; done?: number }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const at = bathsLayout(plan.baths, plan.floorCelsius, (width || 700) - 8);
+  const at = bathsLayout(plan.baths, plan.floor.degrees, (width || 700) - 8);
   const words = plan.baths
     .map(
       (b, i) =>
-        `bath ${i + 1}, ${b.kind}: ${b.litres.toFixed(1)} litres poured at ${b.pourCelsius.toFixed(0)} degrees, ${minutesWord(b.minutes)}`,
+        `bath ${i + 1}, ${b.kind}: ${b.litres.toFixed(1)} litres poured at ${b.pour.text}, ${minutesWord(b.minutes)}`,
     )
     .join('; ');
   return (
@@ -41,7 +41,7 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: nu
                 strokeWidth={2}
               />
               <text x={at.floor.x1 + 2} y={at.floor.y + 15} fontSize={12} fontWeight={700} fill={tone('madder')}>
-                floor {plan.floorCelsius.toFixed(0)} °C
+                floor {plan.floor.text}
               </text>
             </>
           )}
@@ -67,10 +67,10 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: nu
                   strokeWidth={3}
                 />
                 <text x={t.x + 14} y={t.from - 6} fontSize={15} fontWeight={700} fill={tone('peat')} {...clear}>
-                  {b.celsius.toFixed(0)} °C
+                  {b.settles.text}
                 </text>
                 <text x={t.x + t.width - 14} y={t.to - 7} textAnchor="end" fontSize={12} fill={tone('bark')} {...clear}>
-                  {b.liftedCelsius.toFixed(0)} °C
+                  {b.lifted.text}
                 </text>
                 <path d={layer(t.waterTop, at.tubBottom)} fill={tone('wool')} />
                 {t.hotEnd > t.kettleEnd + 0.2 && (
@@ -102,7 +102,7 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlan']; done?: nu
                   {i + 1} {kindWord[b.kind]}, {minutesWord(b.minutes)}
                 </text>
                 <text x={middle} y={at.tubBottom + 42} textAnchor="middle" fontSize={13} fill={tone('bark')}>
-                  {b.kind === 'soak' ? 'as it comes' : `pour ${b.pourCelsius.toFixed(1)} °C`}
+                  {b.kind === 'soak' ? 'as it comes' : `pour ${b.pour.text}`}
                 </text>
                 {b.doseGrams > 0 && (
                   <text x={middle} y={at.tubBottom + 61} textAnchor="middle" fontSize={13} fill={tone('bark')}>

@@ -4,8 +4,9 @@ export interface BathShape {
   hotLitres: number | null;
   coldLitres: number | null;
   kettleLitres?: number | null;
-  celsius: number;
-  liftedCelsius: number;
+  /** In whatever degrees: the picture takes its scale from them. */
+  settles: { degrees: number };
+  lifted: { degrees: number };
 }
 
 export interface BathPlace {
@@ -42,10 +43,10 @@ export function bathsLayout(baths: readonly BathShape[], floor: number | null, w
   const tubTop = 128;
   const tubBottom = 218;
   const most = Math.max(...baths.map((b) => b.litres), 0.001);
-  const degrees = [...baths.flatMap((b) => [b.celsius, b.liftedCelsius]), ...(floor === null ? [] : [floor])];
+  const degrees = [...baths.flatMap((b) => [b.settles.degrees, b.lifted.degrees]), ...(floor === null ? [] : [floor])];
   const low = Math.min(...degrees) - 3;
   const high = Math.max(...degrees) + 3;
-  const y = (celsius: number) => curveBottom - ((celsius - low) / (high - low)) * (curveBottom - curveTop);
+  const y = (degree: number) => curveBottom - ((degree - low) / (high - low)) * (curveBottom - curveTop);
   const deep = (litres: number) => (litres / most) * (tubBottom - tubTop - 10);
   const washes = baths.flatMap((b, i) => (b.kind === 'wash' ? [i * (each + gap)] : []));
   return {
@@ -61,8 +62,8 @@ export function bathsLayout(baths: readonly BathShape[], floor: number | null, w
         kettleEnd,
         hotEnd,
         words: waterWords(b, waterTop, kettleEnd, hotEnd, tubBottom),
-        from: y(b.celsius),
-        to: y(b.liftedCelsius),
+        from: y(b.settles.degrees),
+        to: y(b.lifted.degrees),
       };
     }),
     floor: floor === null || washes.length === 0 ? null : { y: y(floor), x1: washes[0]!, x2: washes.at(-1)! + each },

@@ -94,9 +94,9 @@ describe('a cooling or drying curve', () => {
 
 describe('the baths of a plan', () => {
   const baths = [
-    { kind: 'wash', litres: 20, hotLitres: 15, coldLitres: 5, celsius: 60, liftedCelsius: 52 },
-    { kind: 'wash', litres: 10, hotLitres: 2, coldLitres: 8, celsius: 50, liftedCelsius: 48 },
-    { kind: 'rinse', litres: 10, hotLitres: null, coldLitres: null, celsius: 12, liftedCelsius: 12 },
+    { kind: 'wash', litres: 20, hotLitres: 15, coldLitres: 5, settles: { degrees: 60 }, lifted: { degrees: 52 } },
+    { kind: 'wash', litres: 10, hotLitres: 2, coldLitres: 8, settles: { degrees: 50 }, lifted: { degrees: 48 } },
+    { kind: 'rinse', litres: 10, hotLitres: null, coldLitres: null, settles: { degrees: 12 }, lifted: { degrees: 12 } },
   ] as const;
 
   it('fills each tub by its litres, at one scale', () => {

@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { api, queryClient, useInstruments, useSession, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
+import { again, useInstruments, useSession } from '../api/queries';
 import { headFont, tone } from '../ui/theme';
 import { Trace } from '../drawings/Trace';
 import { TraceMs, useLive, useNow } from '../live/live';
@@ -18,11 +19,11 @@ const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', pro
 /** What is drawn of each: of the air its humidity, since that is what weights hang on. */
 const drawn: Record<Schema['InstrumentKind'], { unit: string; leastRange: number; words: string }> = {
   scale: { unit: 'g', leastRange: 10, words: 'The weight in the last two minutes' },
-  probe: { unit: '°C', leastRange: 2, words: 'The bath in the last two minutes' },
+  probe: { unit: '', leastRange: 2, words: 'The bath in the last two minutes' },
   air: { unit: '% RH', leastRange: 10, words: 'The humidity in the last two minutes' },
 };
 const order: Schema['InstrumentKind'][] = ['scale', 'probe', 'air'];
-const again = () => queryClient.invalidateQueries({ queryKey: ['instruments'] });
+const anew = () => again(['/api/instruments']);
 
 /** What the instruments say now, where they are, and, in the demo, a hand to play with. */
 export function InstrumentsPage() {
@@ -41,7 +42,7 @@ export function InstrumentsPage() {
         params: { path: { id: i.id } },
         body: { kind: i.kind, name: i.name, host: i.host, port: i.port, on },
       })
-      .then(again)
+      .then(anew)
       .catch(setError);
   const press = (i: Schema['InstrumentView'], key: Schema['InstrumentKey']) =>
     api.POST('/api/instruments/{id}/key', { params: { path: { id: i.id } }, body: { key } }).catch(setError);
@@ -83,12 +84,13 @@ export function InstrumentsPage() {
                   <Trace
                     points={(traces.get(i.id) ?? []).map((t) => ({
                       at: t.at,
-                      value: i.kind === 'air' ? t.second : t.value,
+                      value: i.kind === 'air' ? t.second : i.kind === 'probe' ? (t.degrees ?? null) : t.value,
                       stable: t.stable,
                     }))}
                     now={now}
                     spanMs={TraceMs}
                     {...drawn[i.kind]}
+                    unit={i.kind === 'probe' ? (session.data?.temperatureSign ?? '°C') : drawn[i.kind].unit}
                   />
                 )}
                 <Typography color="text.secondary">
@@ -127,7 +129,7 @@ export function InstrumentsPage() {
                       onClick={() =>
                         void api
                           .DELETE('/api/instruments/{id}', { params: { path: { id: i.id } } })
-                          .then(again)
+                          .then(anew)
                           .catch(setError)
                       }
                     >
@@ -157,7 +159,7 @@ function AddOne({ failed }: { failed: (e: unknown) => void }) {
       setName('');
       setHost('');
       setPort('');
-      await again();
+      await anew();
     } catch (e) {
       failed(e);
     }

@@ -1,26 +1,44 @@
-import { afterEach, describe, expect, it, vi } from 'vitest';
+import { describe, expect, it } from 'vitest';
 import { queryClient } from '../api/client';
 import { hear, serverNow, tappedAt, traced, type LiveReading } from './live';
 
 const now = Date.parse('2026-05-14T10:00:00Z');
 const minutes = (n: number) => new Date(now + n * 60_000).toISOString();
 describe('news from the house', () => {
-  afterEach(() => vi.restoreAllMocks());
-
   it('asks again for what changed, and for nothing else', () => {
-    const asked = vi.spyOn(queryClient, 'invalidateQueries').mockResolvedValue();
-    hear({ what: 'runs' });
-    expect(asked.mock.calls.map((c) => c[0]?.queryKey)).toEqual([['runs']]);
-    asked.mockClear();
-    hear({ what: 'log' });
-    expect(asked.mock.calls.map((c) => c[0]?.queryKey)).toContainEqual(['lot']);
-    asked.mockClear();
-    hear({ what: 'tools' });
-    expect(asked.mock.calls.map((c) => c[0]?.queryKey)).toContainEqual(['wash-house']);
-    asked.mockClear();
-    hear({ what: 'something new' });
-    hear({ what: 'reading' });
-    expect(asked).not.toHaveBeenCalled();
+    const keys = [
+      '/api/runs',
+      '/api/course',
+      '/api/lots/{code}',
+      '/api/lots/{code}/routes',
+      '/api/samples',
+      '/api/scouring',
+      '/api/breeds',
+      '/api/course/stations',
+      '/api/workshop',
+    ];
+    const staleAfter = (what: string) => {
+      queryClient.clear();
+      for (const path of keys) queryClient.setQueryData(['get', path], {});
+      queryClient.setQueryData(['post', '/api/lots'], {});
+      hear({ what });
+      return queryClient
+        .getQueryCache()
+        .getAll()
+        .filter((q) => q.state.isInvalidated)
+        .map((q) => q.queryKey[1]);
+    };
+    expect(staleAfter('runs')).toEqual(['/api/runs']);
+    expect(staleAfter('log')).toEqual([
+      '/api/runs',
+      '/api/course',
+      '/api/lots/{code}',
+      '/api/lots/{code}/routes',
+      '/api/samples',
+    ]);
+    expect(staleAfter('tools')).toEqual(['/api/scouring', '/api/breeds']);
+    expect(staleAfter('something new')).toEqual([]);
+    expect(staleAfter('reading')).toEqual([]);
   });
 
   it('keeps two minutes of what an instrument said, each word once', () => {

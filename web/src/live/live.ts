@@ -1,5 +1,6 @@
 import { useEffect, useSyncExternalStore, useState } from 'react';
-import { queryClient, refreshLog, refreshTools, type Schema } from '../api/client';
+import type { Schema } from '../api/client';
+import { again, refreshLog, refreshTools } from '../api/queries';
 
 export type LiveReading = Schema['LiveReading'];
 
@@ -61,7 +62,7 @@ export function hear(item: LiveItem) {
       traces: new Map(state.traces).set(id, traced(state.traces.get(id) ?? [], item.reading)),
     });
   }
-  if (item.what === 'runs') void queryClient.invalidateQueries({ queryKey: ['runs'] });
+  if (item.what === 'runs') void again(['/api/runs']);
   else if (item.what === 'log') void refreshLog();
   else if (item.what === 'tools') void refreshTools();
 }
@@ -75,7 +76,7 @@ export function useLiveStream(on: boolean) {
       stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
     stream.onopen = () => {
       tell({ connected: true });
-      void queryClient.invalidateQueries({ queryKey: ['runs'] });
+      void again(['/api/runs']);
     };
     stream.onerror = () => tell({ connected: false });
     return () => {

@@ -1,9 +1,9 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useInfiniteQuery } from '@tanstack/react-query';
-import { api, type Schema } from '../api/client';
+import type { Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Notices';
 import { EntryList } from './EntryList';
+import { useEarlier } from './queries';
 
 /** The entries further back, asked for a page at a time. */
 export function EarlierEntries({
@@ -17,14 +17,7 @@ export function EarlierEntries({
   earlier: number;
   before: string | undefined;
 }) {
-  const pages = useInfiniteQuery({
-    queryKey: ['lot', code, 'earlier', before],
-    enabled: false,
-    initialPageParam: before ?? '',
-    queryFn: async ({ pageParam }) =>
-      (await api.GET('/api/lots/{code}/entries', { params: { path: { code }, query: { before: pageParam } } })).data!,
-    getNextPageParam: (last) => (last.earlier > 0 ? last.entries[0]?.id : undefined),
-  });
+  const pages = useEarlier(code, before);
   const left = pages.data?.pages.at(-1)?.earlier ?? earlier;
   if (earlier === 0) return null;
   return (

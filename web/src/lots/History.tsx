@@ -1,7 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { api, refreshLog, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
+import { refreshLog } from '../api/queries';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { onDayTime } from '../ui/words';
 

@@ -6,12 +6,13 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, refreshLog, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
+import { refreshLog } from '../api/queries';
 import { ProblemNotice } from '../ui/Notices';
 import { onDay, stepDone } from '../ui/words';
+import { useHanging } from './queries';
 
 /** Voids an entry, after showing everything that hangs on it. */
 export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; here: string; close: () => void }) {
@@ -19,11 +20,7 @@ export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; 
   const [because, setBecause] = useState('');
   const [error, setError] = useState<unknown>(null);
   const path = { id: entry.id };
-  const hanging = useQuery({
-    queryKey: ['hanging', entry.id],
-    gcTime: 0,
-    queryFn: async () => (await api.GET('/api/entries/{id}/hanging', { params: { path } })).data!,
-  });
+  const hanging = useHanging(entry.id);
   const save = async () => {
     setError(null);
     try {

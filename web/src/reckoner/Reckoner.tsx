@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
-import { problemOf, Problem, type Schema } from '../api/client';
+import { Problem, problemOf, type Schema } from '../api/client';
 import { useReckonings } from './queries';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';

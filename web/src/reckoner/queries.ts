@@ -1,5 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
-import { api, need } from '../api/client';
+import { server } from '../api/client';
 
-export const useReckonings = () =>
-  useQuery({ queryKey: ['reckonings'], staleTime: Infinity, queryFn: () => need(api.GET('/api/reckon')) });
+export const useReckonings = () => server.useQuery('get', '/api/reckon', undefined, { staleTime: Infinity });

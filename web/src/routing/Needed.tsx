@@ -1,12 +1,12 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
-import { api, Problem, type Schema } from '../api/client';
+import { Problem, type Schema } from '../api/client';
 import { MassOf } from '../ui/Figure';
 import { Section } from '../ui/Notices';
 import { preparedAsWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
+import { useNeeded } from './queries';
 
 /** The forecast the other way round: how much has to go in for so much to come out. */
 interface NeededProps {
@@ -20,17 +20,7 @@ interface NeededProps {
 export function Needed({ code, what, aim, preparation }: NeededProps) {
   const [wanted, setWanted] = useState('');
   const asked = useDeferredValue(wanted.trim());
-  const needed = useQuery({
-    queryKey: ['lot', code, 'needed', asked, aim, preparation],
-    enabled: asked !== '',
-    retry: false,
-    queryFn: async () =>
-      (
-        await api.GET('/api/lots/{code}/needed', {
-          params: { path: { code }, query: { wanted: asked, aim, preparation } },
-        })
-      ).data!,
-  });
+  const needed = useNeeded(code, asked, aim, preparation);
   return (
     <Section title="How much goes in?">
       <WeightField

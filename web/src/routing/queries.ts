@@ -1,9 +1,18 @@
-import { useQuery } from '@tanstack/react-query';
-import { api, need, type Schema } from '../api/client';
+import { server, type Schema } from '../api/client';
 
 export const useRoutes = (code: string, aim: Schema['Aim'] | null) =>
-  useQuery({
-    queryKey: ['lot', code, 'routes', aim],
-    placeholderData: (old) => old,
-    queryFn: () => need(api.GET('/api/lots/{code}/routes', { params: { path: { code }, query: aim ? { aim } : {} } })),
-  });
+  server.useQuery(
+    'get',
+    '/api/lots/{code}/routes',
+    { params: { path: { code }, query: aim ? { aim } : {} } },
+    { placeholderData: (old) => old },
+  );
+
+/** How much has to go in for so much at the end. */
+export const useNeeded = (code: string, wanted: string, aim: Schema['Aim'], preparation: Schema['PreparedAs']) =>
+  server.useQuery(
+    'get',
+    '/api/lots/{code}/needed',
+    { params: { path: { code }, query: { wanted, aim, preparation } } },
+    { enabled: wanted !== '', retry: false },
+  );

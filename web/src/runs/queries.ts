@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { api, need, queryClient, type Schema } from '../api/client';
+import { server, type Schema } from '../api/client';
+import { again } from '../api/queries';
 
 export type Run = Schema['RunView'];
 export type Call = Schema['RunCallView'];
@@ -8,10 +8,9 @@ export type Craft = Schema['CraftView']['craft'];
 export type RunOf<C extends Craft> = Run & { details: Extract<Schema['CraftView'], { craft: C }> };
 
 /** What runs at the benches; the live stream says when to ask again, and without it every half minute does. */
-export const useRuns = () =>
-  useQuery({ queryKey: ['runs'], refetchInterval: 30_000, queryFn: () => need(api.GET('/api/runs')) });
+export const useRuns = () => server.useQuery('get', '/api/runs', undefined, { refetchInterval: 30_000 });
 
-export const againRuns = () => queryClient.invalidateQueries({ queryKey: ['runs'] });
+export const againRuns = () => again(['/api/runs']);
 
 export const runsOf = <C extends Craft>(runs: readonly Run[] | undefined, craft: C) =>
   (runs ?? []).filter((r): r is RunOf<C> => r.details.craft === craft);

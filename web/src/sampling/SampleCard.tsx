@@ -4,7 +4,7 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
-import { useSession } from '../api/client';
+import { useSession } from '../api/queries';
 import { useSampleCard } from './queries';
 import { tone } from '../ui/theme';
 import { LockRuler } from '../drawings/Lock';

@@ -12,9 +12,9 @@ import { Figure } from '../ui/Figure';
 import type { Call } from '../runs/queries';
 import { useTap, withdraw } from '../runs/taps';
 import { ProblemNotice } from '../ui/Notices';
-import { number } from '../ui/figures';
+import { looksLikeTemperature } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
-import { NumberField } from '../ui/NumberField';
+import { TemperatureField } from '../ui/TemperatureField';
 
 interface Props {
   run: string;
@@ -29,7 +29,8 @@ interface Props {
 export function BathWatch({ run, bath, call, zone, title }: Props) {
   const now = useNow();
   const live = useLive();
-  const [celsius, setCelsius] = useState('');
+  const [typed, setTyped] = useState('');
+  const sign = bath.unit;
   const [error, setError] = useState<unknown>(null);
   const probes = useProbes();
   const probe = bath.probeId ? live.readings.get(bath.probeId) : undefined;
@@ -44,9 +45,8 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
   const hanging = useTap(run);
   const read = (e: FormEvent) => {
     e.preventDefault();
-    const typed = number(celsius);
-    if (typed !== null)
-      noting.send({ kind: 'readBath', bath: bath.id, celsius: typed, at: tappedAt() }, () => setCelsius(''));
+    if (looksLikeTemperature(typed))
+      noting.send({ kind: 'readBath', bath: bath.id, temperature: typed, at: tappedAt() }, () => setTyped(''));
   };
 
   return (
@@ -58,16 +58,16 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
         <Curve
           dots={bath.dots}
           curve={bath.curve}
-          level={bath.floorCelsius}
-          levelName={bath.floorCelsius === null ? '' : `floor ${bath.floorCelsius} °C`}
+          level={bath.floor?.degrees ?? null}
+          levelName={bath.floor ? `floor ${bath.floor.text}` : ''}
           levelTone="madder"
           moment={liftBy}
           momentName={liftBy ? dayClockOf(liftBy, now, zone) : ''}
           now={now}
-          unit="°C"
+          unit={sign}
           height={320}
           clock={clock}
-          words={`${title}: ${call?.sentence ?? ''} ${bath.readings} readings${bath.lastCelsius == null ? '' : `, the last ${bath.lastCelsius.toFixed(1)} degrees`}.`}
+          words={`${title}: ${call?.sentence ?? ''} ${bath.readings} readings${bath.last ? `, the last ${bath.last.text}` : ''}.`}
         />
       </Box>
       <Box sx={{ order: { xs: 1, md: 2 }, display: 'grid', gap: 1, alignContent: 'start' }}>
@@ -79,7 +79,7 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
         >
           {liftBy ? (
             <Figure
-              label={bath.floorCelsius === null ? 'lift at' : 'lift by'}
+              label={bath.floor ? 'lift by' : 'lift at'}
               text={dayClockOf(liftBy, now, zone)}
               from={bath.rateFrom}
               giveOrTake={
@@ -124,18 +124,18 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
           Lifted
         </Button>
         <Box component="form" onSubmit={read} sx={{ display: 'flex', gap: 1, alignItems: 'start' }} noValidate>
-          <NumberField
-            label="It is now, °C"
-            value={celsius}
+          <TemperatureField
+            label="It is now"
+            sign={sign}
+            value={typed}
             onChange={(text) => {
               noting.clearError();
-              setCelsius(text);
+              setTyped(text);
             }}
-            error={noting.error?.at('celsius')}
-            shrink
+            error={noting.error?.at('temperature')}
             sx={{ flex: 1 }}
           />
-          <Button type="submit" disabled={number(celsius) === null || noting.busy}>
+          <Button type="submit" disabled={typed.trim() === '' || noting.busy}>
             Note it
           </Button>
         </Box>
@@ -158,7 +158,7 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
           </Typography>
         )}
         <ProblemNotice
-          error={error ?? (noting.error?.at('celsius') ? null : noting.error) ?? lifting.error ?? hanging.error}
+          error={error ?? (noting.error?.at('temperature') ? null : noting.error) ?? lifting.error ?? hanging.error}
         />
       </Box>
     </Box>

@@ -1,6 +1,6 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useSession } from '../api/client';
+import { useSession } from '../api/queries';
 import { useFinishedWash } from './queries';
 import { dayClockOf } from '../live/time';
 import { useNow } from '../live/live';
@@ -29,9 +29,9 @@ export function FinishedWash({ code }: { code: string }) {
           <li key={`${b.batch} ${b.place}`}>
             {batches > 1 ? `batch ${b.batch}, ` : ''}
             {bathWord[b.kind]}
-            {b.litres > 0 ? `, ${b.litres.toFixed(0)} L` : ''}: {b.firstCelsius.toFixed(1)} °C
+            {b.litres > 0 ? `, ${b.litres.toFixed(0)} L` : ''}: {b.first.text}
             {b.firstRead ? '' : ' (planned)'}
-            {b.lastCelsius != null ? ` to ${b.lastCelsius.toFixed(1)} °C` : ''}, {b.minutes} min
+            {b.last ? ` to ${b.last.text}` : ''}, {b.minutes} min
           </li>
         ))}
       </Box>

@@ -9,6 +9,7 @@ import { Section } from '../ui/Notices';
 import type { PlanState } from './planState';
 import { agitationWord, bathWord, schoolWord } from './words';
 import { NumberField } from '../ui/NumberField';
+import { TemperatureField } from '../ui/TemperatureField';
 
 interface Props {
   state: PlanState;
@@ -16,7 +17,8 @@ interface Props {
   house: Schema['WashHouse'];
   tubId: string;
   on: Schema['PlanFooting'] | undefined;
-  plan: Schema['ScourPlan'] | undefined;
+  plan: Schema['ScourPlanView'] | undefined;
+  sign: string;
   at: (field: string) => string | undefined;
 }
 
@@ -29,7 +31,7 @@ const grid = {
 const show = (n: number | undefined, places = 0) => (n === undefined ? '' : n.toFixed(places));
 
 /** Every figure of the plan; what is left empty follows, and shows what it follows to. */
-export function PlanFields({ state, change, house, tubId, on, plan, at }: Props) {
+export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: Props) {
   const field = (name: keyof PlanState & string, label: string, follows: string, sent: string = name) => (
     <NumberField
       label={label}
@@ -39,6 +41,17 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
       help={follows ? `now ${follows}` : 'empty: it follows'}
       placeholder={follows}
       shrink
+    />
+  );
+  const warmth = (name: keyof PlanState & string, label: string, follows: string, sent: string = name) => (
+    <TemperatureField
+      label={label}
+      sign={sign}
+      value={state[name] as string}
+      onChange={(text) => change({ [name]: text })}
+      error={at(sent)}
+      help={follows ? `now ${follows}` : 'empty: it follows'}
+      placeholder={follows}
     />
   );
   const firstWash = plan?.baths.find((b) => b.kind === 'wash');
@@ -71,19 +84,19 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
           {field('batches', 'Batches', show(plan?.batches.count))}
           {field('washes', 'Wash baths', show(plan?.baths.filter((b) => b.kind === 'wash').length))}
           {field('rinses', 'Rinses', show(plan?.baths.filter((b) => b.kind === 'rinse').length))}
-          {field('celsius', 'Wash bath, °C', show(firstWash?.celsius))}
+          {warmth('temperature', 'Wash bath', firstWash?.settles.text ?? '')}
           {field('minutes', 'Each, minutes', show(firstWash?.minutes))}
-          {field('floor', 'Floor, °C', show(plan?.floorCelsius), 'floorCelsius')}
+          {warmth('floor', 'Floor', plan?.floor.text ?? '')}
           {field('litresPerKilogram', 'Water, L per kg', show(on?.litresPerKilogram))}
           {field('grams', 'Goes in, g', show(on?.greasy.grams), 'greasyGrams')}
         </Box>
       </Section>
       <Section title="Water and air">
         <Box sx={grid}>
-          {field('hot', 'Hot water, °C', show(on?.hotCelsius), 'hotCelsius')}
-          {field('cold', 'Cold water, °C', show(on?.coldCelsius), 'coldCelsius')}
-          {field('air', 'Air, °C', on ? `${on.airCelsius.toFixed(0)}, ${on.airFrom}` : '', 'airCelsius')}
-          {field('fleece', 'Fleece, °C', 'as the air', 'fleeceCelsius')}
+          {warmth('hot', 'Hot water', on?.hotWater.text ?? '', 'hotWater')}
+          {warmth('cold', 'Cold water', on?.coldWater.text ?? '', 'coldWater')}
+          {warmth('air', 'Air', on ? `${on.air.text}, ${on.airFrom}` : '')}
+          {warmth('fleece', 'Fleece', 'as the air')}
         </Box>
       </Section>
       <Section title="Agent">
@@ -99,9 +112,9 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
           />
           {state.agent.trim() !== '' && (
             <>
-              {field('agentDose', 'Bottle’s dose, g per kg', '')}
-              {field('agentFloor', 'Bottle’s floor, °C', '')}
-              {field('agentPrice', 'Price of a kg', '')}
+              {field('agentDose', 'Bottle’s dose, g per kg', '', 'agent.doseGramsPerKilogram')}
+              {warmth('agentFloor', 'Bottle’s floor', '', 'agent.floor')}
+              {field('agentPrice', 'Price of a kg', '', 'agent.pricePerKilogram')}
               <FormControlLabel
                 control={
                   <Checkbox
@@ -120,7 +133,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
         <Section title="Each bath by hand">
           <Box sx={{ display: 'grid', gap: 1.5 }}>
             {plan.baths.map((b, i) => {
-              const own = state.baths[i] ?? { celsius: '', minutes: '', litres: '', dose: '' };
+              const own = state.baths[i] ?? { temperature: '', minutes: '', litres: '', dose: '' };
               const set = (part: Partial<typeof own>) =>
                 change({ baths: { ...state.baths, [i]: { ...own, ...part } } });
               const one = (name: keyof typeof own, label: string, follows: number, sent: string) => (
@@ -147,7 +160,14 @@ export function PlanFields({ state, change, house, tubId, on, plan, at }: Props)
                   <Box component="strong" sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
                     {i + 1} {bathWord[b.kind]}
                   </Box>
-                  {one('celsius', '°C', b.celsius, 'celsius')}
+                  <TemperatureField
+                    sign={sign}
+                    value={own.temperature}
+                    onChange={(text) => set({ temperature: text })}
+                    placeholder={b.settles.text}
+                    error={at(`baths[${i}].temperature`)}
+                    name={`Bath ${i + 1}: ${sign}`}
+                  />
                   {one('minutes', 'minutes', b.minutes, 'minutes')}
                   {one('litres', 'litres', b.litres, 'litres')}
                   {one('dose', 'dose, g', b.doseGrams, 'doseGrams')}

@@ -13,7 +13,7 @@ export function PlanSheet({
   cost,
 }: {
   on: Schema['PlanFooting'];
-  plan: Schema['ScourPlan'];
+  plan: Schema['ScourPlanView'];
   cost: string | null;
 }) {
   // A pair of columns to write the time into for each batch, while the sheet is wide enough.
@@ -64,8 +64,8 @@ export function PlanSheet({
                 {i + 1} {bathWord[b.kind]}
               </td>
               <td className="pour">{pourWords(b).replaceAll(' + ', '\n')}</td>
-              <td>{b.pourCelsius.toFixed(1)} °C</td>
-              <td>{b.celsius.toFixed(0)} °C</td>
+              <td>{b.pour.text}</td>
+              <td>{b.settles.text}</td>
               <td>{b.doseGrams > 0 ? `${b.doseGrams.toFixed(1)} g` : ''}</td>
               <td>{minutesWord(b.minutes)}</td>
               {written.map((batch) => (
@@ -79,7 +79,7 @@ export function PlanSheet({
         </tbody>
       </table>
       <p>
-        Hot water {on.hotCelsius} °C, cold {on.coldCelsius} °C. Lift before {plan.floorCelsius.toFixed(0)} °C. In all{' '}
+        Hot water {on.hotWater.text}, cold {on.coldWater.text}. Lift before {plan.floor.text}. In all{' '}
         {plan.waterLitres.toFixed(0)} L, {plan.kilowattHours.toFixed(1)} kWh, {plan.agentGrams.toFixed(0)} g of agent
         {cost ? `, ${cost}` : ''}.
       </p>

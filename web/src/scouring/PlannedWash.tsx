@@ -60,8 +60,7 @@ export function PlannedWash({ shown, children }: { shown: Schema['PlanView']; ch
       <Typography color="text.secondary">
         {on.class ? `Planned as for ${classWord[on.class]}` : 'Planned as for medium wool, the kind is not known'}. The
         tub cools by {(on.tubRatePerMinute * 100).toFixed(2)} % of the difference a minute,{' '}
-        {on.tubBaths > 0 ? `from ${on.tubBaths} of your own baths` : 'typical'}; air {on.airCelsius.toFixed(0)} °C,{' '}
-        {on.airFrom}.
+        {on.tubBaths > 0 ? `from ${on.tubBaths} of your own baths` : 'typical'}; air {on.air.text}, {on.airFrom}.
       </Typography>
     </>
   );

@@ -3,15 +3,16 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { api, queryClient, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { fromRecipe, type PlanState } from './planState';
+import { again } from '../api/queries';
 
 interface Props {
   house: Schema['WashHouse'];
   recipeId: string;
   departures: readonly string[];
-  wish: Schema['ScourWish'];
+  wish: Schema['ScourWishRequest'];
   choose: (part: Partial<PlanState>) => void;
   told: (sentence: string) => void;
 }
@@ -21,14 +22,14 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
   const [name, setName] = useState('');
   const keep = async () => {
     const kept = (await api.POST('/api/scouring/recipes', { body: { name, wish } })).data!;
-    await queryClient.invalidateQueries({ queryKey: ['wash-house'] });
+    await again(['/api/scouring']);
     choose(fromRecipe(kept));
     setName('');
     told(`Kept as ${kept.name}.`);
   };
   const drop = async () => {
     await api.DELETE('/api/scouring/recipes/{id}', { params: { path: { id: recipeId } } });
-    await queryClient.invalidateQueries({ queryKey: ['wash-house'] });
+    await again(['/api/scouring']);
     choose({ recipeId: '' });
   };
   return (

@@ -6,7 +6,8 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
-import { useSession, type Schema } from '../api/client';
+import type { Schema } from '../api/client';
+import { useSession } from '../api/queries';
 import { tappedAt } from '../live/live';
 import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
@@ -140,7 +141,7 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
 
 interface NextProps {
   run: Wash;
-  next: Schema['NextBath'];
+  next: Schema['NextBathView'];
   many: boolean;
   first: boolean;
 }
@@ -167,7 +168,7 @@ function StartNext({ run, next, many, first }: NextProps) {
           Next: bath {next.place + 1}
           {many ? ` of batch ${next.batch}` : ''}, {bathWord[b.kind]}.
         </strong>{' '}
-        Pour {b.pourCelsius.toFixed(1)} °C: {pourWords(b)}
+        Pour {b.pour.text}: {pourWords(b)}
         {b.doseGrams > 0 ? `, dose ${b.doseGrams.toFixed(1)} g` : ''}, {minutesWord(b.minutes)}.
       </Typography>
       {probes.length > 0 && b.kind !== 'soak' && (

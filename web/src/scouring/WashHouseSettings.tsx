@@ -3,7 +3,8 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
-import { api, queryClient, useSession, useWashHouse, type Schema } from '../api/client';
+import { api, Problem, type Schema } from '../api/client';
+import { again, useSession, useWashHouse } from '../api/queries';
 import { Choice } from '../ui/Choice';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { unreadTime } from '../api/unreadable';
@@ -11,8 +12,9 @@ import { TimeField } from '../ui/TimeField';
 import { number } from '../ui/figures';
 import { materialWord } from './words';
 import { NumberField } from '../ui/NumberField';
+import { TemperatureField } from '../ui/TemperatureField';
 
-const again = () => queryClient.invalidateQueries({ queryKey: ['wash-house'] });
+const anew = () => again(['/api/scouring']);
 
 /** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
 export function WashHouseSettings() {
@@ -26,7 +28,7 @@ export function WashHouseSettings() {
   const does = (act: Promise<unknown>) =>
     void act
       .then(() => setError(null))
-      .then(again)
+      .then(anew)
       .catch(setError);
   return (
     <Section title="Wash house">
@@ -63,7 +65,8 @@ export function WashHouseSettings() {
         </Box>
         <Add
           what="tub"
-          measure="It holds, L"
+          measure="It holds, L or gal"
+          typed
           add={(name, litres) => {
             does(api.POST('/api/scouring/tubs', { body: { name, litres, material, emptyKilograms: number(empty) } }));
             setEmpty('');
@@ -82,10 +85,12 @@ export function WashHouseSettings() {
         <Add
           what="rack"
           measure="Area, m²"
-          add={(name, areaSquareMetres) => does(api.POST('/api/scouring/racks', { body: { name, areaSquareMetres } }))}
+          add={(name, area) =>
+            does(api.POST('/api/scouring/racks', { body: { name, areaSquareMetres: number(area) ?? NaN } }))
+          }
         />
         <ProblemNotice error={error} />
-        {owner && <Water house={house.data} does={does} />}
+        {owner && <Water house={house.data} does={does} error={error} />}
       </Box>
     </Section>
   );
@@ -94,15 +99,16 @@ export function WashHouseSettings() {
 interface AddProps {
   what: string;
   measure: string;
-  add: (name: string, size: number) => void;
+  add: (name: string, size: string) => void;
+  /** The size has a unit, which the server reads. */
+  typed?: boolean;
   /** What else may be said of it. */
   children?: ReactNode;
 }
 
-function Add({ what, measure, add, children }: AddProps) {
+function Add({ what, measure, add, typed, children }: AddProps) {
   const [name, setName] = useState('');
   const [size, setSize] = useState('');
-  const n = number(size);
   return (
     <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
       <TextField
@@ -111,12 +117,22 @@ function Add({ what, measure, add, children }: AddProps) {
         onChange={(e) => setName(e.target.value)}
         slotProps={{ inputLabel: { shrink: true } }}
       />
-      <NumberField label={measure} value={size} onChange={(text) => setSize(text)} shrink sx={{ width: 130 }} />
+      {typed ? (
+        <TextField
+          label={measure}
+          value={size}
+          onChange={(e) => setSize(e.target.value)}
+          sx={{ width: 160 }}
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { autoComplete: 'off' } }}
+        />
+      ) : (
+        <NumberField label={measure} value={size} onChange={(text) => setSize(text)} shrink sx={{ width: 130 }} />
+      )}
       {children}
       <Button
-        disabled={name.trim() === '' || n === null}
+        disabled={name.trim() === '' || size.trim() === ''}
         onClick={() => {
-          add(name.trim(), n!);
+          add(name.trim(), size);
           setName('');
           setSize('');
         }}
@@ -127,12 +143,31 @@ function Add({ what, measure, add, children }: AddProps) {
   );
 }
 
-function Water({ house, does }: { house: Schema['WashHouse']; does: (act: Promise<unknown>) => void }) {
-  const [hot, setHot] = useState(String(house.hotCelsius));
-  const [cold, setCold] = useState(String(house.coldCelsius));
+function Water({
+  house,
+  does,
+  error,
+}: {
+  house: Schema['WashHouse'];
+  does: (act: Promise<unknown>) => void;
+  error: unknown;
+}) {
+  const [hot, setHot] = useState(house.hotWater);
+  const [cold, setCold] = useState(house.coldWater);
   const [water, setWater] = useState(house.waterPerCubicMetre?.toString() ?? '');
   const [heat, setHeat] = useState(house.perKilowattHour?.toString() ?? '');
   const [bedtime, setBedtime] = useState(house.bedtime.slice(0, 5));
+  const sign = useSession().data?.temperatureSign ?? '°C';
+  const warmth = (label: string, value: string, set: (v: string) => void, sent: string) => (
+    <TemperatureField
+      label={label}
+      sign={sign}
+      value={value}
+      onChange={set}
+      error={error instanceof Problem ? error.at(sent) : undefined}
+      sx={{ width: 170 }}
+    />
+  );
   const field = (label: string, value: string, set: (v: string) => void) => (
     <NumberField label={label} value={value} onChange={(text) => set(text)} shrink sx={{ width: 150 }} />
   );
@@ -142,19 +177,19 @@ function Water({ house, does }: { house: Schema['WashHouse']; does: (act: Promis
         What plans start from, and when the evening ends: what dries longer is said to.
       </Typography>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-        {field('Hot water, °C', hot, setHot)}
-        {field('Cold water, °C', cold, setCold)}
+        {warmth('Hot water', hot, setHot, 'hotWater')}
+        {warmth('Cold water', cold, setCold, 'coldWater')}
         {field('Water, per m³', water, setWater)}
         {field('Heat, per kWh', heat, setHeat)}
         <TimeField label="Bedtime" kind="time" value={bedtime} onChange={setBedtime} />
         <Button
-          disabled={number(hot) === null || number(cold) === null || bedtime === ''}
+          disabled={hot.trim() === '' || cold.trim() === '' || bedtime === ''}
           onClick={() =>
             does(
               api.PUT('/api/scouring/settings', {
                 body: {
-                  hotCelsius: number(hot)!,
-                  coldCelsius: number(cold)!,
+                  hotWater: hot,
+                  coldWater: cold,
                   waterPerCubicMetre: number(water),
                   perKilowattHour: number(heat),
                   bedtime: bedtime === unreadTime ? bedtime : `${bedtime}:00`,

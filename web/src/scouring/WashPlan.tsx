@@ -2,20 +2,21 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
-import { api, Problem, useSession, useWaiting, useWashHouse, type Schema } from '../api/client';
-import { frozen, thawed } from '../ui/figures';
+import { api, Problem, type Schema } from '../api/client';
+import { useSession, useWaiting, useWashHouse } from '../api/queries';
+import { frozen } from '../ui/figures';
 import { newKey, useKept, useSend } from '../api/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { againRuns, runsOf, useRuns } from '../runs/queries';
 import { LotChips } from '../ui/LotChips';
 import { PlanFields } from './PlanFields';
-import { freshPlan, toPlanRequest, toWish } from './planState';
+import { freshPlan, toPlanRequest, toWish, upgraded } from './planState';
 import { PlannedWash } from './PlannedWash';
 import { PlanSheet } from './PlanSheet';
 import { RecipeBar } from './RecipeBar';
+import { usePlanned } from './queries';
 
 /** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. What is typed belongs to the lot it is for. */
 export function WashPlan() {
@@ -29,7 +30,8 @@ function Plan({ of }: { of: string }) {
   const navigate = useNavigate();
   const house = useWashHouse();
   const waiting = useWaiting('wash');
-  const [state, change, clear] = useKept(`wash plan ${of}`, freshPlan);
+  const [kept, change, clear] = useKept(`wash plan ${of}`, freshPlan);
+  const state = upgraded(kept);
   const [message, setMessage] = useState('');
 
   const runs = useRuns();
@@ -42,14 +44,7 @@ function Plan({ of }: { of: string }) {
   const tubId = state.tubId || house.data?.tubs.at(-1)?.id || 'other';
   const request = house.data && chosen.length > 0 ? toPlanRequest(state, chosen, house.data, tubId) : null;
   const asked = useDeferredValue(request ? frozen(request) : '');
-  const plan = useQuery({
-    queryKey: ['wash-plan', asked],
-    enabled: asked !== '',
-    retry: false,
-    placeholderData: (old) => old,
-    queryFn: async () =>
-      (await api.POST('/api/scouring/plan', { body: thawed<Schema['ScourPlanRequest']>(asked) })).data!,
-  });
+  const plan = usePlanned(asked);
   // What is refused must still be there to be set right: the fields stay as the last plan had them.
   const [last, setLast] = useState(plan.data);
   if (plan.data && plan.data !== last) setLast(plan.data);
@@ -132,6 +127,7 @@ function Plan({ of }: { of: string }) {
           tubId={tubId}
           on={last?.on}
           plan={last?.plan}
+          sign={session.data?.temperatureSign ?? '°C'}
           at={(f) => refused?.at(f)}
         />
       </Box>

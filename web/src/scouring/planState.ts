@@ -2,7 +2,7 @@ import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
 
-type Wish = Schema['ScourWish'];
+type Wish = Schema['ScourWishRequest'];
 
 /** A plan as it is typed: every figure is text until it is sent, empty means that it follows. */
 export interface PlanState {
@@ -16,7 +16,7 @@ export interface PlanState {
   litresPerKilogram: string;
   washes: string;
   rinses: string;
-  celsius: string;
+  temperature: string;
   minutes: string;
   dose: string;
   floor: string;
@@ -31,8 +31,23 @@ export interface PlanState {
   air: string;
   fleece: string;
   grams: string;
-  baths: Record<string, { celsius: string; minutes: string; litres: string; dose: string }>;
+  baths: Record<string, { temperature: string; minutes: string; litres: string; dose: string }>;
 }
+
+/** A half-filled plan that a browser kept from before temperatures were typed with a unit. */
+export const upgraded = (kept: PlanState): PlanState => {
+  const old = kept as PlanState & { celsius?: string };
+  return {
+    ...kept,
+    temperature: kept.temperature || (old.celsius ?? ''),
+    baths: Object.fromEntries(
+      Object.entries(kept.baths).map(([place, b]) => [
+        place,
+        { ...b, temperature: b.temperature ?? (b as { celsius?: string }).celsius ?? '' },
+      ]),
+    ),
+  };
+};
 
 export const freshPlan = (): PlanState => ({
   key: newKey(),
@@ -45,7 +60,7 @@ export const freshPlan = (): PlanState => ({
   litresPerKilogram: '',
   washes: '',
   rinses: '',
-  celsius: '',
+  temperature: '',
   minutes: '',
   dose: '',
   floor: '',
@@ -63,6 +78,9 @@ export const freshPlan = (): PlanState => ({
   baths: {},
 });
 
+/** A temperature goes out as it was typed: the server reads it, with its unit. */
+const typed = (text: string) => text.trim() || null;
+
 export function toWish(state: PlanState, usual: Schema['ScourSchool']): Wish {
   const baths = Object.fromEntries(
     Object.entries(state.baths)
@@ -71,7 +89,7 @@ export function toWish(state: PlanState, usual: Schema['ScourSchool']): Wish {
           [
             place,
             {
-              celsius: number(b.celsius),
+              temperature: typed(b.temperature),
               minutes: number(b.minutes),
               litres: number(b.litres),
               doseGrams: number(b.dose),
@@ -86,10 +104,10 @@ export function toWish(state: PlanState, usual: Schema['ScourSchool']): Wish {
     litresPerKilogram: number(state.litresPerKilogram),
     washes: number(state.washes),
     rinses: number(state.rinses),
-    celsius: number(state.celsius),
+    temperature: typed(state.temperature),
     minutes: number(state.minutes),
     doseGramsPerKilogram: number(state.dose),
-    floorCelsius: number(state.floor),
+    floor: typed(state.floor),
     agitation: state.agitation,
     agent:
       state.agent.trim() === ''
@@ -97,7 +115,7 @@ export function toWish(state: PlanState, usual: Schema['ScourSchool']): Wish {
         : {
             name: state.agent.trim(),
             doseGramsPerKilogram: number(state.agentDose),
-            floorCelsius: number(state.agentFloor),
+            floor: typed(state.agentFloor),
             alkaline: state.agentAlkaline,
             pricePerKilogram: number(state.agentPrice),
           },
@@ -117,20 +135,20 @@ export const fromRecipe = (recipe: Schema['RecipeView']): Partial<PlanState> => 
     litresPerKilogram: text(w.litresPerKilogram),
     washes: text(w.washes),
     rinses: text(w.rinses),
-    celsius: text(w.celsius),
+    temperature: w.temperature ?? '',
     minutes: text(w.minutes),
     dose: text(w.doseGramsPerKilogram),
-    floor: text(w.floorCelsius),
+    floor: w.floor ?? '',
     agitation: w.agitation ?? 'still',
     agent: w.agent?.name ?? '',
     agentDose: text(w.agent?.doseGramsPerKilogram),
-    agentFloor: text(w.agent?.floorCelsius),
+    agentFloor: w.agent?.floor ?? '',
     agentAlkaline: w.agent?.alkaline ?? false,
     agentPrice: text(w.agent?.pricePerKilogram),
     baths: Object.fromEntries(
       Object.entries(w.baths ?? {}).map(([place, b]) => [
         place,
-        { celsius: text(b.celsius), minutes: text(b.minutes), litres: text(b.litres), dose: text(b.doseGrams) },
+        { temperature: b.temperature ?? '', minutes: text(b.minutes), litres: text(b.litres), dose: text(b.doseGrams) },
       ]),
     ),
   };
@@ -146,10 +164,10 @@ export const toPlanRequest = (
   wish: toWish(state, house.school),
   tubId: tubId === '' || tubId === 'other' ? null : tubId,
   tubLitres: number(state.tubLitres),
-  hotCelsius: number(state.hot),
-  coldCelsius: number(state.cold),
-  airCelsius: number(state.air),
-  fleeceCelsius: number(state.fleece),
+  hotWater: typed(state.hot),
+  coldWater: typed(state.cold),
+  air: typed(state.air),
+  fleece: typed(state.fleece),
   greasyGrams: number(state.grams),
   recipeId: state.recipeId || null,
 });

@@ -1,4 +1,5 @@
-import { useInstruments, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
+import { useInstruments } from '../api/queries';
 
 type Probe = Schema['InstrumentView'];
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Schema } from '../api/client';
 import { hearClock, serverNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
-import { freshPlan, fromRecipe, toPlanRequest, toWish } from './planState';
+import { freshPlan, fromRecipe, toPlanRequest, toWish, upgraded, type PlanState } from './planState';
 import { number } from '../ui/figures';
 import { pourWords } from './words';
 
@@ -11,8 +11,8 @@ const house: Schema['WashHouse'] = {
   racks: [],
   recipes: [],
   school: 'handHot',
-  hotCelsius: 60,
-  coldCelsius: 12,
+  hotWater: '60 °C',
+  coldWater: '12 °C',
   waterPerCubicMetre: null,
   perKilowattHour: null,
   bedtime: '22:00:00',
@@ -26,10 +26,10 @@ describe('a plan as it is typed', () => {
       litresPerKilogram: null,
       washes: null,
       rinses: null,
-      celsius: null,
+      temperature: null,
       minutes: null,
       doseGramsPerKilogram: null,
-      floorCelsius: null,
+      floor: null,
       agitation: 'still',
       agent: null,
       baths: null,
@@ -45,13 +45,13 @@ describe('a plan as it is typed', () => {
       ...freshPlan(),
       school: 'hot' as const,
       baths: {
-        0: { celsius: '', minutes: '', litres: '', dose: '' },
-        1: { celsius: '48', minutes: '', litres: '', dose: '2,5' },
+        0: { temperature: '', minutes: '', litres: '', dose: '' },
+        1: { temperature: '48', minutes: '', litres: '', dose: '2,5' },
       },
     };
     const { baths, school } = toWish(state, 'handHot');
     expect(school).toBe('hot');
-    expect(baths).toEqual({ 1: { celsius: 48, minutes: null, litres: null, doseGrams: 2.5 } });
+    expect(baths).toEqual({ 1: { temperature: '48', minutes: null, litres: null, doseGrams: 2.5 } });
   });
 
   it('comes back from a recipe as it was typed', () => {
@@ -63,7 +63,7 @@ describe('a plan as it is typed', () => {
         agent: ' wool wash ',
         agentDose: '25',
         agentAlkaline: true,
-        baths: { 1: { celsius: '48', minutes: '', litres: '', dose: '' } },
+        baths: { 1: { temperature: '48', minutes: '', litres: '', dose: '' } },
       },
       'handHot',
     );
@@ -77,7 +77,7 @@ describe('a plan as it is typed', () => {
     expect(toPlanRequest(state, ['a'], house, 'tub-1')).toMatchObject({
       lotIds: ['a'],
       tubId: 'tub-1',
-      airCelsius: 9.5,
+      air: '9,5',
     });
     expect(toPlanRequest(state, ['a'], house, 'other')).toMatchObject({ tubId: null, tubLitres: 25 });
   });
@@ -114,7 +114,7 @@ describe('the clock', () => {
 
 describe('what is poured', () => {
   const bath = (kettleLitres: number | null, hotLitres: number | null, coldLitres: number | null) =>
-    ({ litres: 25, kettleLitres, hotLitres, coldLitres }) as Schema['PlannedBath'];
+    ({ litres: 25, kettleLitres, hotLitres, coldLitres }) as Schema['PlannedBathView'];
 
   it('is told hottest first, and nothing of which there is none', () => {
     expect(pourWords(bath(5.07, 19.93, 0))).toBe('5.1 L kettle + 19.9 L hot');
@@ -122,4 +122,12 @@ describe('what is poured', () => {
     expect(pourWords(bath(null, 0, 25))).toBe('25.0 L cold');
     expect(pourWords(bath(null, null, null))).toBe('25.0 L');
   });
+});
+
+it('a half-filled plan from before temperatures had units keeps what was typed', () => {
+  const rest: Partial<PlanState> = freshPlan();
+  delete rest.temperature;
+  const kept = { ...rest, celsius: '52', baths: { 1: { celsius: '48', minutes: '20', litres: '', dose: '' } } };
+  const now = upgraded(kept as unknown as PlanState);
+  expect([now.temperature, now.baths['1']?.temperature, now.baths['1']?.minutes]).toEqual(['52', '48', '20']);
 });

@@ -29,7 +29,7 @@ export const materialWord: Record<Schema['TubMaterial'], string> = {
 };
 
 /** What is poured together for a bath, the hottest first. */
-export function pourWords(b: Schema['PlannedBath']): string {
+export function pourWords(b: Schema['PlannedBathView']): string {
   const parts = [
     [b.kettleLitres, 'kettle'],
     [b.hotLitres, 'hot'],

@@ -4,13 +4,13 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useEffect, useMemo, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { api, Problem, queryClient, refreshLog, useAir, useSession, type Schema } from '../api/client';
+import { api, Problem, type Schema } from '../api/client';
+import { again, refreshLog, useAir, useSession } from '../api/queries';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
-import { frozen, thawed } from '../ui/figures';
+import { frozen } from '../ui/figures';
 import { newKey, useKept, useSend } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, formOf, stepDone } from '../ui/words';
@@ -19,6 +19,7 @@ import { freshState, fromDraft, toRequest, type OnBench, type StationState } fro
 import { StationFields } from './StationFields';
 import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
+import { useWeighUp } from './queries';
 
 interface Props {
   station: Schema['StationView'];
@@ -76,14 +77,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
     run?.id ?? draft?.request.runId ?? null,
   );
   const asked = useDeferredValue(frozen(request));
-  const weighUp = useQuery({
-    queryKey: ['weigh-up', asked],
-    enabled: there.length > 0,
-    retry: false,
-    placeholderData: (old) => old,
-    queryFn: async () =>
-      (await api.POST('/api/entries/weigh-up', { body: thawed<Schema['StepRequest']>(asked) })).data!,
-  });
+  const weighUp = useWeighUp(asked, there.length > 0);
   const weighed = weighUp.error ? undefined : weighUp.data;
   const refused = weighUp.error instanceof Problem && !weighUp.error.isAway ? weighUp.error : null;
 
@@ -111,7 +105,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
   };
   // Someone else was quicker: what they left is fetched, and the typed figures stay.
   useEffect(() => {
-    if (error?.status === 409) void queryClient.invalidateQueries({ queryKey: ['lots'] });
+    if (error?.status === 409) void again(['/api/lots']);
   }, [error]);
 
   const reserved = error?.refusals.find((r) => r.code === 'reserved')?.reason ?? weighed?.reserved;

@@ -2,11 +2,11 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
-import { api, Problem, refreshLog, useAir, useBreedSearch, useSession, type Schema } from '../api/client';
-import { useDoorCaution } from './queries';
+import { api, Problem, type Schema } from '../api/client';
+import { refreshLog, useAir, useBreedSearch, useSession } from '../api/queries';
+import { useDoorCaution, useReadMass } from './queries';
 import { BreedField } from '../ui/BreedField';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
@@ -43,12 +43,7 @@ export function TakeIn() {
   const [form, keep, clear] = useKept('take-in', fresh);
   const breeds = useBreedSearch(useDeferredValue(form.breed.split('/').at(-1)!.trim()));
   const mass = useDeferredValue(form.mass);
-  const understood = useQuery({
-    queryKey: ['read-mass', mass],
-    enabled: mass.trim() !== '',
-    retry: false,
-    queryFn: async () => (await api.GET('/api/read-mass', { params: { query: { text: mass } } })).data!,
-  });
+  const understood = useReadMass(mass);
   const { go, error, busy, away, clearError } = useSend(
     async (body: Schema['TakeInRequest'], key: string) =>
       (await api.POST('/api/fleeces', { body, params: { header: { 'Idempotency-Key': key } } })).data!,

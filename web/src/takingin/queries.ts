@@ -1,5 +1,12 @@
-import { useQuery } from '@tanstack/react-query';
-import { api, need } from '../api/client';
+import { server } from '../api/client';
 
-export const useDoorCaution = () =>
-  useQuery({ queryKey: ['door'], staleTime: Infinity, queryFn: () => need(api.GET('/api/course/door')) });
+export const useDoorCaution = () => server.useQuery('get', '/api/course/door', undefined, { staleTime: Infinity });
+
+/** What a typed weight reads as, in the workshop's unit. */
+export const useReadMass = (text: string) =>
+  server.useQuery(
+    'get',
+    '/api/read-mass',
+    { params: { query: { text } } },
+    { enabled: text.trim() !== '', retry: false },
+  );

@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
-import { useSession, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
+import { useSession } from '../api/queries';
 import { codesOf, useRuns, type Run } from '../runs/queries';
 import { actWord, readyWord } from '../runs/words';
 import { tone, type Tone } from '../ui/theme';

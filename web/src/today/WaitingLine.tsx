@@ -1,6 +1,7 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
-import { useStations, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
+import { useStations } from '../api/queries';
 import { tone } from '../ui/theme';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';

@@ -3,7 +3,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
-import { useBreedSearch, type Problem } from '../api/client';
+import { type Problem } from '../api/client';
+import { useBreedSearch } from '../api/queries';
 
 interface BreedFieldProps {
   value: string;

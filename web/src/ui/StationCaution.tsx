@@ -1,15 +1,14 @@
 import Button from '@mui/material/Button';
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, queryClient, type Schema } from '../api/client';
+import { server, type Schema } from '../api/client';
+import { again } from '../api/queries';
 import { CautionSlip } from './Notices';
 
 /** The caution of a station: whole until this person has seen it, then one line that opens again. */
 export function StationCaution({ station }: { station: Schema['StationView'] }) {
-  const seen = useQuery({
-    queryKey: ['cautions'],
-    staleTime: Infinity,
-    queryFn: async () => (await api.GET('/api/course/cautions')).data!,
+  const seen = server.useQuery('get', '/api/course/cautions', undefined, { staleTime: Infinity });
+  const read = server.useMutation('put', '/api/course/cautions/{step}', {
+    onSuccess: () => again(['/api/course/cautions']),
   });
   const [open, setOpen] = useState(false);
   if (!seen.data) return null;
@@ -20,16 +19,14 @@ export function StationCaution({ station }: { station: Schema['StationView'] }) 
         Take care: show it again
       </Button>
     );
-  const close = async () => {
+  const close = () => {
     setOpen(false);
-    if (known) return;
-    await api.PUT('/api/course/cautions/{step}', { params: { path: { step: station.step } } });
-    await queryClient.invalidateQueries({ queryKey: ['cautions'] });
+    if (!known) read.mutate({ params: { path: { step: station.step } } });
   };
   return (
     <>
       <CautionSlip caution={station.caution} />
-      <Button onClick={() => void close()} sx={{ justifySelf: 'start' }}>
+      <Button onClick={close} sx={{ justifySelf: 'start' }}>
         {known ? 'Fold it' : 'I have read it'}
       </Button>
     </>

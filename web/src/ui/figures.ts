@@ -23,3 +23,7 @@ export const thawed = <T>(text: string) =>
   JSON.parse(text, (_, value: unknown) => (value === unread ? NaN : value)) as T;
 
 const unread = '\u0000unread';
+
+/** Whether a text has the shape of a temperature: a number, perhaps with its unit. What it means, and whether it can be, the server says. */
+export const looksLikeTemperature = (text: string) =>
+  /^\s*[-\u2212]?(\d+([.,]\d+)?|[.,]\d+)\s*(°?\s*[cf]|deg[cf])?\s*$/i.test(text);

@@ -285,6 +285,11 @@ export const roleWord: Record<Schema['MemberRole'], string> = {
   owner: 'owner',
 };
 
+export const temperatureUnitWord: Record<Schema['TemperatureUnit'], string> = {
+  celsius: 'degrees Celsius, °C',
+  fahrenheit: 'degrees Fahrenheit, °F',
+};
+
 export const unitWord: Record<Schema['MassUnit'], string> = {
   gram: 'grams',
   kilogram: 'kilograms',

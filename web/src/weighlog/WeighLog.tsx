@@ -4,7 +4,8 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { Problem, refreshLog, sendText, useSession, type Schema } from '../api/client';
+import { Problem, sendText, type Schema } from '../api/client';
+import { refreshLog, useSession } from '../api/queries';
 import { tone } from '../ui/theme';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 

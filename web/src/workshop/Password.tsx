@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
-import { api, Problem, useSession } from '../api/client';
+import { api, Problem } from '../api/client';
+import { useSession } from '../api/queries';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 
 /** One's own password, changed by whoever knows the old one. */

@@ -2,7 +2,8 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, queryClient, useSession, type Schema } from '../api/client';
+import { api, queryClient, type Schema } from '../api/client';
+import { again, useSession } from '../api/queries';
 import { Choice } from '../ui/Choice';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
@@ -22,7 +23,7 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
     setError(null);
     try {
       await what();
-      await queryClient.invalidateQueries({ queryKey: ['workshop'] });
+      await again(['/api/workshop']);
     } catch (e) {
       setError(e);
     }

@@ -5,12 +5,13 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { api, Problem, queryClient, refreshLog, useSession, type Schema } from '../api/client';
+import { api, Problem, type Schema } from '../api/client';
+import { again, refreshLog, refreshTools, useSession } from '../api/queries';
 import { useWorkshop } from './queries';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
-import { unitWord } from '../ui/words';
+import { temperatureUnitWord, unitWord } from '../ui/words';
 import { Calibrate } from './Calibrate';
 import { Password } from './Password';
 import { People } from './People';
@@ -69,6 +70,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
   const [form, setForm] = useState({
     name: shop.name,
     unit: shop.unit,
+    temperatureUnit: shop.temperatureUnit,
     timeZone: shop.timeZone,
     currency: shop.currency,
     scaleStep: String(shop.scaleStepGrams),
@@ -91,6 +93,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
         body: {
           name: form.name,
           unit: form.unit,
+          temperatureUnit: form.temperatureUnit,
           timeZone: form.timeZone,
           currency: form.currency,
           scaleStepGrams: number(form.scaleStep) ?? NaN,
@@ -101,11 +104,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
         },
       });
       setSaved(true);
-      await Promise.all([
-        queryClient.invalidateQueries({ queryKey: ['workshop'] }),
-        queryClient.invalidateQueries({ queryKey: ['session'] }),
-        refreshLog(),
-      ]);
+      await Promise.all([again(['/api/workshop', '/api/session']), refreshLog(), refreshTools()]);
     } catch (problem) {
       setError(problem);
     }
@@ -127,6 +126,13 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           value={form.unit}
           onChange={(unit) => set({ unit })}
           words={unitWord}
+          disabled={!owner}
+        />
+        <Choice
+          label="Temperatures are shown in"
+          value={form.temperatureUnit}
+          onChange={(temperatureUnit) => set({ temperatureUnit })}
+          words={temperatureUnitWord}
           disabled={!owner}
         />
         <TextField

@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query';
-import { api, need } from '../api/client';
+import { server } from '../api/client';
 
-export const useWorkshop = () => useQuery({ queryKey: ['workshop'], queryFn: () => need(api.GET('/api/workshop')) });
+export const useWorkshop = () => server.useQuery('get', '/api/workshop');

@@ -1920,6 +1920,12 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("scale_step_grams");
 
+                    b.Property<string>("TemperatureUnit")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("temperature_unit");
+
                     b.Property<string>("TimeZone")
                         .IsRequired()
                         .HasColumnType("text")

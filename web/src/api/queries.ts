@@ -1,0 +1,72 @@
+import { queryOptions, useQuery, type Query } from '@tanstack/react-query';
+import { api, queryClient, server, setToken, type Schema } from './client';
+import type { paths } from './schema';
+
+/** What several rooms ask for; what only one asks for stands in its own queries.ts. */
+
+type GetPath = { [P in keyof paths]: paths[P] extends { get: { responses: unknown } } ? P : never }[keyof paths];
+
+const asks = (query: Query, of: readonly string[], under: readonly string[]) => {
+  const [method, path] = query.queryKey as [unknown, unknown];
+  if (method !== 'get' || typeof path !== 'string') return false;
+  return of.includes(path) || under.some((p) => path === p || path.startsWith(`${p}/`));
+};
+
+/** Asks anew for what these addresses said; of those `under` one, for all below it too. */
+export const again = (of: readonly GetPath[], under: readonly GetPath[] = []) =>
+  queryClient.invalidateQueries({ predicate: (query) => asks(query, of, under) });
+
+/** After a change to the log everything that shows masses is asked for again. */
+export const refreshLog = () =>
+  again(
+    [
+      '/api/course',
+      '/api/course/air',
+      '/api/drafts',
+      '/api/runs',
+      '/api/dehairing/{code}',
+      '/api/scouring/washed/{code}',
+    ],
+    ['/api/lots', '/api/samples'],
+  );
+
+/** After a change to what stands about in the workshop. */
+export const refreshTools = () => again(['/api/scouring', '/api/instruments', '/api/breeds', '/api/breeds/search']);
+
+const course = server.queryOptions('get', '/api/course');
+
+const session = queryOptions({
+  ...server.queryOptions('get', '/api/session'),
+  staleTime: Infinity,
+  queryFn: async ({ signal }) => {
+    const here = (await api.GET('/api/session', { signal })).data!;
+    setToken(here.token);
+    // Every screen shows what waits: it is asked for while the first of them is still being drawn.
+    if (here.signedIn && here.workshop) void queryClient.prefetchQuery(course);
+    return here;
+  },
+});
+
+export const useSession = () => useQuery(session);
+
+export const useToday = () => server.useQuery('get', '/api/course', undefined, { refetchInterval: 30_000 });
+
+export const useStations = () => server.useQuery('get', '/api/course/stations', undefined, { staleTime: Infinity });
+
+/** Breeds that begin like, contain or nearly are what was typed. */
+export const useBreedSearch = (q: string) =>
+  server.useQuery('get', '/api/breeds/search', { params: { query: { q } } }, { placeholderData: (old) => old });
+
+/** The room's air as it was last read today. */
+export const useAir = () => server.useQuery('get', '/api/course/air');
+
+export const useWaiting = (step: Schema['StepKind']) =>
+  server.useQuery('get', '/api/lots', { params: { query: { step } } });
+
+export const useLot = (code: string) => server.useQuery('get', '/api/lots/{code}', { params: { path: { code } } });
+
+export const useDrafts = () => server.useQuery('get', '/api/drafts');
+
+export const useWashHouse = () => server.useQuery('get', '/api/scouring');
+
+export const useInstruments = () => server.useQuery('get', '/api/instruments');

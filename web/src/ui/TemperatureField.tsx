@@ -1,0 +1,54 @@
+import TextField from '@mui/material/TextField';
+import { useState } from 'react';
+import type { SxProps } from '@mui/material/styles';
+import { looksLikeTemperature } from './figures';
+
+interface TemperatureFieldProps {
+  /** Without the unit: what a bare number counts in stands behind it. */
+  label?: string;
+  /** The workshop's sign, °C or °F. */
+  sign: string;
+  value: string;
+  onChange: (text: string) => void;
+  error?: string | null;
+  help?: string | null;
+  placeholder?: string;
+  /** Where no label is drawn. */
+  name?: string;
+  sx?: SxProps;
+}
+
+/** A temperature as people type it, in either unit; the server reads it. What is none is said as soon as the field is left. */
+export function TemperatureField({
+  label,
+  sign,
+  value,
+  onChange,
+  error,
+  help,
+  placeholder,
+  name,
+  sx,
+}: TemperatureFieldProps) {
+  const [left, setLeft] = useState(false);
+  const unread =
+    left && value.trim() !== '' && !looksLikeTemperature(value) ? 'That does not read as a temperature.' : null;
+  const against = error ?? unread;
+  return (
+    <TextField
+      label={label ? `${label}, ${sign}` : sign}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+      onFocus={() => setLeft(false)}
+      onBlur={() => setLeft(true)}
+      error={!!against}
+      helperText={against ?? help ?? undefined}
+      placeholder={placeholder}
+      sx={sx}
+      slotProps={{
+        htmlInput: { inputMode: 'decimal', autoComplete: 'off', 'aria-label': name },
+        inputLabel: { shrink: true },
+      }}
+    />
+  );
+}
