@@ -129,3 +129,8 @@ export const queryClient = new QueryClient({
     },
   },
 });
+
+/** What was answered; a refusal is thrown as a Problem before. */
+export async function need<T>(answer: Promise<{ data?: T }>): Promise<T> {
+  return (await answer).data as T;
+}

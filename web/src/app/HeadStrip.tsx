@@ -8,15 +8,18 @@ import { useNavigate } from 'react-router';
 import { api, queryClient, type Schema, server, setToken } from '../api/client';
 import { HeadInstruments } from '../instruments/HeadInstruments';
 import { parentage } from '../ui/words';
+import { useChange } from '../api/change';
 
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   const navigate = useNavigate();
-  const leave = async () => {
-    await api.DELETE('/api/session');
-    setToken(null);
-    queryClient.clear();
-    void navigate('/door');
-  };
+  const leaving = useChange(
+    () => api.DELETE('/api/session'),
+    () => {
+      setToken(null);
+      queryClient.clear();
+      void navigate('/door');
+    },
+  );
   return (
     <Box
       component="header"
@@ -42,7 +45,7 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
           {session.name}
           {session.workshop?.role === 'looker' ? ' (looks only)' : ''}
         </Typography>
-        <Button size="small" onClick={() => void leave()}>
+        <Button size="small" onClick={() => leaving.go()}>
           Leave
         </Button>
       </Box>

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState, type FormEvent } from 'react';
+import type { FormEvent } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useLot, useSession } from '../api/queries';
@@ -11,10 +11,11 @@ import { LockRuler } from '../drawings/Lock';
 import { Choice } from '../ui/Choice';
 import { NumberOf } from '../ui/Figure';
 import { number } from '../ui/figures';
-import { newKey, useKept, useSend } from '../api/keep';
+import { newKey, useKept } from '../api/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { parentage, placeWord, waveWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
+import { useChange, useSend } from '../api/change';
 
 const fresh = () => ({
   key: newKey(),
@@ -37,7 +38,10 @@ export function LockBench() {
   const lot = useLot(code);
   const session = useSession();
   const [form, keep, clear] = useKept(`locks ${code}`, fresh);
-  const [error, setError] = useState<unknown>(null);
+  const withdrawing = useChange(
+    (id: string) => api.DELETE('/api/locks/{id}', { params: { path: { id } } }),
+    refreshLog,
+  );
   const sent = useSend(
     async (body: Schema['LockRequest'], key: string) =>
       (
@@ -63,7 +67,7 @@ export function LockBench() {
   const { lot: head, staple } = lot.data;
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    void sent.go(
+    sent.go(
       {
         length: form.length,
         place: form.place,
@@ -73,15 +77,6 @@ export function LockBench() {
       },
       form.key,
     );
-  };
-  const withdraw = async (id: string) => {
-    setError(null);
-    try {
-      await api.DELETE('/api/locks/{id}', { params: { path: { id } } });
-      await refreshLog();
-    } catch (e) {
-      setError(e);
-    }
   };
   const own = staple.inherited ? [] : staple.locks;
 
@@ -164,7 +159,7 @@ export function LockBench() {
       )}
       {own.length > 0 && (
         <Section title="Measured">
-          <ProblemNotice error={error} />
+          <ProblemNotice error={withdrawing.error} />
           <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2, md: 3 } }}>
             {own.map((l) => (
               <Box component="li" key={l.id} sx={{ breakInside: 'avoid' }}>
@@ -174,7 +169,7 @@ export function LockBench() {
                 <Button
                   size="small"
                   sx={{ minHeight: 28, py: 0 }}
-                  onClick={() => void withdraw(l.id)}
+                  onClick={() => withdrawing.go(l.id)}
                   aria-label={`Take back the lock of ${Math.round(l.lengthMillimetres)} mm`}
                 >
                   Take back

@@ -3,9 +3,9 @@ import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
-import { api, Problem, queryClient, type Schema } from '../api/client';
+import { Problem, queryClient, type Schema, server } from '../api/client';
 import { again, useSession } from '../api/queries';
 import { lookOverOf, useJudgementKinds, useLookOver } from './queries';
 import { LockRuler } from '../drawings/Lock';
@@ -34,7 +34,6 @@ export function LookOver() {
 
 function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly Schema['JudgementKind'][] }) {
   const session = useSession();
-  const [error, setError] = useState<unknown>(null);
   const [micron, setMicron] = useState(page.measuredMicron?.toString() ?? '');
   const [decision, setDecision] = useState(page.decision);
   const [impression, setImpression] = useState(page.firstImpression);
@@ -45,24 +44,21 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
 
   const [judged, setJudged] = useState<Judgements>(page.judgements);
   // Quick fingers: each word goes out after the one before it, and none is overtaken or lost.
-  const line = useRef(Promise.resolve());
+  const keeping = server.useMutation('put', '/api/lots/{code}/look-over', {
+    scope: { id: `look-over ${page.code}` },
+    networkMode: 'always',
+    onSuccess: (answer) => {
+      queryClient.setQueryData(lookOverOf(page.code).queryKey, answer);
+      void again(['/api/lots/{code}/routes']);
+    },
+  });
+  const error: unknown = keeping.error;
 
-  const keep = (part: Partial<Schema['LookOverRequest']>) => {
-    const body = { judgements: judged, decision, measuredMicron: page.measuredMicron, ...part };
-    line.current = line.current.then(async () => {
-      try {
-        const answer = await api.PUT('/api/lots/{code}/look-over', {
-          params: { path: { code: page.code }, header: { 'Idempotency-Key': newKey() } },
-          body,
-        });
-        setError(null);
-        queryClient.setQueryData(lookOverOf(page.code).queryKey, answer.data);
-        void again(['/api/lots/{code}/routes']);
-      } catch (e) {
-        setError(e);
-      }
+  const keep = (part: Partial<Schema['LookOverRequest']>) =>
+    keeping.mutate({
+      params: { path: { code: page.code }, header: { 'Idempotency-Key': newKey() } },
+      body: { judgements: judged, decision, measuredMicron: page.measuredMicron, ...part },
     });
-  };
   const judge = (name: string, value: string | null) => {
     const judgements = { ...judged, [field(name)]: value } as Judgements;
     setJudged(judgements);

@@ -6,13 +6,14 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { api, Problem, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { range } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { RangeField } from '../ui/RangeField';
 import { classWord, waveWord } from '../ui/words';
 import { again } from '../api/queries';
+import { useChanges } from '../api/change';
 
 const blank: Schema['Breed'] = {
   name: '',
@@ -49,16 +50,14 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
       ]),
     ),
   );
-  const [error, setError] = useState<unknown>(null);
-  const done = async () => {
+  const change = useChanges(async () => {
     await again(['/api/breeds', '/api/breeds/search'], ['/api/lots/{code}']);
     close();
-  };
-  const save = async () => {
-    setError(null);
-    const span = (key: string, scale: number) => range(text[key]!, scale);
-    try {
-      await api.PUT('/api/breeds', {
+  });
+  const save = () =>
+    change.go(() => {
+      const span = (key: string, scale: number) => range(text[key]!, scale);
+      return api.PUT('/api/breeds', {
         body: {
           ...start,
           name,
@@ -71,20 +70,8 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
           cleanYield: span('cleanYield', 100)!,
         },
       });
-      await done();
-    } catch (e) {
-      setError(e);
-    }
-  };
-  const takeAway = async () => {
-    try {
-      await api.DELETE('/api/breeds/{name}', { params: { path: { name: start.name } } });
-      await done();
-    } catch (e) {
-      setError(e);
-    }
-  };
-  const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
+    });
+  const takeAway = () => change.go(() => api.DELETE('/api/breeds/{name}', { params: { path: { name: start.name } } }));
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>{view ? `Your values for ${start.name}` : 'A breed of your own'}</DialogTitle>
@@ -94,8 +81,8 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
           value={name}
           onChange={(e) => setName(e.target.value)}
           disabled={view !== null}
-          error={!!at('name')}
-          helperText={at('name')}
+          error={!!change.at('name')}
+          helperText={change.at('name')}
           autoFocus={!view}
         />
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
@@ -107,16 +94,16 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
               label={label}
               value={text[key]!}
               onChange={(typed) => setText({ ...text, [key]: typed })}
-              error={at(key)}
+              error={change.at(key)}
             />
           ))}
         </Box>
-        <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
+        <ProblemNotice error={change.whole} />
       </DialogContent>
       <DialogActions>
-        {view?.from === 'yours' && <Button onClick={() => void takeAway()}>Take your values away</Button>}
+        {view?.from === 'yours' && <Button onClick={() => takeAway()}>Take your values away</Button>}
         <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" onClick={() => void save()} disabled={name.trim() === ''}>
+        <Button variant="contained" onClick={() => save()} disabled={name.trim() === ''}>
           Keep these
         </Button>
       </DialogActions>

@@ -15,14 +15,15 @@ import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { LotChips } from '../ui/LotChips';
 import { Choice } from '../ui/Choice';
 import { Figure, MassOf } from '../ui/Figure';
-import { newKey, useSend } from '../api/keep';
+import { newKey } from '../api/keep';
 import type { BenchProps } from '../runs/bench';
 import { againRuns, codesOf, runsOf, type RunOf } from '../runs/queries';
-import { endRun, useTap, withdraw } from '../runs/taps';
+import { useRunActs, useTap } from '../runs/taps';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { TakeFromScale } from '../ui/TakeFromScale';
 import { WeightField } from '../ui/WeightField';
+import { useSend } from '../api/change';
 
 const waterWord: Record<Schema['WaterOut'], string> = {
   spunOut: 'spun out in a net',
@@ -53,16 +54,16 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
   const now = useNow(5000);
   const navigate = useNavigate();
   const [mass, setMass] = useState('');
-  const [error, setError] = useState<unknown>(null);
+  const acts = useRunActs(run.id);
   const weighing = useTap(run.id);
   const weigh = (typed: string) => {
     if (typed.trim() !== '') weighing.send({ kind: 'weighRack', mass: typed, at: tappedAt() }, () => setMass(''));
   };
   const answering = useTap(run.id);
   const answer = (so: boolean) => {
-    setError(null);
+    acts.clear();
     if (so) answering.send({ kind: 'believeWeight', weight: d.lastNoted!, at: tappedAt() });
-    else void withdraw(run.id, d.lastNoted!).catch(setError);
+    else acts.withdraw(d.lastNoted!);
   };
   const dry = call.act === 'log';
   return (
@@ -186,7 +187,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
         {weighing.away && (
           <Typography>The server is away: the weight is kept here, with its time, and goes in by itself.</Typography>
         )}
-        <ProblemNotice error={error ?? answering.error ?? (weighing.error?.at('mass') ? null : weighing.error)} />
+        <ProblemNotice error={acts.error ?? answering.error ?? (weighing.error?.at('mass') ? null : weighing.error)} />
         <Button
           variant={dry ? 'contained' : 'outlined'}
           disabled={!d.lastWeight}
@@ -195,11 +196,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
           {dry ? 'Log it as dried' : 'Log it now, as provisional'}
         </Button>
         {d.lastNoted && !d.doubt && <Button onClick={() => answer(false)}>The last weight was a slip</Button>}
-        <TwiceButton
-          label="Take it off the rack"
-          sure="Yes, without logging it"
-          onSure={() => void endRun(run.id).catch(setError)}
-        />
+        <TwiceButton label="Take it off the rack" sure="Yes, without logging it" onSure={acts.end} />
       </Box>
     </Box>
   );

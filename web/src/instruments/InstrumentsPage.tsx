@@ -14,6 +14,7 @@ import { number } from '../ui/figures';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { Hand } from './Hand';
 import { NumberField } from '../ui/NumberField';
+import { useChange, useChanges } from '../api/change';
 
 const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', probe: 'bath probe', air: 'air sensor' };
 /** What is drawn of each: of the air its humidity, since that is what weights hang on. */
@@ -31,25 +32,24 @@ export function InstrumentsPage() {
   const session = useSession();
   const { readings, traces } = useLive();
   const now = useNow();
-  const [error, setError] = useState<unknown>(null);
+  const change = useChanges(anew);
   if (page.error) return <ProblemNotice error={page.error} again={() => void page.refetch()} />;
   if (!page.data) return null;
   const owner = session.data?.workshop?.role === 'owner';
   const mayPress = session.data?.workshop?.role !== 'looker';
   const turn = (i: Schema['InstrumentView'], on: boolean) =>
-    api
-      .PUT('/api/instruments/{id}', {
+    change.go(() =>
+      api.PUT('/api/instruments/{id}', {
         params: { path: { id: i.id } },
         body: { kind: i.kind, name: i.name, host: i.host, port: i.port, on },
-      })
-      .then(anew)
-      .catch(setError);
+      }),
+    );
   const press = (i: Schema['InstrumentView'], key: Schema['InstrumentKey']) =>
-    api.POST('/api/instruments/{id}/key', { params: { path: { id: i.id } }, body: { key } }).catch(setError);
+    change.go(() => api.POST('/api/instruments/{id}/key', { params: { path: { id: i.id } }, body: { key } }));
   return (
     <Box sx={{ display: 'grid', gap: 3 }}>
       <Typography variant="h1">Instruments</Typography>
-      <ProblemNotice error={error} />
+      <ProblemNotice error={change.error} />
       {page.data.instruments.length === 0 && (
         <Typography>
           None is set up. Everything can be typed; a scale that speaks on the network saves the typing.
@@ -110,16 +110,16 @@ export function InstrumentsPage() {
                 <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
                   {i.kind === 'scale' && i.on && mayPress && (
                     <>
-                      <Button size="small" onClick={() => void press(i, 'tare')}>
+                      <Button size="small" onClick={() => press(i, 'tare')}>
                         Tare
                       </Button>
-                      <Button size="small" onClick={() => void press(i, 'unit')}>
+                      <Button size="small" onClick={() => press(i, 'unit')}>
                         Unit
                       </Button>
                     </>
                   )}
                   {owner && (
-                    <Button size="small" onClick={() => void turn(i, !i.on)}>
+                    <Button size="small" onClick={() => turn(i, !i.on)}>
                       {i.on ? 'Switch off' : 'Switch on'}
                     </Button>
                   )}
@@ -127,10 +127,7 @@ export function InstrumentsPage() {
                     <Button
                       size="small"
                       onClick={() =>
-                        void api
-                          .DELETE('/api/instruments/{id}', { params: { path: { id: i.id } } })
-                          .then(anew)
-                          .catch(setError)
+                        change.go(() => api.DELETE('/api/instruments/{id}', { params: { path: { id: i.id } } }))
                       }
                     >
                       Take it away
@@ -142,28 +139,25 @@ export function InstrumentsPage() {
           })}
       </Box>
       {page.data.standIns && <Hand />}
-      {owner && !session.data?.isDemo && <AddOne failed={setError} />}
+      {owner && !session.data?.isDemo && <AddOne />}
     </Box>
   );
 }
 
-function AddOne({ failed }: { failed: (e: unknown) => void }) {
+function AddOne() {
   const [kind, setKind] = useState<Schema['InstrumentKind']>('scale');
   const [name, setName] = useState('');
   const [host, setHost] = useState('');
   const [port, setPort] = useState('');
-  const add = async () => {
-    failed(null);
-    try {
-      await api.POST('/api/instruments', { body: { kind, name, host, port: number(port) ?? NaN, on: true } });
+  const adding = useChange(
+    () => api.POST('/api/instruments', { body: { kind, name, host, port: number(port) ?? NaN, on: true } }),
+    async () => {
       setName('');
       setHost('');
       setPort('');
       await anew();
-    } catch (e) {
-      failed(e);
-    }
-  };
+    },
+  );
   return (
     <Section title="Add one">
       <Typography color="text.secondary" sx={{ mb: 1.5 }}>
@@ -180,10 +174,11 @@ function AddOne({ failed }: { failed: (e: unknown) => void }) {
           slotProps={{ inputLabel: { shrink: true } }}
         />
         <NumberField label="Port" value={port} onChange={(text) => setPort(text)} whole />
-        <Button variant="outlined" onClick={() => void add()} disabled={!name.trim() || !host.trim() || !port.trim()}>
+        <Button variant="outlined" onClick={() => adding.go()} disabled={!name.trim() || !host.trim() || !port.trim()}>
           Add
         </Button>
       </Box>
+      <ProblemNotice error={adding.error} />
     </Section>
   );
 }

@@ -1,29 +1,23 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { onDayTime } from '../ui/words';
+import { useChange } from '../api/change';
 
 /** Who changed what, from what to what and why; nothing disappears. */
 export function History({ changes, mayChange }: { changes: readonly Schema['ChangeView'][]; mayChange: boolean }) {
-  const [error, setError] = useState<unknown>(null);
+  const takingBack = useChange(
+    (id: string) => api.POST('/api/entries/{id}/take-back-void', { params: { path: { id } } }),
+    refreshLog,
+  );
   if (changes.length === 0) return null;
-  const takeBack = async (id: string) => {
-    setError(null);
-    try {
-      await api.POST('/api/entries/{id}/take-back-void', { params: { path: { id } } });
-      await refreshLog();
-    } catch (e) {
-      setError(e);
-    }
-  };
   // Only the latest word on an entry can be taken back.
   const latest = new Set<string>();
   return (
     <Section title="What was changed">
-      <ProblemNotice error={error} />
+      <ProblemNotice error={takingBack.error} />
       <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.75 }}>
         {changes.map((c, i) => {
           const open =
@@ -42,7 +36,7 @@ export function History({ changes, mayChange }: { changes: readonly Schema['Chan
                 <Button
                   size="small"
                   sx={{ minHeight: 32, py: 0, ml: 0.5 }}
-                  onClick={() => void takeBack(c.voidedEntryId!)}
+                  onClick={() => takingBack.go(c.voidedEntryId!)}
                 >
                   Take the voiding back
                 </Button>

@@ -6,12 +6,13 @@ import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { api, Problem, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { BreedField } from '../ui/BreedField';
 import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
+import { useChange } from '../api/change';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */
 export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
@@ -25,16 +26,9 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
     price: '',
     because: '',
   });
-  const [error, setError] = useState<unknown>(null);
-  const set = (part: Partial<typeof form>) => {
-    setError(null);
-    setForm({ ...form, ...part });
-  };
-  const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
-  const save = async () => {
-    setError(null);
-    try {
-      await api.PATCH('/api/lots/{id}/facts', {
+  const saving = useChange(
+    () =>
+      api.PATCH('/api/lots/{id}/facts', {
         params: { path: { id: lot.id } },
         body: {
           animal: form.animal,
@@ -45,12 +39,15 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           readyMadePer100Grams: number(form.price),
           because: form.because || null,
         },
-      });
+      }),
+    async () => {
       await refreshLog();
       close();
-    } catch (e) {
-      setError(e);
-    }
+    },
+  );
+  const set = (part: Partial<typeof form>) => {
+    saving.clear();
+    setForm({ ...form, ...part });
   };
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
@@ -59,7 +56,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         <BreedField
           value={form.breed}
           onChange={(breed) => set({ breed, breedAsWritten: false })}
-          error={error instanceof Problem ? error : null}
+          error={saving.error}
           asWritten={() => set({ breedAsWritten: true })}
         />
         <TextField label="Animal" value={form.animal} onChange={(e) => set({ animal: e.target.value })} />
@@ -69,7 +66,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
           value={form.price}
           onChange={(text) => set({ price: text })}
-          error={at('readyMadePer100Grams')}
+          error={saving.at('readyMadePer100Grams')}
           help={
             lot.readyMadePer100Grams
               ? `${lot.readyMadePer100Grams} now; empty leaves it`
@@ -82,11 +79,11 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           </Typography>
         )}
         <TextField label="Because" value={form.because} onChange={(e) => set({ because: e.target.value })} />
-        <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
+        <ProblemNotice error={saving.whole} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" onClick={() => void save()}>
+        <Button variant="contained" onClick={() => saving.go()}>
           Note it
         </Button>
       </DialogActions>

@@ -13,34 +13,30 @@ import { refreshLog } from '../api/queries';
 import { ProblemNotice } from '../ui/Notices';
 import { onDay, stepDone } from '../ui/words';
 import { useHanging } from './queries';
+import { useChange } from '../api/change';
 
 /** Voids an entry, after showing everything that hangs on it. */
 export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; here: string; close: () => void }) {
   const navigate = useNavigate();
   const [because, setBecause] = useState('');
-  const [error, setError] = useState<unknown>(null);
-  const path = { id: entry.id };
   const hanging = useHanging(entry.id);
-  const save = async () => {
-    setError(null);
-    try {
-      await api.POST('/api/entries/{id}/void', { params: { path }, body: { because } });
+  const voiding = useChange(
+    () => api.POST('/api/entries/{id}/void', { params: { path: { id: entry.id } }, body: { because } }),
+    async () => {
       const source = entry.flows.find((f) => f.role === 'in')?.lotCode;
       const gone = hanging.data!.entries.some((e) => e.lots.includes(here) && e.step !== 'recount');
       if (gone) void navigate(source ? `/lots/${source}` : '/', { replace: true });
       await refreshLog();
       close();
-    } catch (e) {
-      setError(e);
-    }
-  };
+    },
+  );
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>
         Void “{stepDone[entry.step]}” of {onDay(entry.doneAt)}
       </DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <ProblemNotice error={hanging.error ?? error} />
+        <ProblemNotice error={hanging.error ?? voiding.error} />
         {hanging.data && (
           <>
             <Typography>{hanging.data.sentence}</Typography>
@@ -69,7 +65,7 @@ export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; 
           variant="contained"
           color="error"
           disabled={!hanging.data || because.trim().length < 3}
-          onClick={() => void save()}
+          onClick={() => voiding.go()}
         >
           Void {hanging.data && hanging.data.entries.length > 1 ? `all ${hanging.data.entries.length}` : 'it'}
         </Button>

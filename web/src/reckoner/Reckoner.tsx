@@ -10,6 +10,7 @@ import { Figure } from '../ui/Figure';
 import { number } from '../ui/figures';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
+import { useChange } from '../api/change';
 
 /** Every reckoning on its own, for a quick sum, with its working. */
 export function Reckoner() {
@@ -37,14 +38,25 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
     Object.fromEntries(card.inputs.map((f) => [f.name, f.required && f.choices ? f.choices[0]! : ''])),
   );
   const [output, setOutput] = useState<Output | null>(null);
-  const [error, setError] = useState<Problem | null>(null);
   const set = (name: string, value: string) => {
     setValues({ ...values, [name]: value });
     setOutput(null);
   };
-  const reckon = async (e: FormEvent) => {
+  // Which of the reckonings it is, is known only when it runs: the typed client has a door for each.
+  const reckoning = useChange(async (body: unknown) => {
+    const response = await fetch(`/api/reckon/${card.name}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    }).catch(() => {
+      throw new Problem(0, 'away', 'The server cannot be reached just now.');
+    });
+    if (!response.ok) throw await problemOf(response);
+    return (await response.json()) as Output;
+  }, setOutput);
+  const error = reckoning.error;
+  const reckon = (e: FormEvent) => {
     e.preventDefault();
-    setError(null);
     const body = Object.fromEntries(
       card.inputs
         .filter((f) => values[f.name] !== '')
@@ -57,18 +69,8 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
               : values[f.name],
         ]),
     );
-    try {
-      const response = await fetch(`/api/reckon/${card.name}`, {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify(body),
-      });
-      if (!response.ok) throw await problemOf(response);
-      setOutput((await response.json()) as Output);
-    } catch (e) {
-      setOutput(null);
-      setError(e instanceof Problem ? e : new Problem(0, 'away', 'The server cannot be reached just now.'));
-    }
+    setOutput(null);
+    reckoning.go(body);
   };
   const problemAt = (f: Schema['ReckoningField']) =>
     error?.at(f.name) ?? error?.refusals.find((r) => r.field.startsWith(`${f.name}[`))?.reason;
@@ -99,7 +101,7 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
       </Box>
       <Box
         component="form"
-        onSubmit={(e) => void reckon(e)}
+        onSubmit={reckon}
         noValidate
         sx={{
           display: 'grid',

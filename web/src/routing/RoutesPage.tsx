@@ -14,29 +14,23 @@ import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { aimWord, formOf, preparedAsWord, stepWord } from '../ui/words';
 import { WordChips } from '../ui/WordChips';
 import { Needed } from './Needed';
+import { useChanges } from '../api/change';
 
 /** Ways from a lot to what it is wanted for, each drawn down to its end with reasons and figures. */
 export function RoutesPage() {
   const { code = '' } = useParams();
   const session = useSession();
   const [aim, setAim] = useState<Schema['Aim'] | null>(null);
-  const [error, setError] = useState<unknown>(null);
+  const change = useChanges(refreshLog);
   const routes = useRoutes(code, aim);
   if (routes.error) return <ProblemNotice error={routes.error} again={() => void routes.refetch()} />;
   if (!routes.data) return null;
   const page = routes.data;
-  const act = async (work: () => Promise<unknown>) => {
-    setError(null);
-    try {
-      await work();
-      await refreshLog();
-    } catch (e) {
-      setError(e);
-    }
-  };
   const choose = (preparation: Schema['PreparedAs']) =>
-    act(() => api.PUT('/api/lots/{code}/route', { params: { path: { code } }, body: { aim: page.aim, preparation } }));
-  const leave = () => act(() => api.DELETE('/api/lots/{code}/route', { params: { path: { code } } }));
+    change.go(() =>
+      api.PUT('/api/lots/{code}/route', { params: { path: { code } }, body: { aim: page.aim, preparation } }),
+    );
+  const leave = () => change.go(() => api.DELETE('/api/lots/{code}/route', { params: { path: { code } } }));
   const mayChoose = session.data?.workshop?.role !== 'looker';
 
   return (
@@ -59,7 +53,7 @@ export function RoutesPage() {
           words={(Object.keys(aimWord) as Schema['Aim'][]).map((a) => ({ value: a, word: aimWord[a] }))}
         />
       </Box>
-      <ProblemNotice error={error} />
+      <ProblemNotice error={change.error} />
       {page.nearlyEqual && (
         <Notice tone="watch">
           The first two are as good as each other: a small trial of both in one sitting, all else kept the same, says
@@ -72,8 +66,8 @@ export function RoutesPage() {
           route={route}
           left={page.left}
           place={i}
-          choose={mayChoose ? () => void choose(route.preparation) : undefined}
-          leave={mayChoose ? () => void leave() : undefined}
+          choose={mayChoose ? () => choose(route.preparation) : undefined}
+          leave={mayChoose ? () => leave() : undefined}
         />
       ))}
       <Box

@@ -2,6 +2,7 @@ import { useMutation, useMutationState } from '@tanstack/react-query';
 import { api, Problem, queryClient, type Schema } from '../api/client';
 import { newKey, read, remove, named, write } from '../api/keep';
 import { againRuns } from './queries';
+import { useChanges } from '../api/change';
 
 /** One tap at a run, with the key under which it is stored once however often it is sent. */
 interface Tap {
@@ -102,10 +103,14 @@ export const useRefusedTaps = () =>
     }),
   });
 
-/** Takes back an event that was a slip; taken back twice it is taken back once. */
-export const withdraw = (run: string, eventId: string) =>
-  api.POST('/api/runs/{id}/withdraw', { params: { path: { id: run } }, body: { eventId } }).then(againRuns);
-
-/** Ends a run without logging it. */
-export const endRun = (run: string) =>
-  api.POST('/api/runs/{id}/end', { params: { path: { id: run } } }).then(againRuns);
+/** What is done to a run besides tapping: an event that was a slip is taken back (twice is once), or the run is ended without logging it. */
+export function useRunActs(run: string) {
+  const change = useChanges(againRuns);
+  return {
+    withdraw: (eventId: string) =>
+      change.go(() => api.POST('/api/runs/{id}/withdraw', { params: { path: { id: run } }, body: { eventId } })),
+    end: () => change.go(() => api.POST('/api/runs/{id}/end', { params: { path: { id: run } } })),
+    error: change.error,
+    clear: change.clear,
+  };
+}

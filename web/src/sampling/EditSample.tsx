@@ -4,12 +4,13 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import { useState } from 'react';
-import { api, Problem, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { SampleFields, type SampleForm } from './SampleFields';
+import { useChange } from '../api/change';
 
 /** A sample noted otherwise, or taken off the wall; what it was before stays readable on its card. */
 export function EditSample({
@@ -29,17 +30,14 @@ export function EditSample({
     verdict: sample.verdict,
     uses: sample.uses,
   });
-  const [error, setError] = useState<unknown>(null);
-  const does = async (work: () => Promise<unknown>, then: () => void) => {
-    setError(null);
-    try {
-      await work();
+  const change = useChange(
+    ({ work }: { work: () => Promise<unknown>; then: () => void }) => work(),
+    async (_, { then }) => {
       await refreshLog();
       then();
-    } catch (e) {
-      setError(e);
-    }
-  };
+    },
+  );
+  const does = (work: () => Promise<unknown>, then: () => void) => change.go({ work, then });
   const params = { path: { id: sample.id } };
   const save = () =>
     does(
@@ -65,21 +63,21 @@ export function EditSample({
         <SampleFields
           form={form}
           change={(part) => {
-            setError(null);
+            change.clear();
             setForm({ ...form, ...part });
           }}
-          error={error instanceof Problem ? error : null}
+          error={change.error}
         />
-        <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
+        <ProblemNotice error={change.whole} />
       </DialogContent>
       <DialogActions>
         <TwiceButton
           label="Take it off the wall"
           sure="Yes, it was kept by mistake"
-          onSure={() => void does(() => api.DELETE('/api/samples/{id}/card', { params }), gone)}
+          onSure={() => does(() => api.DELETE('/api/samples/{id}/card', { params }), gone)}
         />
         <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" onClick={() => void save()}>
+        <Button variant="contained" onClick={() => save()}>
           Note it
         </Button>
       </DialogActions>

@@ -7,10 +7,11 @@ import { api, type Schema } from '../api/client';
 import { refreshLog, useLot, useSession } from '../api/queries';
 import { LockRuler } from '../drawings/Lock';
 import { number } from '../ui/figures';
-import { newKey, useKept, useSend } from '../api/keep';
+import { newKey, useKept } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
 import { SampleFields, type SampleForm } from './SampleFields';
+import { useSend } from '../api/change';
 
 const fresh = (): SampleForm & { key: string } => ({
   key: newKey(),

@@ -3,14 +3,15 @@ import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, type Schema } from '../api/client';
+import { api, need, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { tone } from '../ui/theme';
-import { newKey, useSend } from '../api/keep';
+import { newKey } from '../api/keep';
 import { ProblemNotice } from '../ui/Notices';
 import { onFullDay } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { WordChips } from '../ui/WordChips';
+import { useChange, useSend } from '../api/change';
 
 const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
   { value: '', word: 'don’t know' },
@@ -49,7 +50,6 @@ export function AfterWash({ code }: { code: string }) {
   const [handle, setHandle] = useState<Schema['WashedHandle'] | ''>('');
   const [later, setLater] = useState('');
   const [view, setView] = useState<Schema['AfterWashView'] | null>(null);
-  const [error, setError] = useState<unknown>(null);
   const [key, setKey] = useState(newKey);
   const navigate = useNavigate();
   const session = useSession();
@@ -67,21 +67,19 @@ export function AfterWash({ code }: { code: string }) {
       if (decision === 'washAgain') void navigate(`/station/wash/plan?lot=${code}`);
     },
   );
-  const judge = async (chosen = handle) => {
-    setError(null);
-    try {
-      setView(
-        (
-          await api.POST('/api/scouring/after/{code}', {
-            params: { path: { code } },
-            body: { handle: chosen || null, later: later.trim() || null },
-          })
-        ).data!,
-      );
-    } catch (e) {
-      setView(null);
-      setError(e);
-    }
+  const judging = useChange(
+    (chosen: Schema['WashedHandle'] | '') =>
+      need(
+        api.POST('/api/scouring/after/{code}', {
+          params: { path: { code } },
+          body: { handle: chosen || null, later: later.trim() || null },
+        }),
+      ),
+    setView,
+  );
+  const judge = (chosen = handle) => {
+    setView(null);
+    judging.go(chosen);
   };
   const j = view?.judged;
   return (
@@ -109,7 +107,7 @@ export function AfterWash({ code }: { code: string }) {
               key={decision}
               variant={i === 0 ? 'contained' : 'outlined'}
               disabled={keeping.busy}
-              onClick={() => void keeping.go({ decision, handle: handle || null, later: later.trim() || null }, key)}
+              onClick={() => keeping.go({ decision, handle: handle || null, later: later.trim() || null }, key)}
             >
               {decide[decision]}
             </Button>
@@ -123,16 +121,16 @@ export function AfterWash({ code }: { code: string }) {
         words={handles}
         onChange={(h) => {
           setHandle(h);
-          void judge(h);
+          judge(h);
         }}
       />
       <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'start' }}>
         <WeightField label="Weighed again, an hour on" value={later} onChange={setLater} placeholder="if you did" />
-        <Button variant="outlined" onClick={() => void judge()}>
+        <Button variant="outlined" onClick={() => judge()}>
           {view ? 'Judge again' : 'Did the wash do its work?'}
         </Button>
       </Box>
-      <ProblemNotice error={error ?? keeping.error} />
+      <ProblemNotice error={judging.error ?? keeping.error} />
     </Box>
   );
 }

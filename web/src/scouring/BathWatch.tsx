@@ -10,7 +10,7 @@ import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
 import type { Call } from '../runs/queries';
-import { useTap, withdraw } from '../runs/taps';
+import { useRunActs, useTap } from '../runs/taps';
 import { ProblemNotice } from '../ui/Notices';
 import { looksLikeTemperature } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
@@ -31,7 +31,7 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
   const live = useLive();
   const [typed, setTyped] = useState('');
   const sign = bath.unit;
-  const [error, setError] = useState<unknown>(null);
+  const acts = useRunActs(run);
   const probes = useProbes();
   const probe = bath.probeId ? live.readings.get(bath.probeId) : undefined;
   const liftBy = call?.dueAt ?? null;
@@ -148,7 +148,7 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
           />
         )}
         {bath.lastTyped && (
-          <Button size="small" onClick={() => void withdraw(run, bath.lastTyped!).catch(setError)}>
+          <Button size="small" onClick={() => acts.withdraw(bath.lastTyped!)}>
             The last typed reading was a slip
           </Button>
         )}
@@ -158,7 +158,9 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
           </Typography>
         )}
         <ProblemNotice
-          error={error ?? (noting.error?.at('temperature') ? null : noting.error) ?? lifting.error ?? hanging.error}
+          error={
+            acts.error ?? (noting.error?.at('temperature') ? null : noting.error) ?? lifting.error ?? hanging.error
+          }
         />
       </Box>
     </Box>

@@ -3,10 +3,11 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { api, type Schema } from '../api/client';
+import { api, need, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { fromRecipe, type PlanState } from './planState';
 import { again } from '../api/queries';
+import { useChange } from '../api/change';
 
 interface Props {
   house: Schema['WashHouse'];
@@ -20,18 +21,22 @@ interface Props {
 /** A wash that went well is kept under a name; the next starts from it and logs only what differed. */
 export function RecipeBar({ house, recipeId, departures, wish, choose, told }: Props) {
   const [name, setName] = useState('');
-  const keep = async () => {
-    const kept = (await api.POST('/api/scouring/recipes', { body: { name, wish } })).data!;
-    await again(['/api/scouring']);
-    choose(fromRecipe(kept));
-    setName('');
-    told(`Kept as ${kept.name}.`);
-  };
-  const drop = async () => {
-    await api.DELETE('/api/scouring/recipes/{id}', { params: { path: { id: recipeId } } });
-    await again(['/api/scouring']);
-    choose({ recipeId: '' });
-  };
+  const keeping = useChange(
+    () => need(api.POST('/api/scouring/recipes', { body: { name, wish } })),
+    async (kept) => {
+      await again(['/api/scouring']);
+      choose(fromRecipe(kept));
+      setName('');
+      told(`Kept as ${kept.name}.`);
+    },
+  );
+  const dropping = useChange(
+    () => api.DELETE('/api/scouring/recipes/{id}', { params: { path: { id: recipeId } } }),
+    async () => {
+      await again(['/api/scouring']);
+      choose({ recipeId: '' });
+    },
+  );
   return (
     <Box sx={{ display: 'grid', gap: 1 }}>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'start' }}>
@@ -45,9 +50,9 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
           words={Object.fromEntries([['', 'no recipe'], ...house.recipes.map((r) => [r.id, r.name] as const)])}
           sx={{ minWidth: 220 }}
         />
-        {recipeId && <Button onClick={() => void drop()}>Take it off the list</Button>}
+        {recipeId && <Button onClick={() => dropping.go()}>Take it off the list</Button>}
         <TextField label="Keep as" value={name} onChange={(e) => setName(e.target.value)} />
-        <Button onClick={() => void keep()} disabled={name.trim() === ''}>
+        <Button onClick={() => keeping.go()} disabled={name.trim() === ''}>
           Keep this wash as a recipe
         </Button>
       </Box>

@@ -14,7 +14,7 @@ import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
 import type { BenchProps } from '../runs/bench';
 import { callOf, codesOf, runsOf, useRuns, type RunOf } from '../runs/queries';
-import { endRun, useTap, withdraw } from '../runs/taps';
+import { useRunActs, useTap } from '../runs/taps';
 import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { BathWatch } from './BathWatch';
@@ -51,11 +51,10 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
   const wash = run.details;
   const navigate = useNavigate();
   const sound = useSound();
-  const [error, setError] = useState<unknown>(null);
+  const acts = useRunActs(run.id);
   const many = wash.plan.batches.count > 1;
   const codes = run.lots.map((l) => l.code);
   const total = wash.plan.batches.count * wash.plan.baths.length;
-  const leave = () => endRun(run.id).catch(setError);
   return (
     <Box
       component="section"
@@ -108,7 +107,7 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
       {wash.baths.every((b) => b.liftedAt) && !run.mayBeLogged && (
         <Baths plan={wash.plan} done={many ? 0 : wash.bathsDone} />
       )}
-      <ProblemNotice error={error} />
+      <ProblemNotice error={acts.error} />
       {wash.next.slice(0, 3).map((next, i) => (
         <StartNext key={`${next.batch} ${next.place}`} run={run} next={next} many={many} first={i === 0} />
       ))}
@@ -128,12 +127,12 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
         {wash.baths
           .filter((b) => b.liftedAt)
           .map((b) => (
-            <Button key={b.id} onClick={() => void withdraw(run.id, b.liftedBy!).catch(setError)}>
+            <Button key={b.id} onClick={() => acts.withdraw(b.liftedBy!)}>
               Bath {b.place + 1}
               {many ? `, batch ${b.batch}` : ''} was not lifted
             </Button>
           ))}
-        <TwiceButton label="Leave this wash" sure="Yes, leave it without logging" onSure={() => void leave()} />
+        <TwiceButton label="Leave this wash" sure="Yes, leave it without logging" onSure={acts.end} />
       </Box>
     </Box>
   );

@@ -13,23 +13,19 @@ import { number } from '../ui/figures';
 import { materialWord } from './words';
 import { NumberField } from '../ui/NumberField';
 import { TemperatureField } from '../ui/TemperatureField';
-
-const anew = () => again(['/api/scouring']);
+import { useChanges } from '../api/change';
 
 /** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
 export function WashHouseSettings() {
   const house = useWashHouse();
   const owner = useSession().data?.workshop?.role === 'owner';
-  const [error, setError] = useState<unknown>(null);
+  const change = useChanges(() => again(['/api/scouring']));
+  const error = change.error;
   const [material, setMaterial] = useState<Schema['TubMaterial']>('steel');
   const [empty, setEmpty] = useState('');
   if (house.error) return <ProblemNotice error={house.error} />;
   if (!house.data) return null;
-  const does = (act: Promise<unknown>) =>
-    void act
-      .then(() => setError(null))
-      .then(anew)
-      .catch(setError);
+  const does = change.go;
   return (
     <Section title="Wash house">
       <Box sx={{ display: 'grid', gap: 2 }}>
@@ -43,7 +39,7 @@ export function WashHouseSettings() {
               </span>
               <Button
                 size="small"
-                onClick={() => does(api.DELETE('/api/scouring/tubs/{id}', { params: { path: { id: t.id } } }))}
+                onClick={() => does(() => api.DELETE('/api/scouring/tubs/{id}', { params: { path: { id: t.id } } }))}
               >
                 Put {t.name} away
               </Button>
@@ -56,7 +52,7 @@ export function WashHouseSettings() {
               </span>
               <Button
                 size="small"
-                onClick={() => does(api.DELETE('/api/scouring/racks/{id}', { params: { path: { id: r.id } } }))}
+                onClick={() => does(() => api.DELETE('/api/scouring/racks/{id}', { params: { path: { id: r.id } } }))}
               >
                 Put {r.name} away
               </Button>
@@ -68,7 +64,9 @@ export function WashHouseSettings() {
           measure="It holds, L or gal"
           typed
           add={(name, litres) => {
-            does(api.POST('/api/scouring/tubs', { body: { name, litres, material, emptyKilograms: number(empty) } }));
+            does(() =>
+              api.POST('/api/scouring/tubs', { body: { name, litres, material, emptyKilograms: number(empty) } }),
+            );
             setEmpty('');
           }}
         >
@@ -86,7 +84,7 @@ export function WashHouseSettings() {
           what="rack"
           measure="Area, m²"
           add={(name, area) =>
-            does(api.POST('/api/scouring/racks', { body: { name, areaSquareMetres: number(area) ?? NaN } }))
+            does(() => api.POST('/api/scouring/racks', { body: { name, areaSquareMetres: number(area) ?? NaN } }))
           }
         />
         <ProblemNotice error={error} />
@@ -149,8 +147,8 @@ function Water({
   error,
 }: {
   house: Schema['WashHouse'];
-  does: (act: Promise<unknown>) => void;
-  error: unknown;
+  does: (work: () => Promise<unknown>) => void;
+  error: Problem | null;
 }) {
   const [hot, setHot] = useState(house.hotWater);
   const [cold, setCold] = useState(house.coldWater);
@@ -164,7 +162,7 @@ function Water({
       sign={sign}
       value={value}
       onChange={set}
-      error={error instanceof Problem ? error.at(sent) : undefined}
+      error={error?.at(sent)}
       sx={{ width: 170 }}
     />
   );
@@ -185,7 +183,7 @@ function Water({
         <Button
           disabled={hot.trim() === '' || cold.trim() === '' || bedtime === ''}
           onClick={() =>
-            does(
+            does(() =>
               api.PUT('/api/scouring/settings', {
                 body: {
                   hotWater: hot,

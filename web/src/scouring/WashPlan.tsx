@@ -7,7 +7,7 @@ import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
 import { useSession, useWaiting, useWashHouse } from '../api/queries';
 import { frozen } from '../ui/figures';
-import { newKey, useKept, useSend } from '../api/keep';
+import { newKey, useKept } from '../api/keep';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { againRuns, runsOf, useRuns } from '../runs/queries';
 import { LotChips } from '../ui/LotChips';
@@ -17,6 +17,7 @@ import { PlannedWash } from './PlannedWash';
 import { PlanSheet } from './PlanSheet';
 import { RecipeBar } from './RecipeBar';
 import { usePlanned } from './queries';
+import { useSend } from '../api/change';
 
 /** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. What is typed belongs to the lot it is for. */
 export function WashPlan() {

@@ -5,11 +5,12 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
 import { Navigate, useNavigate } from 'react-router';
-import { api, Problem, queryClient } from '../api/client';
+import { api, queryClient } from '../api/client';
 import { useSession } from '../api/queries';
 import { tone } from '../ui/theme';
 import { ProblemNotice } from '../ui/Notices';
 import { FleeceLine } from './FleeceLine';
+import { useChanges } from '../api/change';
 
 const title = { in: 'Your own workshop', new: 'A new workshop', reset: 'A new password' };
 const act = { in: 'Sign in', new: 'Open the workshop', reset: 'Set it and sign in' };
@@ -19,37 +20,27 @@ export function Door() {
   const session = useSession();
   const navigate = useNavigate();
   const [way, setWay] = useState<'in' | 'new' | 'reset'>('in');
-  const [error, setError] = useState<unknown>(null);
-  const [busy, setBusy] = useState(false);
+  const entering = useChanges(async () => {
+    await queryClient.resetQueries();
+    void navigate('/');
+  });
+  const busy = entering.busy;
   // Whether there is a demo decides the layout: nothing is shown that would move under the finger.
   if (session.isPending) return null;
   if (session.data?.signedIn && session.data.workshop) return <Navigate to="/" replace />;
 
-  const enter = async (act: () => Promise<unknown>) => {
-    setBusy(true);
-    setError(null);
-    try {
-      await act();
-      await queryClient.resetQueries();
-      void navigate('/');
-    } catch (e) {
-      setError(e);
-    } finally {
-      setBusy(false);
-    }
-  };
   const submit = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const field = (name: string) => String(new FormData(e.currentTarget).get(name) ?? '').trim();
     const [email, password] = [field('email'), field('password')];
     if (way === 'reset') {
-      void enter(async () => {
+      entering.go(async () => {
         await api.POST('/api/session/reset', { body: { email, password, code: field('code') } });
         await api.POST('/api/session', { body: { email, password } });
       });
       return;
     }
-    void enter(() =>
+    entering.go(() =>
       way === 'in'
         ? api.POST('/api/session', { body: { email, password } })
         : api.POST('/api/session/register', {
@@ -65,10 +56,10 @@ export function Door() {
     );
   };
   const go = (to: typeof way) => {
-    setError(null);
+    entering.clear();
     setWay(to);
   };
-  const at = (name: string) => (error instanceof Problem ? error.at(name) : undefined);
+  const at = entering.at;
 
   return (
     <Box component="main" sx={{ maxWidth: 980, mx: 'auto', px: 3, py: { xs: 3, md: 6 } }}>
@@ -99,7 +90,7 @@ export function Door() {
               variant="contained"
               size="large"
               disabled={busy}
-              onClick={() => void enter(() => api.POST('/api/session/demo'))}
+              onClick={() => entering.go(() => api.POST('/api/session/demo'))}
             >
               Walk into the demo workshop
             </Button>
@@ -168,7 +159,7 @@ export function Door() {
                 />
               </>
             )}
-            <ProblemNotice error={error} />
+            <ProblemNotice error={entering.error} />
             <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
               <Button type="submit" variant={session.data?.demoOffered ? 'outlined' : 'contained'} disabled={busy}>
                 {act[way]}

@@ -11,7 +11,7 @@ import { again, refreshLog, useAir, useSession } from '../api/queries';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { frozen } from '../ui/figures';
-import { newKey, useKept, useSend } from '../api/keep';
+import { newKey, useKept } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, formOf, stepDone } from '../ui/words';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
@@ -20,6 +20,7 @@ import { StationFields } from './StationFields';
 import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
 import { useWeighUp } from './queries';
+import { useSend } from '../api/change';
 
 interface Props {
   station: Schema['StationView'];

@@ -8,7 +8,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { api, Problem, type Schema } from '../api/client';
+import { api, need, type Schema } from '../api/client';
 import { refreshLog, useAir, useSession } from '../api/queries';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
@@ -18,6 +18,7 @@ import { leavings, type Leaving, type StockAct } from '../ui/stockActs';
 import { airWords, stepWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { NumberField } from '../ui/NumberField';
+import { useChange } from '../api/change';
 
 /** One number and one tap for what happens on the shelf: fibre leaves, is counted anew, or is kept for a project. */
 export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: StockAct; close: () => void }) {
@@ -30,10 +31,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
   const [text, setText] = useState(act === 'reserve' ? (lot.reserve?.for ?? '') : '');
   const [worth, setWorth] = useState('');
   const [intoReserve, setIntoReserve] = useState(false);
-  const [error, setError] = useState<unknown>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const problem = error instanceof Problem ? error : null;
-  const reserved = problem?.refusals.find((r) => r.code === 'reserved');
   const leaving = leavings.includes(kind as Leaving);
   const humidityPercent = air.data?.humidityPercent ?? null;
 
@@ -60,16 +58,15 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
       },
     });
   };
-  const save = async () => {
-    setError(null);
-    try {
-      const { data } = await send();
+  const saving = useChange(
+    () => need<Schema['StockAnswer']>(send()),
+    async (answer) => {
       await refreshLog();
-      setSaid(data!.sentence);
-    } catch (e) {
-      setError(e);
-    }
-  };
+      setSaid(answer.sentence);
+    },
+  );
+  const problem = saving.error;
+  const reserved = problem?.refusals.find((r) => r.code === 'reserved');
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>{title(kind, lot.code)}</DialogTitle>
@@ -85,7 +82,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
               label={kind === 'recount' ? 'What is there now' : kind === 'reserve' ? 'How much is kept' : 'How much'}
               value={mass}
               onChange={(text) => {
-                setError(null);
+                saving.clear();
                 setMass(text);
               }}
               error={
@@ -143,7 +140,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
               error={
                 problem && problem.refusals.every((r) => told.includes(r.field)) && problem.refusals.length > 0
                   ? null
-                  : error
+                  : problem
               }
             />
           </>
@@ -154,7 +151,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
         {!said && (
           <Button
             variant="contained"
-            onClick={() => void save()}
+            onClick={() => saving.go()}
             disabled={(kind === 'recount' || kind === 'keepAsReference') && mass.trim() === ''}
           >
             {kind === 'reserve' ? (mass.trim() === '' ? 'Take the reserve off' : 'Keep it') : 'Log it'}

@@ -10,13 +10,14 @@ import { useDoorCaution, useReadMass } from './queries';
 import { BreedField } from '../ui/BreedField';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
-import { newKey, useKept, useSend } from '../api/keep';
+import { newKey, useKept } from '../api/keep';
 import { CautionSlip, Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, contentWord, stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { FleeceOnTheScale } from './FleeceOnTheScale';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
+import { useSend } from '../api/change';
 
 const fresh = () => ({
   key: newKey(),

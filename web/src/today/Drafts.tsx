@@ -1,29 +1,23 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { onDayTime, stepWord } from '../ui/words';
+import { useChange } from '../api/change';
 
 /** Entries that cannot be as they stand: confirm with a reason, type anew, or withdraw. */
 export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
-  const [error, setError] = useState<unknown>(null);
+  const withdrawing = useChange(
+    (id: string) => api.DELETE('/api/drafts/{id}', { params: { path: { id } } }),
+    refreshLog,
+  );
   const navigate = useNavigate();
-  const withdraw = async (id: string) => {
-    setError(null);
-    try {
-      await api.DELETE('/api/drafts/{id}', { params: { path: { id } } });
-      await refreshLog();
-    } catch (e) {
-      setError(e);
-    }
-  };
   return (
     <Box component="ul" aria-label="Drafts" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1, display: 'grid', gap: 1 }}>
-      <ProblemNotice error={error} />
+      <ProblemNotice error={withdrawing.error} />
       {drafts.map((d) => (
         <li key={d.id}>
           <Notice tone="watch">
@@ -37,7 +31,7 @@ export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
               <Button size="small" onClick={() => void navigate(`/station/${d.step}?draft=${d.id}`)}>
                 Change the figures
               </Button>
-              <Button size="small" color="inherit" onClick={() => void withdraw(d.id)}>
+              <Button size="small" color="inherit" onClick={() => withdrawing.go(d.id)}>
                 Withdraw
               </Button>
             </Box>

@@ -5,27 +5,21 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
-import { api, type Schema } from '../api/client';
+import { api, need, type Schema } from '../api/client';
 import { ProblemNotice } from './Notices';
+import { useChange } from '../api/change';
 
 /** Keeps an impossible entry all the same, with the reason beside it for ever. */
 export function ConfirmDraft({ draftId, done }: { draftId: string; done: (answer: Schema['EntryAnswer']) => void }) {
   const [open, setOpen] = useState(false);
   const [because, setBecause] = useState('');
-  const [error, setError] = useState<unknown>(null);
-  const confirm = async () => {
-    setError(null);
-    try {
-      const { data } = await api.POST('/api/drafts/{id}/confirm', {
-        params: { path: { id: draftId } },
-        body: { because },
-      });
+  const confirming = useChange(
+    () => need(api.POST('/api/drafts/{id}/confirm', { params: { path: { id: draftId } }, body: { because } })),
+    (answer) => {
       setOpen(false);
-      done(data!);
-    } catch (e) {
-      setError(e);
-    }
-  };
+      done(answer);
+    },
+  );
   return (
     <>
       <Button size="small" variant="outlined" onClick={() => setOpen(true)}>
@@ -42,11 +36,11 @@ export function ConfirmDraft({ draftId, done }: { draftId: string; done: (answer
             helperText="It stays with the entry."
             multiline
           />
-          <ProblemNotice error={error} />
+          <ProblemNotice error={confirming.error} />
         </DialogContent>
         <DialogActions>
           <Button onClick={() => setOpen(false)}>Not yet</Button>
-          <Button variant="contained" disabled={because.trim().length < 3} onClick={() => void confirm()}>
+          <Button variant="contained" disabled={because.trim().length < 3} onClick={() => confirming.go()}>
             Keep the entry
           </Button>
         </DialogActions>

@@ -8,6 +8,7 @@ import { Problem, sendText, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { tone } from '../ui/theme';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { useChange } from '../api/change';
 
 const mostBytes = 10 * 1024 * 1024;
 
@@ -16,37 +17,33 @@ export function WeighLog() {
   const session = useSession();
   const [file, setFile] = useState<File | null>(null);
   const [look, setLook] = useState<Schema['ImportReport'] | null>(null);
-  const [error, setError] = useState<unknown>(null);
-  const [busy, setBusy] = useState(false);
+  const [tooLarge, setTooLarge] = useState<Problem | null>(null);
   const input = useRef<HTMLInputElement>(null);
-  const run = async (path: string, from: File) => {
-    setBusy(true);
-    setError(null);
-    try {
-      setLook((await sendText(path, from)) as Schema['ImportReport']);
-    } catch (e) {
-      setLook(null);
-      setError(e);
-    } finally {
-      setBusy(false);
-    }
-  };
+  const sending = useChange(
+    ({ path, from }: { path: string; from: File; takes: boolean }) =>
+      sendText(path, from) as Promise<Schema['ImportReport']>,
+    async (report, { takes }) => {
+      setLook(report);
+      if (takes) await refreshLog();
+    },
+  );
+  const error = tooLarge ?? sending.error;
+  const busy = sending.busy;
+  const run = (path: string, from: File, takes: boolean) => sending.go({ path, from, takes });
   const choose = (e: ChangeEvent<HTMLInputElement>) => {
     const chosen = e.target.files?.[0] ?? null;
     e.target.value = '';
     setFile(chosen);
     setLook(null);
-    setError(null);
+    sending.clear();
+    setTooLarge(null);
     if (chosen && chosen.size > mostBytes) {
-      setError(
+      setTooLarge(
         new Problem(413, 'too-large', 'The file is over 10 MB, more than can be taken at once. Nothing was stored.'),
       );
-    } else if (chosen) void run('/api/weigh-log/check', chosen);
+    } else if (chosen) run('/api/weigh-log/check', chosen, false);
   };
-  const take = async (onlyAll: boolean) => {
-    await run(`/api/weigh-log/import?all=${onlyAll}`, file!);
-    await refreshLog();
-  };
+  const take = (onlyAll: boolean) => run(`/api/weigh-log/import?all=${onlyAll}`, file!, true);
   return (
     <Box sx={{ display: 'grid', gap: 3, maxWidth: 1000 }}>
       <Typography variant="h1">Weigh log</Typography>
@@ -102,7 +99,7 @@ export function WeighLog() {
           )}
           {look && !look.stored && look.takenRows > 0 && (
             <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
-              <Button variant="contained" disabled={busy} onClick={() => void take(false)}>
+              <Button variant="contained" disabled={busy} onClick={() => take(false)}>
                 Take the {look.takenRows} good rows
               </Button>
               {look.refused.length > 0 && (

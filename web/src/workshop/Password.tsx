@@ -2,45 +2,44 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
-import { api, Problem } from '../api/client';
+import { api } from '../api/client';
 import { useSession } from '../api/queries';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { useChange } from '../api/change';
 
 /** One's own password, changed by whoever knows the old one. */
 export function Password() {
   const session = useSession();
   const [form, setForm] = useState({ current: '', password: '' });
-  const [error, setError] = useState<unknown>(null);
   const [done, setDone] = useState(false);
+  const saving = useChange(
+    () => api.POST('/api/session/password', { body: form }),
+    () => {
+      setForm({ current: '', password: '' });
+      setDone(true);
+    },
+  );
   if (session.data?.isDemo) return null;
   const set = (part: Partial<typeof form>) => {
-    setError(null);
+    saving.clear();
     setDone(false);
     setForm({ ...form, ...part });
   };
-  const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
-  const save = async (e: FormEvent) => {
+  const save = (e: FormEvent) => {
     e.preventDefault();
-    setError(null);
-    try {
-      await api.POST('/api/session/password', { body: form });
-      setForm({ current: '', password: '' });
-      setDone(true);
-    } catch (problem) {
-      setError(problem);
-    }
+    saving.go();
   };
   return (
     <Section title="Your password">
-      <Box component="form" noValidate onSubmit={(e) => void save(e)} sx={{ display: 'grid', gap: 1.5, maxWidth: 420 }}>
+      <Box component="form" noValidate onSubmit={save} sx={{ display: 'grid', gap: 1.5, maxWidth: 420 }}>
         <TextField
           type="password"
           label="The one you have"
           autoComplete="current-password"
           value={form.current}
           onChange={(e) => set({ current: e.target.value })}
-          error={!!at('current')}
-          helperText={at('current')}
+          error={!!saving.at('current')}
+          helperText={saving.at('current')}
         />
         <TextField
           type="password"
@@ -48,10 +47,10 @@ export function Password() {
           autoComplete="new-password"
           value={form.password}
           onChange={(e) => set({ password: e.target.value })}
-          error={!!at('password')}
-          helperText={at('password') ?? 'Ten characters or more. Every other browser is signed out.'}
+          error={!!saving.at('password')}
+          helperText={saving.at('password') ?? 'Ten characters or more. Every other browser is signed out.'}
         />
-        <ProblemNotice error={error instanceof Problem && error.refusals.length > 0 ? null : error} />
+        <ProblemNotice error={saving.whole} />
         {done && <Notice tone="kept">Changed. Every other browser is signed out.</Notice>}
         <Button
           type="submit"

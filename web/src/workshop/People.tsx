@@ -8,28 +8,20 @@ import { Choice } from '../ui/Choice';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { roleWord } from '../ui/words';
+import { useChanges } from '../api/change';
 
 /** Who works here, with which role; who is invited, who leaves, who has forgotten the password. */
 export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
   const [role, setRole] = useState<Schema['MemberRole']>('preparer');
   const [invitation, setInvitation] = useState<Schema['Invitation'] | null>(null);
-  const [error, setError] = useState<unknown>(null);
+  const change = useChanges(() => again(['/api/workshop']));
   const [code, setCode] = useState<{ name: string; code: string } | null>(null);
   const session = useSession();
   const navigate = useNavigate();
   // A demo is one browser's alone: nobody is invited into it.
   const owner = shop.yourRole === 'owner' && !session.data?.isDemo;
-  const act = async (what: () => Promise<unknown>) => {
-    setError(null);
-    try {
-      await what();
-      await again(['/api/workshop']);
-    } catch (e) {
-      setError(e);
-    }
-  };
   const leave = (id: string) =>
-    act(async () => {
+    change.go(async () => {
       await api.DELETE('/api/workshop/people/{id}', { params: { path: { id } } });
       await queryClient.resetQueries();
       void navigate('/door');
@@ -50,7 +42,7 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
                   value={p.role}
                   words={roleWord}
                   onChange={(next) =>
-                    void act(() =>
+                    change.go(() =>
                       api.PUT('/api/workshop/people/{id}', { params: { path: { id: p.id } }, body: { role: next } }),
                     )
                   }
@@ -59,12 +51,12 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
                   label="Remove"
                   sure={`Remove ${p.name}`}
                   onSure={() =>
-                    void act(() => api.DELETE('/api/workshop/people/{id}', { params: { path: { id: p.id } } }))
+                    change.go(() => api.DELETE('/api/workshop/people/{id}', { params: { path: { id: p.id } } }))
                   }
                 />
                 <Button
                   onClick={() =>
-                    void act(async () =>
+                    change.go(async () =>
                       setCode({
                         name: p.name,
                         code: (
@@ -81,14 +73,14 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
               <>
                 <span>{roleWord[p.role]}</span>
                 {p.you && shop.people.length > 1 && !session.data?.isDemo && (
-                  <TwiceButton label="Leave this workshop" sure="Leave it for good" onSure={() => void leave(p.id)} />
+                  <TwiceButton label="Leave this workshop" sure="Leave it for good" onSure={() => leave(p.id)} />
                 )}
               </>
             )}
           </Box>
         ))}
       </Box>
-      <ProblemNotice error={error} />
+      <ProblemNotice error={change.error} />
       {owner && (
         <Box sx={{ display: 'flex', gap: 2, mt: 2, alignItems: 'center', flexWrap: 'wrap' }}>
           <Choice
@@ -101,7 +93,7 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
           <Button
             variant="outlined"
             onClick={() =>
-              void act(async () =>
+              change.go(async () =>
                 setInvitation((await api.POST('/api/workshop/invitations', { body: { role } })).data!),
               )
             }

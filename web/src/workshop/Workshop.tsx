@@ -5,7 +5,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { api, Problem, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
 import { again, refreshLog, refreshTools, useSession } from '../api/queries';
 import { useWorkshop } from './queries';
 import { Choice } from '../ui/Choice';
@@ -16,6 +16,7 @@ import { Calibrate } from './Calibrate';
 import { Password } from './Password';
 import { People } from './People';
 import { StartAfresh } from './StartAfresh';
+import { useChange } from '../api/change';
 
 export function Workshop({ tools }: { tools: ReactNode }) {
   const shop = useWorkshop();
@@ -78,18 +79,15 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
     hourlyRate: shop.hourlyRate?.toString() ?? '',
     schools: shop.schools,
   });
-  const [error, setError] = useState<unknown>(null);
   const owner = shop.yourRole === 'owner';
   const set = (part: Partial<typeof form>) => {
     setSaved(false);
-    setError(null);
+    saving.clear();
     setForm({ ...form, ...part });
   };
-  const save = async (e: FormEvent) => {
-    e.preventDefault();
-    setError(null);
-    try {
-      await api.PUT('/api/workshop', {
+  const saving = useChange(
+    () =>
+      api.PUT('/api/workshop', {
         body: {
           name: form.name,
           unit: form.unit,
@@ -102,24 +100,26 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           schools: form.schools,
           version: shop.version,
         },
-      });
+      }),
+    async () => {
       setSaved(true);
       await Promise.all([again(['/api/workshop', '/api/session']), refreshLog(), refreshTools()]);
-    } catch (problem) {
-      setError(problem);
-    }
+    },
+  );
+  const save = (e: FormEvent) => {
+    e.preventDefault();
+    saving.go();
   };
-  const at = (field: string) => (error instanceof Problem ? error.at(field) : undefined);
   return (
     <Section title="Settings">
-      <Box component="form" onSubmit={(e) => void save(e)} noValidate sx={{ display: 'grid', gap: 2 }}>
+      <Box component="form" onSubmit={save} noValidate sx={{ display: 'grid', gap: 2 }}>
         <TextField
           label="Name"
           value={form.name}
           onChange={(e) => set({ name: e.target.value })}
           disabled={!owner}
-          error={!!at('name')}
-          helperText={at('name')}
+          error={!!saving.at('name')}
+          helperText={saving.at('name')}
         />
         <Choice
           label="Weights are shown in"
@@ -140,9 +140,9 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           value={form.scaleStep}
           onChange={(e) => set({ scaleStep: e.target.value })}
           disabled={!owner}
-          error={!!at('scaleStepGrams')}
+          error={!!saving.at('scaleStepGrams')}
           helperText={
-            at('scaleStepGrams') ??
+            saving.at('scaleStepGrams') ??
             'the last step of its display: it says how much a gap may be before it means something'
           }
         />
@@ -151,16 +151,16 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           value={form.usualBowl}
           onChange={(e) => set({ usualBowl: e.target.value })}
           disabled={!owner}
-          error={!!at('usualBowl')}
-          helperText={at('usualBowl') ?? 'so that a forgotten tare can be named'}
+          error={!!saving.at('usualBowl')}
+          helperText={saving.at('usualBowl') ?? 'so that a forgotten tare can be named'}
         />
         <TextField
           label="Currency"
           value={form.currency}
           onChange={(e) => set({ currency: e.target.value.toUpperCase() })}
           disabled={!owner}
-          error={!!at('currency')}
-          helperText={at('currency') ?? 'three letters'}
+          error={!!saving.at('currency')}
+          helperText={saving.at('currency') ?? 'three letters'}
         />
         <Choice
           label="Time zone"
@@ -174,8 +174,8 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           value={form.hourlyRate}
           onChange={(e) => set({ hourlyRate: e.target.value })}
           disabled={!owner}
-          error={!!at('hourlyRate')}
-          helperText={at('hourlyRate') ?? 'empty: hours are not counted into the cost'}
+          error={!!saving.at('hourlyRate')}
+          helperText={saving.at('hourlyRate') ?? 'empty: hours are not counted into the cost'}
         />
         <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
           Where people disagree
@@ -202,7 +202,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
             />
           );
         })}
-        <ProblemNotice error={error} />
+        <ProblemNotice error={saving.error} />
         {saved && <Notice tone="kept">Saved.</Notice>}
         {owner && (
           <Button type="submit" variant="contained" sx={{ justifySelf: 'start' }}>
