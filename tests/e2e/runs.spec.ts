@@ -27,7 +27,7 @@ test('a tap that waits for the server outlives a reload, goes in once, and keeps
   await expect(wash.getByText(/what you tapped is kept here, with its time/)).toBeVisible();
   await expect(wash.getByRole('img', { name: /5 readings/ })).toBeVisible();
   await page.unroute(events);
-  await expect(wash.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible({ timeout: 20_000 });
+  await expect(wash.getByRole('img', { name: /6 readings, the last 49\.6 °C/ })).toBeVisible({ timeout: 20_000 });
   const read = Date.parse((await theWash(page)).details.baths[0].dots.at(-1).at);
   expect(read).toBeLessThanOrEqual(tapped);
   expect(await houseTime(page)).toBeGreaterThan(read + 2000);

@@ -175,9 +175,9 @@ test('a running bath is the same after a reload and on a second screen, and a ty
   await expect(there.getByRole('img', { name: /5 readings/ })).toBeVisible();
   await wash.getByLabel('It is now, °C').fill('49,6');
   await page.keyboard.press('Enter');
-  await expect(wash.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
+  await expect(wash.getByRole('img', { name: /6 readings, the last 49\.6 °C/ })).toBeVisible();
   // Nobody touched the second screen.
-  await expect(there.getByRole('img', { name: /6 readings, the last 49\.6 degrees/ })).toBeVisible();
+  await expect(there.getByRole('img', { name: /6 readings, the last 49\.6 °C/ })).toBeVisible();
   // It runs, so it is told with its clock on the first page and waits for nobody there.
   await second.goto(at('/'));
   const runs = second.getByRole('group', { name: 'What runs' });
@@ -208,11 +208,33 @@ test('every figure of a plan can be set by hand, a recipe keeps it, and it print
   await page.getByLabel('Rinses').fill('1');
   await expect(page.getByText(/Differs from it: rinses 1 instead of 3/)).toBeVisible();
   await page.getByLabel('Bath 1: °C').fill('99');
-  await expect(page.getByText(/must be between 0 and 95/).first()).toBeVisible();
+  await expect(page.getByText(/A temperature here lies between 0 °C and 95 °C/).first()).toBeVisible();
   await page.getByLabel('Bath 1: °C').fill('');
   await page.emulateMedia({ media: 'print' });
   await expect(page.getByRole('heading', { name: 'Wash F-02.2' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Start this wash' })).toBeHidden();
+});
+
+test('a workshop that counts in Fahrenheit plans and reads in it, and either unit can be typed', async ({ page }) => {
+  await enterDemo(page);
+  await page.goto(at('/workshop'));
+  await page.getByLabel('Temperatures are shown in').selectOption('fahrenheit');
+  await page.getByRole('button', { name: 'Save the settings' }).click();
+  await expect(page.getByText('Saved.')).toBeVisible();
+  await expect(page.getByLabel('Hot water, °F')).toHaveValue('154.4 °F');
+  await page.goto(at('/station/wash/plan?lot=F-02.2'));
+  const baths = page.getByRole('img', { name: /bath 1, wash/ });
+  await expect(baths.getByText('floor 113 °F')).toBeVisible();
+  await page.getByLabel('Bath 1: °F').fill('60 °C');
+  await expect(baths.getByText('140 °F', { exact: true })).toBeVisible();
+  await page.goto(at('/station/wash'));
+  const wash = page.getByRole('region', { name: 'Wash of C-01.2' });
+  await wash.getByLabel('It is now, °F').fill('about 120');
+  await page.keyboard.press('Enter');
+  await expect(wash.getByText(/does not read as a temperature/)).toBeVisible();
+  await wash.getByLabel('It is now, °F').fill('121');
+  await page.keyboard.press('Enter');
+  await expect(wash.getByRole('img', { name: /6 readings, the last 121\.0 °F/ })).toBeVisible();
 });
 
 test('the scale fills a weight with one tap, and only when it stands still', async ({ page }) => {

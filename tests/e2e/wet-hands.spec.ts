@@ -52,11 +52,11 @@ test('two lots of like kind are planned together and two baths lie at once, by k
   await wash.getByLabel('It is now, °C').first().focus();
   await page.keyboard.type('56,5');
   await page.keyboard.press('Enter');
-  await expect(first).toHaveAccessibleName(/1 readings, the last 56\.5 degrees/);
+  await expect(first).toHaveAccessibleName(/1 readings, the last 56\.5 °C/);
   await expect(second).toHaveAccessibleName(/0 readings/);
   await page.reload();
   await expect(second).toBeVisible();
-  await expect(first).toHaveAccessibleName(/the last 56\.5 degrees/);
+  await expect(first).toHaveAccessibleName(/the last 56\.5 °C/);
 
   await wash.getByRole('button', { name: 'Lifted', exact: true }).first().focus();
   await page.keyboard.press('Enter');
@@ -64,7 +64,7 @@ test('two lots of like kind are planned together and two baths lie at once, by k
   await expect(second).toBeVisible();
   await expect(wash.getByText('Next: bath 2 of batch 1, wash.')).toBeVisible();
   await wash.getByRole('button', { name: 'Bath 1, batch 1 was not lifted' }).click();
-  await expect(first).toHaveAccessibleName(/the last 56\.5 degrees/);
+  await expect(first).toHaveAccessibleName(/the last 56\.5 °C/);
 });
 
 test('on a phone wet wool goes on a rack, is weighed, and is logged as provisional before it is dry', async ({
@@ -139,7 +139,7 @@ test('a probe that hangs in the air is asked about, and the clock goes on withou
   const before = await clock.textContent();
   await wash.getByLabel('Temperature').first().selectOption({ label: 'bath probe' });
   await expect(
-    wash.getByText(/The probe reads 1\d\.\d °C where about \d\d are expected\. Is it in the bath\?/),
+    wash.getByText(/The probe reads 1\d\.\d °C where about \d\d °C is expected\. Is it in the bath\?/),
   ).toBeVisible({
     timeout: 90_000,
   });

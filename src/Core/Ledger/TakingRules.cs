@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Ledger;
@@ -12,7 +13,7 @@ public static class TakingRules
     public static void Check(Taking taking, string field, Guard guard)
     {
         var (lot, weighing, all) = taking;
-        guard.Need(!lot.UsedUp, field, "used-up", FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.Since:d MMM yyyy, HH:mm}"))
+        guard.Need(!lot.UsedUp, field, "used-up", FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.ChangedAt:d MMM yyyy, HH:mm}"))
             .Need(weighing is not null || all, field + ".mass", "not-weighed", "is missing: weigh what you take, or take all of it")
             .Need(weighing is null || weighing.Logged > Mass.Zero, field + ".mass", "empty-lot", "is nothing: there is no such taking");
         var taken = weighing is null ? null : ReferenceWeighing.Of(weighing, lot.Nature);
@@ -23,7 +24,7 @@ public static class TakingRules
                 over.Mass.Grams <= (Balance.Bound * over.Sigma) + 1e-9,
                 field + ".mass",
                 "more-than-there",
-                FormattableString.Invariant($"is more than is there: {lot.Code} holds {left.Estimate.Mass} (rested at 65 %) since {lot.Since:d MMM yyyy, HH:mm}"));
+                FormattableString.Invariant($"is more than is there: {lot.Code} holds {left.Estimate.Mass} (rested at 65 %) since {lot.ChangedAt:d MMM yyyy, HH:mm}"));
         }
     }
 

@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Stock;

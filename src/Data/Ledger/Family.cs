@@ -85,7 +85,7 @@ public sealed class Family
     {
         noil = new(NoilByEntry);
         Flows = flows;
-        Lots = flows.Select(f => f.Lot).OfType<FamilyLot>().DistinctBy(l => l.Id).ToDictionary(l => l.Id);
+        Lots = flows.Select(f => f.Lot).OfType<StoredLot>().DistinctBy(l => l.Id).ToDictionary(l => l.Id);
         var made = flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
         Entries = [.. flows.GroupBy(f => f.EntryId).Select(g => ToEntry([.. g], made))];
         Masses = partly ? MassSolver.OfLots(Entries) : MassSolver.Of(Entries);
@@ -94,7 +94,7 @@ public sealed class Family
     /// <summary>Every stored flow, oldest entry first.</summary>
     public IReadOnlyList<FamilyFlow> Flows { get; }
 
-    public IReadOnlyDictionary<Guid, FamilyLot> Lots { get; }
+    public IReadOnlyDictionary<Guid, StoredLot> Lots { get; }
 
     public IReadOnlyList<Entry> Entries { get; }
 
@@ -164,7 +164,7 @@ public sealed class Family
     /// <summary>The families of entries that are staged and not yet stored, each for itself; every lot that they name is at hand.</summary>
     internal static IEnumerable<(Family Family, IReadOnlyList<EntryRow> Entries)> OfStaged(IReadOnlyList<EntryRow> entries, IReadOnlyDictionary<Guid, LotRow> lots)
     {
-        var known = lots.Values.ToDictionary(l => l.Id, FamilyLot.Of);
+        var known = lots.Values.ToDictionary(l => l.Id, l => l.ToLot());
         foreach (var kin in Kin(entries))
         {
             var inOrder = kin.OrderBy(e => e.DoneAt).ThenBy(e => e.RecordedAt).ThenBy(e => e.Id).ToArray();
@@ -239,7 +239,7 @@ public sealed class Family
     private static async Task<List<FamilyFlow>> ReadFlows(NpgsqlDataReader reader, CancellationToken cancellationToken)
     {
         var entries = new Dictionary<Guid, FamilyEntry>();
-        var lots = new Dictionary<Guid, FamilyLot>();
+        var lots = new Dictionary<Guid, StoredLot>();
         var flows = new List<FamilyFlow>();
         while (await reader.ReadAsync(cancellationToken))
         {
@@ -251,7 +251,7 @@ public sealed class Family
         return [.. flows.OrderBy(f => ((long)place[f.EntryId] << 32) | (uint)f.Ordinal)];
     }
 
-    private static FamilyFlow Row(NpgsqlDataReader r, Dictionary<Guid, FamilyEntry> entries, Dictionary<Guid, FamilyLot> lots)
+    private static FamilyFlow Row(NpgsqlDataReader r, Dictionary<Guid, FamilyEntry> entries, Dictionary<Guid, StoredLot> lots)
     {
         T? Maybe<T>(int i)
             where T : struct => r.IsDBNull(i) ? null : r.GetFieldValue<T>(i);
@@ -293,36 +293,36 @@ public sealed class Family
             Maybe<decimal>(26),
             r.GetFieldValue<DateTimeOffset>(27));
 
-        FamilyLot Lot(Guid id) => new(
-            id,
-            r.GetString(28),
-            Word<LotForm>(29)!.Value,
-            Word<Fibre>(30)!.Value,
-            r.GetString(31),
+        // The one place where a row of this query becomes a lot.
+        StoredLot Lot(Guid id) => new(new Lot(id, r.GetString(28), Word<LotForm>(29)!.Value, new LotTraits(
+            StoredComposition.Read(r.IsDBNull(56) ? null : r.GetString(56), Word<Fibre>(30)!.Value, r.GetString(31)),
             new Span(r.GetDouble(32), r.GetDouble(33)),
             r.GetString(34),
             r.GetString(35),
-            r.GetString(36),
             Maybe<DateOnly>(37),
-            Maybe<decimal>(38),
-            r.GetFieldValue<DateTimeOffset>(39),
-            r.GetFieldValue<DateTimeOffset>(40),
-            Maybe<DateTimeOffset>(41),
-            Maybe<double>(42),
-            Maybe<double>(43),
-            Maybe<double>(44),
             Maybe<double>(45),
-            Word<StepKind>(46)!.Value,
-            Word<StepKind>(47),
-            Word<Aim>(48),
-            Word<PreparedAs>(49),
-            r.IsDBNull(50) ? null : r.GetString(50),
-            Maybe<double>(51),
-            r.IsDBNull(52) ? null : r.GetString(52),
-            Maybe<decimal>(53),
-            Word<Content>(54)!.Value,
-            r.GetFieldValue<uint>(55),
-            r.IsDBNull(56) ? null : r.GetString(56));
+            Word<Content>(54)!.Value))
+        {
+            Parentage = r.GetString(31),
+            Notes = r.GetString(36),
+            Price = Maybe<decimal>(38),
+            MadeAt = r.GetFieldValue<DateTimeOffset>(39),
+            ChangedAt = r.GetFieldValue<DateTimeOffset>(40),
+            UsedUpAt = Maybe<DateTimeOffset>(41),
+            MadeGrams = Maybe<double>(42),
+            LeftGrams = Maybe<double>(43),
+            LeftSigma = Maybe<double>(44),
+            Reserve = Maybe<double>(51) is { } kept ? new Reserve(Mass.FromGrams(kept), r.IsDBNull(52) ? "" : r.GetString(52)) : null,
+            ReadyMadePer100Grams = Maybe<decimal>(53),
+        })
+        {
+            MadeBy = Word<StepKind>(46)!.Value,
+            WaitsAt = Word<StepKind>(47),
+            RouteAim = Word<Aim>(48),
+            RoutePreparation = Word<PreparedAs>(49),
+            RouteSteps = r.IsDBNull(50) ? null : r.GetString(50),
+            Version = r.GetFieldValue<uint>(55),
+        };
     }
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)

@@ -24,27 +24,19 @@ public static class LedgerStore
         EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, bool toWrite, CancellationToken cancellationToken)
     {
         var around = await Family.Around(db, ids, toWrite, cancellationToken);
-        var rows = around.Lots.Values.ToDictionary(l => l.Id, l => l.ToRow(db.Workshop));
+        var rows = around.Lots.Values.ToDictionary(l => l.Id, l => LotRow.Of(l, db.Workshop));
         if (toWrite)
         {
             db.Lots.AttachRange(rows.Values);
         }
 
-        return (rows, rows.Values.ToDictionary(r => r.Id, r => new SourceLot(
-            r.Id,
-            r.Code,
-            r.Form,
-            r.Composition,
-            r.CleanYield,
-            around.Masses.Left(r.Id) ?? FromProjection(r),
-            TimeZoneInfo.ConvertTime(r.ChangedAt, zone),
-            r.UsedUpAt is not null,
-            r.Reserve)));
+        return (rows, around.Lots.Values.ToDictionary(l => l.Id, l => new SourceLot(
+            l with { ChangedAt = TimeZoneInfo.ConvertTime(l.ChangedAt, zone) }, around.Masses.Left(l.Id) ?? FromProjection(l))));
     }
 
     // A lot whose own weighings do not tell its mass may have it from farther up or down its family.
-    private static LinearForm? FromProjection(LotRow row) => row is { LeftGrams: { } grams, LeftSigma: { } sigma }
-        ? LinearForm.Of(new ReferenceWeighing(row.Id, DateOnly.FromDateTime(row.ChangedAt.UtcDateTime), grams, grams, sigma * sigma, 0))
+    private static LinearForm? FromProjection(Lot lot) => lot is { LeftGrams: { } grams, LeftSigma: { } sigma }
+        ? LinearForm.Of(new ReferenceWeighing(lot.Id, DateOnly.FromDateTime(lot.ChangedAt.UtcDateTime), grams, grams, sigma * sigma, 0))
         : null;
 
     /// <summary>Stages a fleece that comes in.</summary>

@@ -14,7 +14,7 @@ namespace EarthyTuft.Data.Lots;
 
 /// <summary>Everything a lot's page tells, read in two round trips whatever its size: its family; then the family's locks and the lot's samples.</summary>
 public sealed record LotDossier(
-    FamilyLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples, IReadOnlyList<LookOverRow> LookOvers, IReadOnlyList<ChangeRow> Changes, IReadOnlyList<WashJudgementRow> WashJudgements)
+    StoredLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples, IReadOnlyList<LookOverRow> LookOvers, IReadOnlyList<ChangeRow> Changes, IReadOnlyList<WashJudgementRow> WashJudgements)
 {
     private const string LocksOfLots = """
         select k.id, k.lot_id, k.place, k.length_millimetres, k.crimps, k.span_millimetres, k.wave

@@ -439,8 +439,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         return lot;
     }
 
-    private SourceLot Source(LotRow row) => new(
-        row.Id, row.Code, row.Form, row.Composition, row.CleanYield, left.GetValueOrDefault(row.Id), TimeZoneInfo.ConvertTime(row.ChangedAt, facts.Zone), row.UsedUpAt is not null);
+    private SourceLot Source(LotRow row) => new(row.ToLot() with { ChangedAt = TimeZoneInfo.ConvertTime(row.ChangedAt, facts.Zone) }, left.GetValueOrDefault(row.Id));
 
     private Weighing? Weigh(WeighLogRow row) => row.Amount != Amount.Weighed ? null : new Weighing(
         Guid.CreateVersion7(),

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 
 namespace EarthyTuft.Web.Lots;
@@ -16,7 +17,7 @@ public static class LotCosts
     }
 
     /// <summary>Money for 100 g, null when a price on the way is not known.</summary>
-    public static NumberFigure? Per100Grams(Costing costing, Family family, FamilyLot lot, WorkshopSettings workshop) => costing.Per100Grams(lot.Id, family.Masses) is not { } cost ? null : new NumberFigure(
+    public static NumberFigure? Per100Grams(Costing costing, Family family, StoredLot lot, WorkshopSettings workshop) => costing.Per100Grams(lot.Id, family.Masses) is not { } cost ? null : new NumberFigure(
         (double)cost,
         Money(cost, workshop.Currency),
         Provenance.Reckoned,

@@ -223,7 +223,7 @@ public static class LotPages
             ahead);
     }
 
-    private static LotHead Head(FamilyLot lot, Family family, Lineage lineage, NumberFigure? cost, WorkshopSettings workshop)
+    private static LotHead Head(StoredLot lot, Family family, Lineage lineage, NumberFigure? cost, WorkshopSettings workshop)
     {
         var unit = workshop.Unit;
         var made = family.Masses.Made(lot.Id)?.Estimate;
@@ -259,8 +259,8 @@ public static class LotPages
             cost,
             lot.ReadyMadePer100Grams is { } price ? LotCosts.Money(price, workshop.Currency) : null,
             lot.Content,
-            lot.ReservedGrams is { } reserved ? new ReserveView(
-                Mass.FromGrams(reserved).Write(unit), lot.ReservedFor ?? "", left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserved)).Write(unit)) : null,
+            lot.Reserve is { } reserve ? new ReserveView(
+                reserve.Mass.Write(unit), reserve.For, left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserve.Mass.Grams)).Write(unit)) : null,
             lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation) : null,
             lot.UsedUpAt is null ? lot.WaitsAt : null,
             lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : []);

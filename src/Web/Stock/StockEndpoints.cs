@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stock;
 using EarthyTuft.Data.Ledger;

@@ -15,7 +15,7 @@ namespace EarthyTuft.Core.Tests.Course;
 public class OtherRoadsTests
 {
     private static SourceLot Lot(LotForm form, Fibre fibre, double grams) => new(
-        Guid.NewGuid(), "Q-01", form, fibre, new Span(0.33, 0.42), LinearForm.Of(Weigh(grams, new Nature(null, Preparation.Carded, null))), DateTimeOffset.UnixEpoch, false);
+        new Lot(Guid.NewGuid(), "Q-01", form, new LotTraits(fibre, new Span(0.33, 0.42), "", "", null, null, Content.Certain)), LinearForm.Of(Weigh(grams, new Nature(null, Preparation.Carded, null))));
 
     private static ReferenceWeighing Weigh(double grams, Nature nature) => ReferenceWeighing.Of(Rested(grams), nature)!;
 

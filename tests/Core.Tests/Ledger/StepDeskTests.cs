@@ -19,7 +19,8 @@ public class StepDeskTests
     private static readonly DateTimeOffset Since = new(2026, 11, 3, 14, 20, 0, TimeSpan.Zero);
 
     private static SourceLot Lot(LotForm form = LotForm.Clean, double? grams = 614, Fibre fibre = Fibre.Wool, bool usedUp = false) => new(
-        Guid.CreateVersion7(), "H-07.4", form, fibre, new(0.5, 0.7), Family.Weigh(grams) is { } w ? LinearForm.Of(w) : null, Since, usedUp);
+        new Lot(Guid.CreateVersion7(), "H-07.4", form, new LotTraits(fibre, new(0.5, 0.7), "", "", null, null, Content.Certain)) { ChangedAt = Since, UsedUpAt = usedUp ? Since : null },
+        Family.Weigh(grams) is { } w ? LinearForm.Of(w) : null);
 
     private static Weighing W(double grams, WeighingState state = WeighingState.Rested) =>
         new(Guid.CreateVersion7(), Mass.FromGrams(grams), state, 65, Mass.FromGrams(1), new(2026, 5, 14));

@@ -86,7 +86,7 @@ public class StockTests
     {
         Assert.Contains(StockDesk.WeighUp(new RecountCommand(Lot(500), Weigh(0))).Refusals, r => r.Code == "empty-lot");
         Assert.Contains(StockDesk.WeighUp(new RecountCommand(Lot(500), Weigh(300) with { State = WeighingState.Damp })).Refusals, r => r.Code == "damp");
-        Assert.Contains(StockDesk.WeighUp(new RecountCommand(Lot(500) with { UsedUp = true }, Weigh(300))).Refusals, r => r.Code == "used-up");
+        Assert.Contains(StockDesk.WeighUp(new RecountCommand(Lot(500) with { UsedUpAt = Then }, Weigh(300))).Refusals, r => r.Code == "used-up");
     }
 
     [Fact]
@@ -108,8 +108,8 @@ public class StockTests
     });
 
     private static SourceLot Lot(double grams) => new(
-        Guid.CreateVersion7(), "T-01.4", LotForm.Clean, Fibre.Wool, new(0.6, 0.8),
-        LinearForm.Of(new ReferenceWeighing(Guid.CreateVersion7(), new DateOnly(2026, 5, 1), grams, grams, 1, 0)), Then, false);
+        new Lot(Guid.CreateVersion7(), "T-01.4", LotForm.Clean, new LotTraits(Fibre.Wool, new(0.6, 0.8), "", "", null, null, Content.Certain)) { ChangedAt = Then },
+        LinearForm.Of(new ReferenceWeighing(Guid.CreateVersion7(), new DateOnly(2026, 5, 1), grams, grams, 1, 0)));
 
     private static Weighing Weigh(double grams) => new(Guid.CreateVersion7(), Mass.FromGrams(grams), WeighingState.Rested, 65, Mass.FromGrams(1), new DateOnly(2026, 5, 14));
 }

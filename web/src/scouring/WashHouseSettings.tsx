@@ -88,7 +88,7 @@ export function WashHouseSettings() {
           }
         />
         <ProblemNotice error={error} />
-        {owner && <Water house={house.data} does={does} error={error} />}
+        {owner && <Water key={house.data.hotWater} house={house.data} does={does} error={error} />}
       </Box>
     </Section>
   );

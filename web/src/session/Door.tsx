@@ -31,7 +31,8 @@ export function Door() {
 
   const submit = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
-    const field = (name: string) => String(new FormData(e.currentTarget).get(name) ?? '').trim();
+    const form = new FormData(e.currentTarget);
+    const field = (name: string) => String(form.get(name) ?? '').trim();
     const [email, password] = [field('email'), field('password')];
     if (way === 'reset') {
       entering.go(async () => {

@@ -18,7 +18,7 @@ interface TemperatureFieldProps {
   sx?: SxProps;
 }
 
-/** A temperature as people type it, in either unit; the server reads it. What is none is said as soon as the field is left. */
+/** A temperature as people type it, in either unit; the server reads it. What is none is said as soon as the field is left or entered. */
 export function TemperatureField({
   label,
   sign,
@@ -38,9 +38,15 @@ export function TemperatureField({
     <TextField
       label={label ? `${label}, ${sign}` : sign}
       value={value}
-      onChange={(e) => onChange(e.target.value)}
+      onChange={(e) => {
+        setLeft(false);
+        onChange(e.target.value);
+      }}
       onFocus={() => setLeft(false)}
       onBlur={() => setLeft(true)}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') setLeft(true);
+      }}
       error={!!against}
       helperText={against ?? help ?? undefined}
       placeholder={placeholder}
