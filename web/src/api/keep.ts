@@ -1,4 +1,5 @@
 import { useCallback, useState } from 'react';
+import { useForm, useWatch, type FieldValues } from 'react-hook-form';
 
 /** What this device remembers under a name. */
 export const read = <T>(name: string): T | undefined => {
@@ -35,22 +36,22 @@ export const named = (prefix: string): string[] => {
   }
 };
 
-/** Form state that survives a reload: nothing half-filled is lost. */
-export function useKept<T>(name: string, fresh: () => T): [T, (change: Partial<T>) => void, () => void] {
-  const [state, setState] = useState<T>(() => ({ ...fresh(), ...read<T>(`kept:${name}`) }));
+/** A form whose state survives a reload: nothing half-filled is lost. */
+export function useKept<T extends object>(name: string, fresh: () => T): [T, (change: Partial<T>) => void, () => void] {
+  const [first] = useState(() => ({ ...fresh(), ...read<T>(`kept:${name}`) }));
+  const form = useForm<FieldValues>({ defaultValues: first });
+  const state = useWatch({ control: form.control }) as T;
   const change = useCallback(
-    (part: Partial<T>) =>
-      setState((old) => {
-        const next = { ...old, ...part };
-        write(`kept:${name}`, next);
-        return next;
-      }),
-    [name],
+    (part: Partial<T>) => {
+      for (const [field, value] of Object.entries(part)) form.setValue(field, value);
+      write(`kept:${name}`, form.getValues());
+    },
+    [form, name],
   );
   const clear = useCallback(() => {
-    localStorage.removeItem(`kept:${name}`);
-    setState(fresh());
-  }, [name, fresh]);
+    remove(`kept:${name}`);
+    form.reset(fresh());
+  }, [form, name, fresh]);
   return [state, change, clear];
 }
 

@@ -5,7 +5,6 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { range } from '../ui/figures';
@@ -14,6 +13,7 @@ import { RangeField } from '../ui/RangeField';
 import { classWord, waveWord } from '../ui/words';
 import { again } from '../api/queries';
 import { useChanges } from '../api/change';
+import { useFields } from '../ui/useFields';
 
 const blank: Schema['Breed'] = {
   name: '',
@@ -36,27 +36,25 @@ const ranges = [
   ['cleanYield', 'Clean, %', 100],
 ] as const;
 
+type RangeName = (typeof ranges)[number][0];
+
+type BreedForm = { name: string; kind: Schema['FleeceClass']; wave: Schema['Wave'] } & Record<RangeName, string>;
+
+const typedRanges = (of: Schema['Breed']) =>
+  Object.fromEntries(
+    ranges.map(([key, , scale]) => [key, of[key] ? `${trim(of[key].low * scale)}-${trim(of[key].high * scale)}` : '']),
+  ) as Record<RangeName, string>;
+
 /** The workshop's own values of a breed; taking them away brings the general ones back. */
 export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; close: () => void }) {
   const start = view?.breed ?? blank;
-  const [name, setName] = useState(start.name);
-  const [kind, setKind] = useState(start.class);
-  const [wave, setWave] = useState(start.wave);
-  const [text, setText] = useState(() =>
-    Object.fromEntries(
-      ranges.map(([key, , scale]) => [
-        key,
-        start[key] ? `${trim(start[key].low * scale)}-${trim(start[key].high * scale)}` : '',
-      ]),
-    ),
-  );
   const change = useChanges(async () => {
     await again(['/api/breeds', '/api/breeds/search'], ['/api/lots/{code}']);
     close();
   });
   const save = () =>
     change.go(() => {
-      const span = (key: string, scale: number) => range(text[key]!, scale);
+      const span = (key: RangeName, scale: number) => range(typed[key], scale);
       return api.PUT('/api/breeds', {
         body: {
           ...start,
@@ -72,30 +70,22 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
       });
     });
   const takeAway = () => change.go(() => api.DELETE('/api/breeds/{name}', { params: { path: { name: start.name } } }));
+  const {
+    values: { name, kind, wave, ...typed },
+    set,
+    field,
+    text,
+  } = useFields<BreedForm>({ name: start.name, kind: start.class, wave: start.wave, ...typedRanges(start) }, change);
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>{view ? `Your values for ${start.name}` : 'A breed of your own'}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <TextField
-          label="Name"
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-          disabled={view !== null}
-          error={!!change.at('name')}
-          helperText={change.at('name')}
-          autoFocus={!view}
-        />
+        <TextField label="Name" {...text('name')} disabled={view !== null} autoFocus={!view} />
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
-          <Choice label="Kind" value={kind} onChange={setKind} words={classWord} />
-          <Choice label="Wave" value={wave} onChange={setWave} words={waveWord} />
+          <Choice label="Kind" value={kind} onChange={(kind) => set({ kind })} words={classWord} />
+          <Choice label="Wave" value={wave} onChange={(wave) => set({ wave })} words={waveWord} />
           {ranges.map(([key, label]) => (
-            <RangeField
-              key={key}
-              label={label}
-              value={text[key]!}
-              onChange={(typed) => setText({ ...text, [key]: typed })}
-              error={change.at(key)}
-            />
+            <RangeField key={key} label={label} {...field(key)} />
           ))}
         </Box>
         <ProblemNotice error={change.whole} />

@@ -2,7 +2,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { again, useInstruments, useSession } from '../api/queries';
 import { headFont, tone } from '../ui/theme';
@@ -15,6 +14,7 @@ import { ProblemNotice, Section } from '../ui/Notices';
 import { Hand } from './Hand';
 import { NumberField } from '../ui/NumberField';
 import { useChange, useChanges } from '../api/change';
+import { useFields } from '../ui/useFields';
 
 const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', probe: 'bath probe', air: 'air sensor' };
 /** What is drawn of each: of the air its humidity, since that is what weights hang on. */
@@ -144,19 +144,22 @@ export function InstrumentsPage() {
   );
 }
 
+interface AddForm {
+  kind: Schema['InstrumentKind'];
+  name: string;
+  host: string;
+  port: string;
+}
+
 function AddOne() {
-  const [kind, setKind] = useState<Schema['InstrumentKind']>('scale');
-  const [name, setName] = useState('');
-  const [host, setHost] = useState('');
-  const [port, setPort] = useState('');
   const adding = useChange(
-    () => api.POST('/api/instruments', { body: { kind, name, host, port: number(port) ?? NaN, on: true } }),
-    async () => {
-      setName('');
-      setHost('');
-      setPort('');
-      await anew();
-    },
+    ({ port, ...form }: AddForm) =>
+      api.POST('/api/instruments', { body: { ...form, port: number(port) ?? NaN, on: true } }),
+    anew,
+  );
+  const { values, set, field, text, reset } = useFields<AddForm>(
+    { kind: 'scale', name: '', host: '', port: '' },
+    adding,
   );
   return (
     <Section title="Add one">
@@ -164,21 +167,24 @@ function AddOne() {
         Any source that speaks the line protocol of docs/instruments.md, in this house or its own network.
       </Typography>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-        <Choice label="Kind" value={kind} onChange={setKind} words={kindWord} />
-        <TextField label="Name" value={name} onChange={(e) => setName(e.target.value)} />
+        <Choice label="Kind" value={values.kind} onChange={(kind) => set({ kind })} words={kindWord} />
+        <TextField label="Name" {...text('name')} />
         <TextField
           label="Address"
-          value={host}
-          onChange={(e) => setHost(e.target.value)}
+          {...text('host')}
           placeholder="192.168.1.20"
           slotProps={{ inputLabel: { shrink: true } }}
         />
-        <NumberField label="Port" value={port} onChange={(text) => setPort(text)} whole />
-        <Button variant="outlined" onClick={() => adding.go()} disabled={!name.trim() || !host.trim() || !port.trim()}>
+        <NumberField label="Port" {...field('port')} whole />
+        <Button
+          variant="outlined"
+          onClick={() => adding.go(values, { onSuccess: reset })}
+          disabled={!values.name.trim() || !values.host.trim() || !values.port.trim()}
+        >
           Add
         </Button>
       </Box>
-      <ProblemNotice error={adding.error} />
+      <ProblemNotice error={adding.whole} />
     </Section>
   );
 }

@@ -4,7 +4,6 @@ import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
-import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { Choice } from '../ui/Choice';
@@ -12,6 +11,7 @@ import { ProblemNotice } from '../ui/Notices';
 import { stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { useChange } from '../api/change';
+import { useFields } from '../ui/useFields';
 
 /** Sets a weighing right. The figure that was logged stays readable beside the new one. */
 export function CorrectWeighing({
@@ -23,46 +23,42 @@ export function CorrectWeighing({
   flow: Schema['FlowView'];
   close: () => void;
 }) {
-  const [mass, setMass] = useState('');
-  const [because, setBecause] = useState('');
-  const [state, setState] = useState<Schema['WeighingState']>(flow.state ?? 'rested');
   const correcting = useChange(
-    () =>
+    (form: { mass: string; because: string; state: Schema['WeighingState'] }) =>
       api.POST('/api/entries/{id}/corrections', {
         params: { path: { id: entryId } },
-        body: { flowId: flow.id, mass, because, state },
+        body: { flowId: flow.id, ...form },
       }),
     async () => {
       await refreshLog();
       close();
     },
   );
+  const { values, field, text } = useFields(
+    { mass: '', because: '', state: flow.state ?? ('rested' as Schema['WeighingState']) },
+    correcting,
+  );
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>Set {flow.logged?.text} right</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <WeightField autoFocus label="It should be" value={mass} onChange={setMass} error={correcting.at('mass')} />
+        <WeightField autoFocus label="It should be" {...field('mass')} />
         <Choice
           label="Weighed"
-          value={state}
-          onChange={setState}
+          value={values.state}
+          onChange={field('state').onChange}
           words={stateWord}
           of={['rested', 'warm', 'damp', 'asSold', 'provisional']}
         />
-        <TextField
-          label="Because"
-          value={because}
-          onChange={(e) => setBecause(e.target.value)}
-          helperText="The old figure stays readable, with this reason."
-        />
-        <ProblemNotice error={correcting.error} />
+        <TextField label="Because" {...text('because', 'The old figure stays readable, with this reason.')} />
+        <ProblemNotice error={correcting.whole} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>
         <Button
           variant="contained"
-          disabled={mass.trim() === '' || because.trim().length < 3}
-          onClick={() => correcting.go()}
+          disabled={values.mass.trim() === '' || values.because.trim().length < 3}
+          onClick={() => correcting.go(values)}
         >
           Set it right
         </Button>

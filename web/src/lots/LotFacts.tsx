@@ -5,7 +5,6 @@ import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { BreedField } from '../ui/BreedField';
@@ -13,21 +12,13 @@ import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
+import { useFields } from '../ui/useFields';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */
 export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
   const session = useSession();
-  const [form, setForm] = useState({
-    animal: lot.animal,
-    colour: lot.colour,
-    breed: lot.parentage,
-    breedAsWritten: false,
-    notes: lot.notes,
-    price: '',
-    because: '',
-  });
   const saving = useChange(
-    () =>
+    (form: typeof fresh) =>
       api.PATCH('/api/lots/{id}/facts', {
         params: { path: { id: lot.id } },
         body: {
@@ -45,45 +36,49 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
       close();
     },
   );
-  const set = (part: Partial<typeof form>) => {
-    saving.clear();
-    setForm({ ...form, ...part });
+  const fresh = {
+    animal: lot.animal,
+    colour: lot.colour,
+    breed: lot.parentage,
+    breedAsWritten: false,
+    notes: lot.notes,
+    price: '',
+    because: '',
   };
+  const { values, set, field, text } = useFields(fresh, saving);
   return (
     <Dialog open onClose={close} fullWidth maxWidth="sm">
       <DialogTitle>What is noted of {lot.code}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
         <BreedField
-          value={form.breed}
+          value={values.breed}
           onChange={(breed) => set({ breed, breedAsWritten: false })}
           error={saving.error}
           asWritten={() => set({ breedAsWritten: true })}
         />
-        <TextField label="Animal" value={form.animal} onChange={(e) => set({ animal: e.target.value })} />
-        <TextField label="Colour" value={form.colour} onChange={(e) => set({ colour: e.target.value })} />
-        <TextField label="Notes" value={form.notes} onChange={(e) => set({ notes: e.target.value })} multiline />
+        <TextField label="Animal" {...text('animal')} />
+        <TextField label="Colour" {...text('colour')} />
+        <TextField label="Notes" {...text('notes')} multiline />
         <NumberField
           label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
-          value={form.price}
-          onChange={(text) => set({ price: text })}
-          error={saving.at('readyMadePer100Grams')}
+          {...field('price', 'readyMadePer100Grams')}
           help={
             lot.readyMadePer100Grams
               ? `${lot.readyMadePer100Grams} now; empty leaves it`
               : 'to hold the own cost against'
           }
         />
-        {form.breed !== lot.parentage && (
+        {values.breed !== lot.parentage && (
           <Typography color="text.secondary">
             What was made of it is of that breed too; its balances are struck anew.
           </Typography>
         )}
-        <TextField label="Because" value={form.because} onChange={(e) => set({ because: e.target.value })} />
+        <TextField label="Because" {...text('because')} />
         <ProblemNotice error={saving.whole} />
       </DialogContent>
       <DialogActions>
         <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" onClick={() => saving.go()}>
+        <Button variant="contained" onClick={() => saving.go(values)}>
           Note it
         </Button>
       </DialogActions>

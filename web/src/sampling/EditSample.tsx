@@ -3,7 +3,6 @@ import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { number } from '../ui/figures';
@@ -11,6 +10,7 @@ import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { SampleFields, type SampleForm } from './SampleFields';
 import { useChange } from '../api/change';
+import { useFields } from '../ui/useFields';
 
 /** A sample noted otherwise, or taken off the wall; what it was before stays readable on its card. */
 export function EditSample({
@@ -22,14 +22,6 @@ export function EditSample({
   close: () => void;
   gone: () => void;
 }) {
-  const [form, setForm] = useState<SampleForm>({
-    draw: sample.draw ?? '',
-    wpi: sample.wrapsPerInch?.toString() ?? '',
-    plies: sample.plies?.toString() ?? '',
-    angle: sample.twistAngleDegrees?.toString() ?? '',
-    verdict: sample.verdict,
-    uses: sample.uses,
-  });
   const change = useChange(
     ({ work }: { work: () => Promise<unknown>; then: () => void }) => work(),
     async (_, { then }) => {
@@ -38,6 +30,17 @@ export function EditSample({
     },
   );
   const does = (work: () => Promise<unknown>, then: () => void) => change.go({ work, then });
+  const { values: form, set } = useFields<SampleForm>(
+    {
+      draw: sample.draw ?? '',
+      wpi: sample.wrapsPerInch?.toString() ?? '',
+      plies: sample.plies?.toString() ?? '',
+      angle: sample.twistAngleDegrees?.toString() ?? '',
+      verdict: sample.verdict,
+      uses: sample.uses,
+    },
+    change,
+  );
   const params = { path: { id: sample.id } };
   const save = () =>
     does(
@@ -60,14 +63,7 @@ export function EditSample({
     <Dialog open onClose={close} fullWidth maxWidth="md">
       <DialogTitle>What is noted of {sample.code}</DialogTitle>
       <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <SampleFields
-          form={form}
-          change={(part) => {
-            change.clear();
-            setForm({ ...form, ...part });
-          }}
-          error={change.error}
-        />
+        <SampleFields form={form} change={set} error={change.error} />
         <ProblemNotice error={change.whole} />
       </DialogContent>
       <DialogActions>

@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type ReactNode } from 'react';
-import { api, Problem, type Schema } from '../api/client';
+import { api, type Schema } from '../api/client';
 import { again, useSession, useWashHouse } from '../api/queries';
 import { Choice } from '../ui/Choice';
 import { ProblemNotice, Section } from '../ui/Notices';
@@ -14,6 +14,7 @@ import { materialWord } from './words';
 import { NumberField } from '../ui/NumberField';
 import { TemperatureField } from '../ui/TemperatureField';
 import { useChanges } from '../api/change';
+import { useFields } from '../ui/useFields';
 
 /** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
 export function WashHouseSettings() {
@@ -88,7 +89,7 @@ export function WashHouseSettings() {
           }
         />
         <ProblemNotice error={error} />
-        {owner && <Water key={house.data.hotWater} house={house.data} does={does} error={error} />}
+        {owner && <Water key={house.data.hotWater} house={house.data} does={does} refusing={change} />}
       </Box>
     </Section>
   );
@@ -105,34 +106,26 @@ interface AddProps {
 }
 
 function Add({ what, measure, add, typed, children }: AddProps) {
-  const [name, setName] = useState('');
-  const [size, setSize] = useState('');
+  const { values, field, text, reset } = useFields({ name: '', size: '' });
   return (
     <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-      <TextField
-        label={`Another ${what}`}
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-      />
+      <TextField label={`Another ${what}`} {...text('name')} slotProps={{ inputLabel: { shrink: true } }} />
       {typed ? (
         <TextField
           label={measure}
-          value={size}
-          onChange={(e) => setSize(e.target.value)}
+          {...text('size')}
           sx={{ width: 160 }}
           slotProps={{ inputLabel: { shrink: true }, htmlInput: { autoComplete: 'off' } }}
         />
       ) : (
-        <NumberField label={measure} value={size} onChange={(text) => setSize(text)} shrink sx={{ width: 130 }} />
+        <NumberField label={measure} {...field('size')} shrink sx={{ width: 130 }} />
       )}
       {children}
       <Button
-        disabled={name.trim() === '' || size.trim() === ''}
+        disabled={values.name.trim() === '' || values.size.trim() === ''}
         onClick={() => {
-          add(name.trim(), size);
-          setName('');
-          setSize('');
+          add(values.name.trim(), values.size);
+          reset();
         }}
       >
         Add the {what}
@@ -144,53 +137,45 @@ function Add({ what, measure, add, typed, children }: AddProps) {
 function Water({
   house,
   does,
-  error,
+  refusing,
 }: {
   house: Schema['WashHouse'];
   does: (work: () => Promise<unknown>) => void;
-  error: Problem | null;
+  refusing: { at: (field: string) => string | undefined; clear: () => void };
 }) {
-  const [hot, setHot] = useState(house.hotWater);
-  const [cold, setCold] = useState(house.coldWater);
-  const [water, setWater] = useState(house.waterPerCubicMetre?.toString() ?? '');
-  const [heat, setHeat] = useState(house.perKilowattHour?.toString() ?? '');
-  const [bedtime, setBedtime] = useState(house.bedtime.slice(0, 5));
+  const { values, field } = useFields(
+    {
+      hotWater: house.hotWater,
+      coldWater: house.coldWater,
+      waterPerCubicMetre: house.waterPerCubicMetre?.toString() ?? '',
+      perKilowattHour: house.perKilowattHour?.toString() ?? '',
+      bedtime: house.bedtime.slice(0, 5),
+    },
+    refusing,
+  );
   const sign = useSession().data?.temperatureSign ?? '°C';
-  const warmth = (label: string, value: string, set: (v: string) => void, sent: string) => (
-    <TemperatureField
-      label={label}
-      sign={sign}
-      value={value}
-      onChange={set}
-      error={error?.at(sent)}
-      sx={{ width: 170 }}
-    />
-  );
-  const field = (label: string, value: string, set: (v: string) => void) => (
-    <NumberField label={label} value={value} onChange={(text) => set(text)} shrink sx={{ width: 150 }} />
-  );
   return (
     <Box>
       <Typography color="text.secondary" sx={{ mb: 1 }}>
         What plans start from, and when the evening ends: what dries longer is said to.
       </Typography>
       <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
-        {warmth('Hot water', hot, setHot, 'hotWater')}
-        {warmth('Cold water', cold, setCold, 'coldWater')}
-        {field('Water, per m³', water, setWater)}
-        {field('Heat, per kWh', heat, setHeat)}
-        <TimeField label="Bedtime" kind="time" value={bedtime} onChange={setBedtime} />
+        <TemperatureField label="Hot water" sign={sign} {...field('hotWater')} sx={{ width: 170 }} />
+        <TemperatureField label="Cold water" sign={sign} {...field('coldWater')} sx={{ width: 170 }} />
+        <NumberField label="Water, per m³" {...field('waterPerCubicMetre')} shrink sx={{ width: 150 }} />
+        <NumberField label="Heat, per kWh" {...field('perKilowattHour')} shrink sx={{ width: 150 }} />
+        <TimeField label="Bedtime" kind="time" {...field('bedtime')} />
         <Button
-          disabled={hot.trim() === '' || cold.trim() === '' || bedtime === ''}
+          disabled={values.hotWater.trim() === '' || values.coldWater.trim() === '' || values.bedtime === ''}
           onClick={() =>
             does(() =>
               api.PUT('/api/scouring/settings', {
                 body: {
-                  hotWater: hot,
-                  coldWater: cold,
-                  waterPerCubicMetre: number(water),
-                  perKilowattHour: number(heat),
-                  bedtime: bedtime === unreadTime ? bedtime : `${bedtime}:00`,
+                  hotWater: values.hotWater,
+                  coldWater: values.coldWater,
+                  waterPerCubicMetre: number(values.waterPerCubicMetre),
+                  perKilowattHour: number(values.perKilowattHour),
+                  bedtime: values.bedtime === unreadTime ? values.bedtime : `${values.bedtime}:00`,
                 },
               }),
             )

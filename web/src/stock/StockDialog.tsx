@@ -19,52 +19,74 @@ import { airWords, stepWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
+import { useFields } from '../ui/useFields';
+
+interface StockForm {
+  kind: StockAct;
+  mass: string;
+  all: boolean;
+  text: string;
+  worth: string;
+  intoReserve: boolean;
+}
 
 /** One number and one tap for what happens on the shelf: fibre leaves, is counted anew, or is kept for a project. */
 export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: StockAct; close: () => void }) {
   const session = useSession();
   const air = useAir();
-  const [kind, setKind] = useState<StockAct>(act);
   const [key] = useState(newKey);
-  const [mass, setMass] = useState('');
-  const [all, setAll] = useState(false);
-  const [text, setText] = useState(act === 'reserve' ? (lot.reserve?.for ?? '') : '');
-  const [worth, setWorth] = useState('');
-  const [intoReserve, setIntoReserve] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
-  const leaving = leavings.includes(kind as Leaving);
   const humidityPercent = air.data?.humidityPercent ?? null;
-
-  const send = () => {
-    const header = { 'Idempotency-Key': key };
-    const path = { id: lot.id };
-    if (kind === 'recount')
-      return api.POST('/api/lots/{id}/recount', {
-        params: { path, header },
-        body: { mass, humidityPercent, notes: text || null },
-      });
-    if (kind === 'reserve')
-      return api.PUT('/api/lots/{id}/reserve', { params: { path }, body: { mass: mass || null, for: text || null } });
-    return api.POST('/api/lots/{id}/leave', {
-      params: { path, header },
-      body: {
-        step: kind,
-        mass: mass || null,
-        all,
-        humidityPercent,
-        notes: text || null,
-        worth: number(worth),
-        intoReserve,
-      },
-    });
-  };
   const saving = useChange(
-    () => need<Schema['StockAnswer']>(send()),
+    (form: StockForm) => {
+      const header = { 'Idempotency-Key': key };
+      const path = { id: lot.id };
+      const mass = form.mass || null;
+      const words = form.text || null;
+      if (form.kind === 'recount')
+        return need<Schema['StockAnswer']>(
+          api.POST('/api/lots/{id}/recount', {
+            params: { path, header },
+            body: { mass: form.mass, humidityPercent, notes: words },
+          }),
+        );
+      if (form.kind === 'reserve')
+        return need<Schema['StockAnswer']>(
+          api.PUT('/api/lots/{id}/reserve', { params: { path }, body: { mass, for: words } }),
+        );
+      return need<Schema['StockAnswer']>(
+        api.POST('/api/lots/{id}/leave', {
+          params: { path, header },
+          body: {
+            step: form.kind,
+            mass,
+            all: form.all,
+            humidityPercent,
+            notes: words,
+            worth: number(form.worth),
+            intoReserve: form.intoReserve,
+          },
+        }),
+      );
+    },
     async (answer) => {
       await refreshLog();
       setSaid(answer.sentence);
     },
   );
+  const { values, set, field } = useFields<StockForm>(
+    {
+      kind: act,
+      mass: '',
+      all: false,
+      text: act === 'reserve' ? (lot.reserve?.for ?? '') : '',
+      worth: '',
+      intoReserve: false,
+    },
+    saving,
+  );
+  const { kind, mass, all, text, intoReserve } = values;
+  const leaving = leavings.includes(kind as Leaving);
   const problem = saving.error;
   const reserved = problem?.refusals.find((r) => r.code === 'reserved');
   return (
@@ -75,16 +97,21 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
           <Notice tone="kept">{said}</Notice>
         ) : (
           <>
-            {leaving && <Choice label="How it leaves" value={kind} onChange={setKind} words={stepWord} of={leavings} />}
+            {leaving && (
+              <Choice
+                label="How it leaves"
+                value={kind}
+                onChange={(next) => set({ kind: next })}
+                words={stepWord}
+                of={leavings}
+              />
+            )}
             <WeightField
               big
               autoFocus
               label={kind === 'recount' ? 'What is there now' : kind === 'reserve' ? 'How much is kept' : 'How much'}
               value={mass}
-              onChange={(text) => {
-                saving.clear();
-                setMass(text);
-              }}
+              onChange={(typed) => set({ mass: typed })}
               error={
                 problem?.at('mass') ?? problem?.at('from.mass') ?? problem?.at('lot') ?? problem?.at('state') ?? null
               }
@@ -104,24 +131,19 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
                   <Checkbox
                     checked={all || mass.trim() === ''}
                     disabled={mass.trim() === ''}
-                    onChange={(e) => setAll(e.target.checked)}
+                    onChange={(e) => set({ all: e.target.checked })}
                   />
                 }
                 label="Nothing is left of it afterwards"
               />
             )}
             {kind === 'sell' && (
-              <NumberField
-                label={`Paid for it, ${session.data?.currency ?? ''}`}
-                value={worth}
-                onChange={(text) => setWorth(text)}
-                error={problem?.at('worth')}
-              />
+              <NumberField label={`Paid for it, ${session.data?.currency ?? ''}`} {...field('worth')} />
             )}
             <TextField
               label={kind === 'reserve' ? 'What for' : 'Notes'}
               value={text}
-              onChange={(e) => setText(e.target.value)}
+              onChange={(e) => set({ text: e.target.value })}
               error={!!problem?.at('for')}
               helperText={problem?.at('for') ?? (kind === 'recount' ? 'where it turned up, say' : ' ')}
             />
@@ -132,7 +154,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
             )}
             {(reserved || intoReserve) && (
               <FormControlLabel
-                control={<Checkbox checked={intoReserve} onChange={(e) => setIntoReserve(e.target.checked)} />}
+                control={<Checkbox checked={intoReserve} onChange={(e) => set({ intoReserve: e.target.checked })} />}
                 label="Take from the reserve all the same"
               />
             )}
@@ -151,7 +173,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
         {!said && (
           <Button
             variant="contained"
-            onClick={() => saving.go()}
+            onClick={() => saving.go(values)}
             disabled={(kind === 'recount' || kind === 'keepAsReference') && mass.trim() === ''}
           >
             {kind === 'reserve' ? (mass.trim() === '' ? 'Take the reserve off' : 'Keep it') : 'Log it'}

@@ -16,6 +16,7 @@ interface NumberFieldProps {
   shrink?: boolean;
   placeholder?: string;
   autoFocus?: boolean;
+  disabled?: boolean;
   /** When the field is left. */
   onLeave?: () => void;
   size?: 'small';
@@ -35,6 +36,7 @@ export function NumberField({
   shrink,
   placeholder,
   autoFocus,
+  disabled,
   onLeave,
   size,
   name,
@@ -57,6 +59,7 @@ export function NumberField({
       helperText={against ?? help ?? undefined}
       placeholder={placeholder}
       autoFocus={autoFocus}
+      disabled={disabled}
       size={size}
       sx={sx}
       slotProps={{

@@ -17,6 +17,8 @@ import { Password } from './Password';
 import { People } from './People';
 import { StartAfresh } from './StartAfresh';
 import { useChange } from '../api/change';
+import { NumberField } from '../ui/NumberField';
+import { useFields } from '../ui/useFields';
 
 export function Workshop({ tools }: { tools: ReactNode }) {
   const shop = useWorkshop();
@@ -68,7 +70,8 @@ interface SettingsProps {
 }
 
 function Settings({ shop, saved, setSaved }: SettingsProps) {
-  const [form, setForm] = useState({
+  const owner = shop.yourRole === 'owner';
+  const fresh = {
     name: shop.name,
     unit: shop.unit,
     temperatureUnit: shop.temperatureUnit,
@@ -78,26 +81,15 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
     usualBowl: shop.usualBowl ?? '',
     hourlyRate: shop.hourlyRate?.toString() ?? '',
     schools: shop.schools,
-  });
-  const owner = shop.yourRole === 'owner';
-  const set = (part: Partial<typeof form>) => {
-    setSaved(false);
-    saving.clear();
-    setForm({ ...form, ...part });
   };
   const saving = useChange(
-    () =>
+    ({ scaleStep, usualBowl, hourlyRate, ...form }: typeof fresh) =>
       api.PUT('/api/workshop', {
         body: {
-          name: form.name,
-          unit: form.unit,
-          temperatureUnit: form.temperatureUnit,
-          timeZone: form.timeZone,
-          currency: form.currency,
-          scaleStepGrams: number(form.scaleStep) ?? NaN,
-          usualBowl: form.usualBowl || null,
-          hourlyRate: number(form.hourlyRate),
-          schools: form.schools,
+          ...form,
+          scaleStepGrams: number(scaleStep) ?? NaN,
+          usualBowl: usualBowl || null,
+          hourlyRate: number(hourlyRate),
           version: shop.version,
         },
       }),
@@ -106,21 +98,26 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
       await Promise.all([again(['/api/workshop', '/api/session']), refreshLog(), refreshTools()]);
     },
   );
+  const {
+    values: form,
+    set,
+    field,
+    text,
+  } = useFields(fresh, {
+    at: saving.at,
+    clear: () => {
+      setSaved(false);
+      saving.clear();
+    },
+  });
   const save = (e: FormEvent) => {
     e.preventDefault();
-    saving.go();
+    saving.go(form);
   };
   return (
     <Section title="Settings">
       <Box component="form" onSubmit={save} noValidate sx={{ display: 'grid', gap: 2 }}>
-        <TextField
-          label="Name"
-          value={form.name}
-          onChange={(e) => set({ name: e.target.value })}
-          disabled={!owner}
-          error={!!saving.at('name')}
-          helperText={saving.at('name')}
-        />
+        <TextField label="Name" {...text('name')} disabled={!owner} />
         <Choice
           label="Weights are shown in"
           value={form.unit}
@@ -135,24 +132,16 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           words={temperatureUnitWord}
           disabled={!owner}
         />
-        <TextField
+        <NumberField
           label="The scale’s division, grams"
-          value={form.scaleStep}
-          onChange={(e) => set({ scaleStep: e.target.value })}
+          {...field('scaleStep', 'scaleStepGrams')}
           disabled={!owner}
-          error={!!saving.at('scaleStepGrams')}
-          helperText={
-            saving.at('scaleStepGrams') ??
-            'the last step of its display: it says how much a gap may be before it means something'
-          }
+          help="the last step of its display: it says how much a gap may be before it means something"
         />
         <TextField
           label="The usual bowl weighs"
-          value={form.usualBowl}
-          onChange={(e) => set({ usualBowl: e.target.value })}
+          {...text('usualBowl', 'so that a forgotten tare can be named')}
           disabled={!owner}
-          error={!!saving.at('usualBowl')}
-          helperText={saving.at('usualBowl') ?? 'so that a forgotten tare can be named'}
         />
         <TextField
           label="Currency"
@@ -169,13 +158,11 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           words={Object.fromEntries(shop.timeZones.map((z) => [z, z.replaceAll('_', ' ')]))}
           disabled={!owner}
         />
-        <TextField
+        <NumberField
           label={`An hour counts for, ${form.currency}`}
-          value={form.hourlyRate}
-          onChange={(e) => set({ hourlyRate: e.target.value })}
+          {...field('hourlyRate')}
           disabled={!owner}
-          error={!!saving.at('hourlyRate')}
-          helperText={saving.at('hourlyRate') ?? 'empty: hours are not counted into the cost'}
+          help="empty: hours are not counted into the cost"
         />
         <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
           Where people disagree

@@ -1,0 +1,39 @@
+import type { ChangeEvent } from 'react';
+import { useForm, useWatch, type DefaultValues, type FieldValues, type Path, type PathValue } from 'react-hook-form';
+
+/** What a form hears from the server: what is refused at a field, and that it is typed in again. */
+interface Refusing {
+  at: (field: string) => string | undefined;
+  clear: () => void;
+}
+
+/**
+ * The state of a form, and its fields bound to it: `field(...)` for the shared fields (weight, number, temperature, range, time), `text(...)`
+ * for a plain text field. `sent` is what the server calls the field where that is another name.
+ */
+export function useFields<T extends FieldValues>(fresh: T, refusing?: Refusing) {
+  const form = useForm<T>({ defaultValues: fresh as DefaultValues<T> });
+  const values = useWatch({ control: form.control }) as T;
+  const set = (part: Partial<T>) => {
+    refusing?.clear();
+    for (const [name, value] of Object.entries(part))
+      form.setValue(name as Path<T>, value as PathValue<T, Path<T>>, { shouldDirty: true });
+  };
+  return {
+    values,
+    set,
+    reset: () => form.reset(fresh),
+    field: <K extends keyof T & string>(name: K, sent: string = name) => ({
+      value: values[name],
+      onChange: (value: T[K]) => set({ [name]: value } as unknown as Partial<T>),
+      error: refusing?.at(sent),
+    }),
+    text: <K extends keyof T & string>(name: K, help?: string, sent: string = name) => ({
+      value: values[name] as string,
+      onChange: (e: ChangeEvent<HTMLInputElement | HTMLTextAreaElement>) =>
+        set({ [name]: e.target.value } as unknown as Partial<T>),
+      error: !!refusing?.at(sent),
+      helperText: refusing?.at(sent) ?? help,
+    }),
+  };
+}
