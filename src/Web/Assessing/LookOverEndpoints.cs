@@ -59,13 +59,13 @@ public static class LookOverEndpoints
         group.MapPut("/lots/{code}/look-over", Keep).Named("keepLookOver", "Keeps a look-over.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Page(string code, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken) =>
-        await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is { } dossier ? TypedResults.Ok(View(dossier, await books.Here(cancellationToken))) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken) =>
+        await LotDossier.Of(db, code.Value, cancellationToken) is { } dossier ? TypedResults.Ok(View(dossier, await books.Here(cancellationToken))) : Problems.NotHere("lot");
 
     private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Keep(
-        string code, LookOverRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+        CodeParameter code, LookOverRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.ToUpperInvariant() && l.VoidedAt == null, cancellationToken) is not { } lot)
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.Value && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
             return Problems.NotHere("lot");
         }

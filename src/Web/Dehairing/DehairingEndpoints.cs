@@ -22,9 +22,9 @@ public static class DehairingEndpoints
     public static void MapDehairing(this IEndpointRouteBuilder app) =>
         app.MapGroup("/api/dehairing").WithTags("dehairing").ForMembers().MapGet("/{code}", Page).Named("readPasses", "The dehairing passes behind a lot.").ProducesProblem(404);
 
-    private static async Task<Results<Ok<DehairingPage>, ProblemHttpResult>> Page(string code, string? use, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<DehairingPage>, ProblemHttpResult>> Page(CodeParameter code, string? use, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
+        if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }

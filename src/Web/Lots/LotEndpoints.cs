@@ -27,24 +27,24 @@ public static class LotEndpoints
         app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find).Named("find", "Lots and samples by code, breed or word.");
     }
 
-    private static async Task<Results<Ok<EntryPage>, ProblemHttpResult>> Earlier(string code, Guid before, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        await LotPages.Before(db, context, code.ToUpperInvariant(), before, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<EntryPage>, ProblemHttpResult>> Earlier(CodeParameter code, Guid before, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        await LotPages.Before(db, context, code.Value, before, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
-    private static async Task<Results<Ok<WherePage>, ProblemHttpResult>> Where(string code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        await WherePages.Of(db, context, code.ToUpperInvariant(), cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<WherePage>, ProblemHttpResult>> Where(CodeParameter code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        await WherePages.Of(db, context, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
-    private static async Task<Results<Ok<LotPage>, ProblemHttpResult>> Page(string code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken) =>
-        await LotPages.Of(db, context, await books.Here(cancellationToken), code.ToUpperInvariant(), cancellationToken) is { } page ? TypedResults.Ok(page) : await Voided(db, code, cancellationToken);
+    private static async Task<Results<Ok<LotPage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken) =>
+        await LotPages.Of(db, context, await books.Here(cancellationToken), code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : await Voided(db, code, cancellationToken);
 
     /// <summary>A lot whose entry was voided is gone, and says why.</summary>
-    private static async Task<ProblemHttpResult> Voided(EarthyTuftDb db, string code, CancellationToken cancellationToken)
+    private static async Task<ProblemHttpResult> Voided(EarthyTuftDb db, CodeParameter code, CancellationToken cancellationToken)
     {
-        var entry = await db.Flows.AsNoTracking().Where(f => f.Voided && f.Role == FlowRole.Out && f.Lot!.Code == code.ToUpperInvariant())
+        var entry = await db.Flows.AsNoTracking().Where(f => f.Voided && f.Role == FlowRole.Out && f.Lot!.Code == code.Value)
             .Join(db.Entries, f => f.EntryId, e => e.Id, (f, e) => new { e.VoidedBy, e.VoidedBecause, e.VoidedAt })
             .FirstOrDefaultAsync(cancellationToken);
         return entry is null
             ? Problems.NotHere("lot")
-            : Problems.Of(410, "voided", FormattableString.Invariant($"{code.ToUpperInvariant()} is gone since {entry.VoidedAt:d MMM yyyy}: {entry.VoidedBy} voided the entry that made it, because: {entry.VoidedBecause}"));
+            : Problems.Of(410, "voided", FormattableString.Invariant($"{code.Value} is gone since {entry.VoidedAt:d MMM yyyy}: {entry.VoidedBy} voided the entry that made it, because: {entry.VoidedBecause}"));
     }
 
     /// <summary>Lots that a station can take (all that are there, without one), those waiting longest first.</summary>

@@ -71,9 +71,9 @@ public static class RouteEndpoints
         group.MapGet("/needed", Needed).Named("readNeeded", "How much must go in for a wanted weight.").ProducesProblem(404).ProducesProblem(422);
     }
 
-    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Page(string code, string? aim, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Page(CodeParameter code, string? aim, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
+        if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
@@ -84,9 +84,9 @@ public static class RouteEndpoints
             : TypedResults.Ok(await View(dossier, named ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft, db, context, await books.Here(cancellationToken), cancellationToken));
     }
 
-    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Choose(string code, ChooseRoute request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Choose(CodeParameter code, ChooseRoute request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
+        if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
@@ -98,9 +98,9 @@ public static class RouteEndpoints
         return TypedResults.Ok(await View((await LotDossier.Of(db, dossier.Lot.Code, cancellationToken))!, request.Aim, db, context, book, cancellationToken));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Leave(string code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Leave(CodeParameter code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.ToUpperInvariant() && l.VoidedAt == null, cancellationToken) is not { } lot)
+        if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.Value && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
             return Problems.NotHere("lot");
         }
@@ -140,9 +140,9 @@ public static class RouteEndpoints
     private static T? Named<T>(string? name)
         where T : struct, Enum => Enum.TryParse<T>(name, ignoreCase: true, out var read) && Enum.IsDefined(read) ? read : null;
 
-    private static async Task<Results<Ok<NeededView>, ProblemHttpResult>> Needed(string code, [StringLength(40)] string wanted, string? aim, string? preparation, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<NeededView>, ProblemHttpResult>> Needed(CodeParameter code, [StringLength(40)] string wanted, string? aim, string? preparation, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
+        if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }

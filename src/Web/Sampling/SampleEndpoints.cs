@@ -166,9 +166,9 @@ public static class SampleEndpoints
         })];
     }
 
-    private static async Task<Results<Ok<SampleCard>, ProblemHttpResult>> Card(string code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<SampleCard>, ProblemHttpResult>> Card(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.ToUpperInvariant() && s.WithdrawnAt == null, cancellationToken) is not { Lot: { } lot } sample
+        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.Value && s.WithdrawnAt == null, cancellationToken) is not { Lot: { } lot } sample
             || await LotPages.Of(db, context, await books.Here(cancellationToken), lot.Code, cancellationToken) is not { } page)
         {
             return Problems.NotHere("sample");

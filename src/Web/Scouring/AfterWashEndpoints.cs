@@ -35,14 +35,14 @@ internal static class AfterWashEndpoints
         group.MapPost("/after/{code}/keep", Keep).Named("keepWashJudgement", "Keeps what was decided of a wash.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<Results<Ok<AfterWashView>, ProblemHttpResult>> Judge(string code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<AfterWashView>, ProblemHttpResult>> Judge(CodeParameter code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
         var (found, refused) = await Of(code, request, db, context, books, cancellationToken);
         return found is null ? refused! : TypedResults.Ok(found.View);
     }
 
     private static async Task<Results<Ok<WashedView>, ProblemHttpResult>> Keep(
-        string code, KeepJudgement request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+        CodeParameter code, KeepJudgement request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
         var (found, refused) = await Of(code, new AfterWashRequest(request.Handle, request.Later), db, context, books, cancellationToken);
         if (found is null)
@@ -74,13 +74,13 @@ internal static class AfterWashEndpoints
             await db.SaveOnce(cancellationToken);
         }
 
-        return TypedResults.Ok(LotPages.Washed((await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken))!));
+        return TypedResults.Ok(LotPages.Washed((await LotDossier.Of(db, code.Value, cancellationToken))!));
     }
 
     /// <summary>What went into the last wash above a lot, against what the lot weighs now.</summary>
-    private static async Task<(Found? Found, ProblemHttpResult? Refused)> Of(string code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<(Found? Found, ProblemHttpResult? Refused)> Of(CodeParameter code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
+        if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
             return (null, Problems.NotHere("lot"));
         }

@@ -25,9 +25,9 @@ public static class FinishedWashEndpoints
 {
     public static void Map(RouteGroupBuilder group) => group.MapGet("/washed/{code}", Of).Named("readFinishedWash", "The baths a lot has been through; nothing where its wash was not watched.").ProducesProblem(404);
 
-    private static async Task<Results<Ok<FinishedWash>, NoContent, ProblemHttpResult>> Of(string code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<FinishedWash>, NoContent, ProblemHttpResult>> Of(CodeParameter code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        if (await LotDossier.Of(db, code.ToUpperInvariant(), cancellationToken) is not { } dossier)
+        if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
             return Problems.NotHere("lot");
         }
