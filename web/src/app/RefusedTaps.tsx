@@ -1,14 +1,14 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import { useRefusedTaps } from '../runs/taps';
 import { Notice } from '../ui/Notices';
+import { Column } from '../ui/layouts';
 
 /** A tap that waited for the server while the page was left, and was then not taken: it is said, never dropped. */
 export function RefusedTaps() {
   const refused = useRefusedTaps();
   if (refused.length === 0) return null;
   return (
-    <Box sx={{ display: 'grid', gap: 1, mb: 2 }}>
+    <Column gap={1} sx={{ mb: 2 }}>
       {refused.map((tap) => (
         <Notice key={tap.id} tone="watch">
           What you tapped before the page was left was not taken: {tap.reason}{' '}
@@ -17,6 +17,6 @@ export function RefusedTaps() {
           </Button>
         </Notice>
       ))}
-    </Box>
+    </Column>
   );
 }

@@ -16,6 +16,7 @@ import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { parentage, placeWord, waveWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
 import { useChange, useSend } from '../api/change';
+import { Column, Row } from '../ui/layouts';
 
 const fresh = () => ({
   key: newKey(),
@@ -81,7 +82,7 @@ export function LockBench() {
   const own = staple.inherited ? [] : staple.locks;
 
   return (
-    <Box sx={{ display: 'grid', gap: 2.5 }}>
+    <Column gap={2.5}>
       <Typography variant="h1">
         Locks of{' '}
         <Link component={RouterLink} to={`/lots/${head.code}`}>
@@ -92,13 +93,13 @@ export function LockBench() {
         </Box>
       </Typography>
       <LockRuler staple={staple} most={9} />
-      <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap' }}>
+      <Row gap={4}>
         {staple.mean && <NumberOf number={staple.mean} label={`mean of ${staple.count}`} size="big" />}
         {staple.standardDeviation && <NumberOf number={staple.standardDeviation} label="standard deviation" />}
         {staple.cv && <NumberOf number={staple.cv} label="CV" />}
         {staple.crimpsPerCentimetre && <NumberOf number={staple.crimpsPerCentimetre} label="crimp" />}
         {staple.crimpsPerInch && <NumberOf number={staple.crimpsPerInch} label="crimp" />}
-      </Box>
+      </Row>
       <Typography>
         {staple.inherited
           ? 'These were measured on the fleece it came from. Locks measured here count for this lot.'
@@ -179,6 +180,6 @@ export function LockBench() {
           </Box>
         </Section>
       )}
-    </Box>
+    </Column>
   );
 }

@@ -18,6 +18,7 @@ import { WordChips } from '../ui/WordChips';
 import { classWord, contentWord, parentage } from '../ui/words';
 import { VerdictList } from './VerdictList';
 import { NumberField } from '../ui/NumberField';
+import { Column, Row } from '../ui/layouts';
 
 type Judgements = Schema['Judgements'];
 
@@ -66,7 +67,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
   };
 
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3}>
       <Box>
         <Typography variant="h1">
           Look over{' '}
@@ -92,7 +93,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
       >
         <Box sx={{ minWidth: 0 }}>
           <LockRuler staple={covered ? { ...page.staple, usual: null } : page.staple} most={7} />
-          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignItems: 'flex-start', my: 1 }}>
+          <Row gap={3} sx={{ alignItems: 'flex-start', my: 1 }}>
             {page.against.map((a) => (
               <Box key={a.name}>
                 {a.own ? (
@@ -110,21 +111,21 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
                 )}
               </Box>
             ))}
-          </Box>
+          </Row>
           <Typography>{page.sortAdvice}</Typography>
           {!covered && page.comparedWith && (
             <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
               Compared with {page.comparedWith}; a general reference, which your own values replace under Breeds.
             </Typography>
           )}
-          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+          <Row gap={1} sx={{ mt: 1 }}>
             <Button component={RouterLink} to={`/lots/${page.code}/locks`} variant="outlined">
               Measure a lock
             </Button>
             <Button component={RouterLink} to={`/lots/${page.code}?do=keepAsReference`}>
               Weigh out a reference lock
             </Button>
-          </Box>
+          </Row>
         </Box>
         <Section
           title="What it is good for"
@@ -166,7 +167,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
           alignItems: 'start',
         }}
       >
-        <Box sx={{ display: 'grid', gap: 1 }}>
+        <Column gap={1}>
           <TextField
             label="First impression"
             value={impression}
@@ -187,7 +188,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
               {blind ? 'Show the usual ranges' : 'Cover the usual ranges until it is written'}
             </Button>
           )}
-        </Box>
+        </Column>
         <Decision value={decision} stored={page.decision} set={setDecision} keep={() => keep({ decision })} />
         <NumberField
           label="Measured fineness, µm"
@@ -205,7 +206,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
           helperText="bought and found fibre is often wrong"
         />
       </Box>
-    </Box>
+    </Column>
   );
 }
 

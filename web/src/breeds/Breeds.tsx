@@ -10,6 +10,7 @@ import { BreedChart } from '../drawings/BreedChart';
 import { ProblemNotice } from '../ui/Notices';
 import { classWord, feltsWord, fromWord, waveWord } from '../ui/words';
 import { EditBreed } from './EditBreed';
+import { Column, Row } from '../ui/layouts';
 
 /** The breed reference as a chart of length by fineness; a name picks one out, the workshop's own values stand before the general ones. */
 export function Breeds() {
@@ -26,7 +27,7 @@ export function Breeds() {
   const one = all.data.find((b) => b.breed.name === chosen) ?? (asked !== '' ? shown[0] : undefined);
   const mayEdit = session.data?.workshop?.role !== 'looker';
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3}>
       <Typography variant="h1">Breeds</Typography>
       <Box
         sx={{
@@ -41,7 +42,7 @@ export function Breeds() {
           chosen={one?.breed.name ?? null}
           choose={setChosen}
         />
-        <Box sx={{ display: 'grid', gap: 2, alignContent: 'start' }}>
+        <Column gap={2} sx={{ alignContent: 'start' }}>
           <TextField
             label="Find a breed"
             value={typed}
@@ -58,7 +59,7 @@ export function Breeds() {
             }
           />
           {asked !== '' && (
-            <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+            <Row gap={0.5}>
               {shown.slice(0, 8).map((b) => (
                 <Button
                   key={b.breed.name}
@@ -69,7 +70,7 @@ export function Breeds() {
                   {b.breed.name}
                 </Button>
               ))}
-            </Box>
+            </Row>
           )}
           {one ? (
             <OneBreed view={one} />
@@ -79,19 +80,19 @@ export function Breeds() {
             </Typography>
           )}
           {mayEdit && (
-            <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+            <Row gap={1}>
               {one && (
                 <Button variant="outlined" onClick={() => setEditing(one)}>
                   {one.from === 'yours' ? 'Change your values' : 'Put your own values before these'}
                 </Button>
               )}
               <Button onClick={() => setEditing('new')}>Add a breed</Button>
-            </Box>
+            </Row>
           )}
-        </Box>
+        </Column>
       </Box>
       {editing && <EditBreed view={editing === 'new' ? null : editing} close={() => setEditing(null)} />}
-    </Box>
+    </Column>
   );
 }
 

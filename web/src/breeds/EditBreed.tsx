@@ -1,9 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { api, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
@@ -14,6 +10,7 @@ import { classWord, waveWord } from '../ui/words';
 import { again } from '../api/queries';
 import { useChanges } from '../api/change';
 import { useFields } from '../ui/useFields';
+import { FormDialog } from '../ui/layouts';
 
 const blank: Schema['Breed'] = {
   name: '',
@@ -77,27 +74,29 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
     text,
   } = useFields<BreedForm>({ name: start.name, kind: start.class, wave: start.wave, ...typedRanges(start) }, change);
   return (
-    <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>{view ? `Your values for ${start.name}` : 'A breed of your own'}</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <TextField label="Name" {...text('name')} disabled={view !== null} autoFocus={!view} />
-        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
-          <Choice label="Kind" value={kind} onChange={(kind) => set({ kind })} words={classWord} />
-          <Choice label="Wave" value={wave} onChange={(wave) => set({ wave })} words={waveWord} />
-          {ranges.map(([key, label]) => (
-            <RangeField key={key} label={label} {...field(key)} />
-          ))}
-        </Box>
-        <ProblemNotice error={change.whole} />
-      </DialogContent>
-      <DialogActions>
-        {view?.from === 'yours' && <Button onClick={() => takeAway()}>Take your values away</Button>}
-        <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" onClick={() => save()} disabled={name.trim() === ''}>
-          Keep these
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog
+      title={<>{view ? `Your values for ${start.name}` : 'A breed of your own'}</>}
+      close={close}
+      actions={
+        <>
+          {view?.from === 'yours' && <Button onClick={() => takeAway()}>Take your values away</Button>}
+          <Button onClick={close}>Leave it</Button>
+          <Button variant="contained" onClick={() => save()} disabled={name.trim() === ''}>
+            Keep these
+          </Button>
+        </>
+      }
+    >
+      <TextField label="Name" {...text('name')} disabled={view !== null} autoFocus={!view} />
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+        <Choice label="Kind" value={kind} onChange={(kind) => set({ kind })} words={classWord} />
+        <Choice label="Wave" value={wave} onChange={(wave) => set({ wave })} words={waveWord} />
+        {ranges.map(([key, label]) => (
+          <RangeField key={key} label={label} {...field(key)} />
+        ))}
+      </Box>
+      <ProblemNotice error={change.whole} />
+    </FormDialog>
   );
 }
 

@@ -11,6 +11,7 @@ import { Notice } from '../ui/Notices';
 import { WordChips } from '../ui/WordChips';
 import { Choice } from '../ui/Choice';
 import { parentage } from '../ui/words';
+import { Row } from '../ui/layouts';
 
 const uses: { value: Schema['DownUse']; word: string }[] = [
   { value: 'nextToSkin', word: 'next to the skin' },
@@ -33,7 +34,7 @@ export function PassesBench({ lots, wanted }: BenchProps) {
       aria-label={`Passes that made ${code}`}
       sx={{ display: 'grid', gap: 1.5, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}
     >
-      <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap', alignItems: 'center' }}>
+      <Row gap={2} sx={{ alignItems: 'center' }}>
         <Choice
           label="Passes that made"
           value={code}
@@ -41,7 +42,7 @@ export function PassesBench({ lots, wanted }: BenchProps) {
           words={Object.fromEntries(down.map((l) => [l.code, `${l.code} ${parentage(l.parentage)}`]))}
         />
         <WordChips label="What the down is for" value={use} words={uses} onChange={setUse} />
-      </Box>
+      </Row>
       <PassesDrawing passes={passes} allowed={advice.allowed} />
       <Notice tone={advice.verdict === 'fit' ? 'kept' : 'watch'}>
         <strong>{advice.sentence}</strong>

@@ -24,6 +24,7 @@ import { TwiceButton } from '../ui/TwiceButton';
 import { TakeFromScale } from '../ui/TakeFromScale';
 import { WeightField } from '../ui/WeightField';
 import { useSend } from '../api/change';
+import { Column, Row } from '../ui/layouts';
 
 const waterWord: Record<Schema['WaterOut'], string> = {
   spunOut: 'spun out in a net',
@@ -39,12 +40,12 @@ export function RackBench({ lots, runs }: BenchProps) {
   const on = new Set(racks.flatMap((d) => d.lots.map((l) => l.id)));
   const wet = lots.filter((l) => l.form === 'washed' && !on.has(l.id));
   return (
-    <Box sx={{ display: 'grid', gap: 3, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3} sx={{ mb: 3 }}>
       {racks.map((rack) => (
         <Rack key={rack.id} run={rack} zone={zone} />
       ))}
       {wet.length > 0 && <OntoRack lots={wet} />}
-    </Box>
+    </Column>
   );
 }
 
@@ -116,7 +117,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
           words={`${codesOf(run)}: ${call.sentence} ${d.dots.length} weighings.`}
         />
       </Box>
-      <Box sx={{ display: 'grid', gap: 1.25, alignContent: 'start' }}>
+      <Column gap={1.25} sx={{ alignContent: 'start' }}>
         <Box
           sx={{
             borderLeft: `5px solid ${tone(dry ? 'lichen' : call.act === 'weighAgain' || d.pastBedtime ? 'weld' : 'oat')}`,
@@ -142,22 +143,22 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
         {d.doubt && (
           <Notice tone="watch">
             {d.doubt}
-            <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+            <Row gap={1} sx={{ mt: 1 }}>
               <Button variant="outlined" onClick={() => answer(false)}>
                 It was a slip
               </Button>
               <Button variant="outlined" onClick={() => answer(true)}>
                 It is so
               </Button>
-            </Box>
+            </Row>
           </Notice>
         )}
         {d.crowded && <Notice tone="watch">This rack carries more than it has room for: it will dry unevenly.</Notice>}
-        <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+        <Row gap={2}>
           {d.lastWeight && <MassOf mass={d.lastWeight} label="weighs" />}
           {d.rest && <MassOf mass={d.rest} label="comes to rest at" />}
           {!d.rest && d.expected && <MassOf mass={d.expected} label="expected dry" />}
-        </Box>
+        </Row>
         <Box
           component="form"
           noValidate
@@ -177,12 +178,12 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
             error={weighing.error?.at('mass')}
             placeholder="any unit"
           />
-          <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+          <Row gap={1}>
             <Button type="submit" variant={dry ? 'outlined' : 'contained'} disabled={mass.trim() === ''}>
               Note it
             </Button>
             <TakeFromScale onTake={weigh} />
-          </Box>
+          </Row>
         </Box>
         {weighing.away && (
           <Typography>The server is away: the weight is kept here, with its time, and goes in by itself.</Typography>
@@ -197,7 +198,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
         </Button>
         {d.lastNoted && !d.doubt && <Button onClick={() => answer(false)}>The last weight was a slip</Button>}
         <TwiceButton label="Take it off the rack" sure="Yes, without logging it" onSure={acts.end} />
-      </Box>
+      </Column>
     </Box>
   );
 }
@@ -274,12 +275,12 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
           />
         </Box>
       </Box>
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+      <Row gap={1}>
         <Button type="submit" variant="contained" disabled={lotIds.length === 0}>
           It lies on the rack
         </Button>
         <TakeFromScale onTake={setMass} />
-      </Box>
+      </Row>
       {laying.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
       <ProblemNotice error={laying.error} />
     </Box>

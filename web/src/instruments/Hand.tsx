@@ -7,6 +7,7 @@ import { number } from '../ui/figures';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
+import { Column, Row } from '../ui/layouts';
 
 /** In the demo the instruments are stand-ins: this puts fleece on the pan, pours a bath, breathes on the air sensor. */
 export function Hand() {
@@ -31,30 +32,30 @@ export function Hand() {
       <Typography color="text.secondary" sx={{ mb: 1.5 }}>
         In the demo small programs stand in for the instruments. Here is what a hand would do to them.
       </Typography>
-      <Box sx={{ display: 'grid', gap: 1.5 }}>
-        <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+      <Column gap={1.5}>
+        <Row gap={1.5}>
           {field('On the pan, g', grams, setGrams)}
           <Button variant="outlined" onClick={() => does('put', number(grams))}>
             Put it on the pan
           </Button>
           <Button onClick={() => does('off')}>Empty the pan</Button>
-        </Box>
-        <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+        </Row>
+        <Row gap={1.5}>
           {field('Dry fleece, g', dry, setDry)}
           {field('Water in it, g', water, setWater)}
           <Button variant="outlined" onClick={() => does('fleece', number(dry), number(water), 90, 40)}>
             Lay the wet fleece on the pan
           </Button>
-        </Box>
-        <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+        </Row>
+        <Row gap={1.5}>
           {field('Bath, °C', celsius, setCelsius)}
           <Button variant="outlined" onClick={() => does('pour', number(celsius), 0.009)}>
             Pour a bath
           </Button>
           <Button onClick={() => does('empty')}>Empty the tub</Button>
           <Button onClick={() => does('breathe')}>Breathe on the air sensor</Button>
-        </Box>
-      </Box>
+        </Row>
+      </Column>
       <Box aria-live="polite" sx={{ mt: 1, minHeight: '1.5em' }}>
         {said}
       </Box>

@@ -15,6 +15,7 @@ import { Hand } from './Hand';
 import { NumberField } from '../ui/NumberField';
 import { useChange, useChanges } from '../api/change';
 import { useFields } from '../ui/useFields';
+import { Column, Row } from '../ui/layouts';
 
 const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', probe: 'bath probe', air: 'air sensor' };
 /** What is drawn of each: of the air its humidity, since that is what weights hang on. */
@@ -47,7 +48,7 @@ export function InstrumentsPage() {
   const press = (i: Schema['InstrumentView'], key: Schema['InstrumentKey']) =>
     change.go(() => api.POST('/api/instruments/{id}/key', { params: { path: { id: i.id } }, body: { key } }));
   return (
-    <Box sx={{ display: 'grid', gap: 3 }}>
+    <Column gap={3}>
       <Typography variant="h1">Instruments</Typography>
       <ProblemNotice error={change.error} />
       {page.data.instruments.length === 0 && (
@@ -107,7 +108,7 @@ export function InstrumentsPage() {
                         ? `Not heard; this is ${leftUntil(r.at, now).replace(' late', ' old')}.`
                         : 'Not heard yet.'}
                 </Typography>
-                <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1 }}>
+                <Row gap={1} sx={{ mt: 1 }}>
                   {i.kind === 'scale' && i.on && mayPress && (
                     <>
                       <Button size="small" onClick={() => press(i, 'tare')}>
@@ -133,14 +134,14 @@ export function InstrumentsPage() {
                       Take it away
                     </Button>
                   )}
-                </Box>
+                </Row>
               </Box>
             );
           })}
       </Box>
       {page.data.standIns && <Hand />}
       {owner && !session.data?.isDemo && <AddOne />}
-    </Box>
+    </Column>
   );
 }
 
@@ -166,7 +167,7 @@ function AddOne() {
       <Typography color="text.secondary" sx={{ mb: 1.5 }}>
         Any source that speaks the line protocol of docs/instruments.md, in this house or its own network.
       </Typography>
-      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+      <Row gap={1.5}>
         <Choice label="Kind" value={values.kind} onChange={(kind) => set({ kind })} words={kindWord} />
         <TextField label="Name" {...text('name')} />
         <TextField
@@ -183,7 +184,7 @@ function AddOne() {
         >
           Add
         </Button>
-      </Box>
+      </Row>
       <ProblemNotice error={adding.whole} />
     </Section>
   );

@@ -3,6 +3,7 @@ import Typography from '@mui/material/Typography';
 import type { Schema } from '../api/client';
 import { Figure, MassOf } from '../ui/Figure';
 import { Notice } from '../ui/Notices';
+import { Column, Row } from '../ui/layouts';
 
 /** Whether the weighings of a family agree, and which one probably is wrong. */
 export function Agreement({
@@ -13,12 +14,12 @@ export function Agreement({
   onEntry?: (entryId: string) => void;
 }) {
   return (
-    <Box sx={{ display: 'grid', gap: 1.5 }}>
+    <Column gap={1.5}>
       <Typography>{agreement.sentence}</Typography>
       {agreement.doubts.map((d) => (
         <Notice key={d.suspects[0]!.flowId} tone="watch">
           {d.sentence}
-          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mt: 1 }}>
+          <Row gap={3} sx={{ mt: 1 }}>
             {d.slip !== 'somethingNotLogged' && (
               <>
                 <Figure text={d.suspects[0]!.logged.text} from="measured" label="logged" />
@@ -26,7 +27,7 @@ export function Agreement({
               </>
             )}
             <Figure text={d.deviations.text} from="reckoned" label="how far out" size="small" />
-          </Box>
+          </Row>
           {onEntry && (
             <Box component="p" sx={{ m: 0, mt: 1 }}>
               <Box
@@ -50,6 +51,6 @@ export function Agreement({
           )}
         </Notice>
       ))}
-    </Box>
+    </Column>
   );
 }

@@ -1,8 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
@@ -12,6 +8,7 @@ import { stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
+import { FormDialog } from '../ui/layouts';
 
 /** Sets a weighing right. The figure that was logged stays readable beside the new one. */
 export function CorrectWeighing({
@@ -39,30 +36,32 @@ export function CorrectWeighing({
     correcting,
   );
   return (
-    <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>Set {flow.logged?.text} right</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <WeightField autoFocus label="It should be" {...field('mass')} />
-        <Choice
-          label="Weighed"
-          value={values.state}
-          onChange={field('state').onChange}
-          words={stateWord}
-          of={['rested', 'warm', 'damp', 'asSold', 'provisional']}
-        />
-        <TextField label="Because" {...text('because', 'The old figure stays readable, with this reason.')} />
-        <ProblemNotice error={correcting.whole} />
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={close}>Leave it</Button>
-        <Button
-          variant="contained"
-          disabled={values.mass.trim() === '' || values.because.trim().length < 3}
-          onClick={() => correcting.go(values)}
-        >
-          Set it right
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog
+      title={<>Set {flow.logged?.text} right</>}
+      close={close}
+      actions={
+        <>
+          <Button onClick={close}>Leave it</Button>
+          <Button
+            variant="contained"
+            disabled={values.mass.trim() === '' || values.because.trim().length < 3}
+            onClick={() => correcting.go(values)}
+          >
+            Set it right
+          </Button>
+        </>
+      }
+    >
+      <WeightField autoFocus label="It should be" {...field('mass')} />
+      <Choice
+        label="Weighed"
+        value={values.state}
+        onChange={field('state').onChange}
+        words={stateWord}
+        of={['rested', 'warm', 'damp', 'asSold', 'provisional']}
+      />
+      <TextField label="Because" {...text('because', 'The old figure stays readable, with this reason.')} />
+      <ProblemNotice error={correcting.whole} />
+    </FormDialog>
   );
 }

@@ -1,8 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { api, type Schema } from '../api/client';
@@ -13,6 +9,7 @@ import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
+import { FormDialog } from '../ui/layouts';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */
 export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
@@ -47,41 +44,41 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
   };
   const { values, set, field, text } = useFields(fresh, saving);
   return (
-    <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>What is noted of {lot.code}</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <BreedField
-          value={values.breed}
-          onChange={(breed) => set({ breed, breedAsWritten: false })}
-          error={saving.error}
-          asWritten={() => set({ breedAsWritten: true })}
-        />
-        <TextField label="Animal" {...text('animal')} />
-        <TextField label="Colour" {...text('colour')} />
-        <TextField label="Notes" {...text('notes')} multiline />
-        <NumberField
-          label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
-          {...field('price', 'readyMadePer100Grams')}
-          help={
-            lot.readyMadePer100Grams
-              ? `${lot.readyMadePer100Grams} now; empty leaves it`
-              : 'to hold the own cost against'
-          }
-        />
-        {values.breed !== lot.parentage && (
-          <Typography color="text.secondary">
-            What was made of it is of that breed too; its balances are struck anew.
-          </Typography>
-        )}
-        <TextField label="Because" {...text('because')} />
-        <ProblemNotice error={saving.whole} />
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" onClick={() => saving.go(values)}>
-          Note it
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog
+      title={<>What is noted of {lot.code}</>}
+      close={close}
+      actions={
+        <>
+          <Button onClick={close}>Leave it</Button>
+          <Button variant="contained" onClick={() => saving.go(values)}>
+            Note it
+          </Button>
+        </>
+      }
+    >
+      <BreedField
+        value={values.breed}
+        onChange={(breed) => set({ breed, breedAsWritten: false })}
+        error={saving.error}
+        asWritten={() => set({ breedAsWritten: true })}
+      />
+      <TextField label="Animal" {...text('animal')} />
+      <TextField label="Colour" {...text('colour')} />
+      <TextField label="Notes" {...text('notes')} multiline />
+      <NumberField
+        label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
+        {...field('price', 'readyMadePer100Grams')}
+        help={
+          lot.readyMadePer100Grams ? `${lot.readyMadePer100Grams} now; empty leaves it` : 'to hold the own cost against'
+        }
+      />
+      {values.breed !== lot.parentage && (
+        <Typography color="text.secondary">
+          What was made of it is of that breed too; its balances are struck anew.
+        </Typography>
+      )}
+      <TextField label="Because" {...text('because')} />
+      <ProblemNotice error={saving.whole} />
+    </FormDialog>
   );
 }

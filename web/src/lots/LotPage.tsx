@@ -18,6 +18,7 @@ import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
 import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
+import { Column, Row } from '../ui/layouts';
 
 /** What other rooms show on a lot's page. */
 export interface LotSections {
@@ -58,7 +59,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
   };
 
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3}>
       <Box sx={{ display: 'flex', gap: { xs: 2, md: 4 }, alignItems: 'flex-end', flexWrap: 'wrap' }}>
         <Box sx={{ mr: 'auto' }}>
           <Typography variant="h1">
@@ -129,7 +130,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
           )}
           {staple.inherited && <Typography color="text.secondary">Measured on the fleece it came from.</Typography>}
         </Section>
-        <Box sx={{ display: 'grid', gap: 3, alignContent: 'start', minWidth: 0 }}>
+        <Column gap={3} sx={{ alignContent: 'start', minWidth: 0 }}>
           <Section title="What happened">
             <EntryList entries={entries} here={head.code} fibre={head.fibre} />
             <EarlierEntries
@@ -140,7 +141,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
             />
           </Section>
           <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
-        </Box>
+        </Column>
         <Section title="What next">
           <WhatNext head={head} ahead={ribbon.ahead} act={setAct} />
           {lot.data.samples.length > 0 && (
@@ -184,7 +185,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
           }}
         />
       )}
-    </Box>
+    </Column>
   );
 }
 
@@ -210,11 +211,11 @@ function WhatItIs({ page: { lot, staple } }: { page: Schema['LotPage'] }) {
         </Box>
       )}
       <LockRuler staple={staple} most={4} />
-      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', my: 1 }}>
+      <Row gap={3} sx={{ my: 1 }}>
         {staple.mean && <NumberOf number={staple.mean} label={`mean of ${staple.count}`} />}
         {staple.cv && <NumberOf number={staple.cv} label="CV" />}
         {staple.crimpsPerCentimetre && <NumberOf number={staple.crimpsPerCentimetre} label="crimp" />}
-      </Box>
+      </Row>
       <Typography>{staple.sentence}</Typography>
       <Typography color="text.secondary" sx={{ mt: 1 }}>
         {[lot.shornOn ? `shorn ${onFullDay(lot.shornOn)}` : '', lot.notes].filter(Boolean).join('. ')}

@@ -1,9 +1,5 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
@@ -14,6 +10,7 @@ import { ProblemNotice } from '../ui/Notices';
 import { onDay, stepDone } from '../ui/words';
 import { useHanging } from './queries';
 import { useChange } from '../api/change';
+import { FormDialog } from '../ui/layouts';
 
 /** Voids an entry, after showing everything that hangs on it. */
 export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; here: string; close: () => void }) {
@@ -31,45 +28,49 @@ export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; 
     },
   );
   return (
-    <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>
-        Void “{stepDone[entry.step]}” of {onDay(entry.doneAt)}
-      </DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <ProblemNotice error={hanging.error ?? voiding.error} />
-        {hanging.data && (
-          <>
-            <Typography>{hanging.data.sentence}</Typography>
-            {hanging.data.entries.length > 1 && (
-              <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 220, overflow: 'auto' }} tabIndex={0}>
-                {hanging.data.entries.map((e) => (
-                  <li key={e.entryId}>
-                    {onDay(e.doneAt)}, {stepDone[e.step]} {e.lots.join(', ')} ({e.who})
-                  </li>
-                ))}
-              </Box>
-            )}
-            <TextField
-              label="Because"
-              value={because}
-              onChange={(e) => setBecause(e.target.value)}
-              helperText="Nothing is deleted: it stays readable with this reason, and it can be taken back."
-              autoFocus
-            />
-          </>
-        )}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={close}>Leave it</Button>
-        <Button
-          variant="contained"
-          color="error"
-          disabled={!hanging.data || because.trim().length < 3}
-          onClick={() => voiding.go()}
-        >
-          Void {hanging.data && hanging.data.entries.length > 1 ? `all ${hanging.data.entries.length}` : 'it'}
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog
+      title={
+        <>
+          Void “{stepDone[entry.step]}” of {onDay(entry.doneAt)}
+        </>
+      }
+      close={close}
+      actions={
+        <>
+          <Button onClick={close}>Leave it</Button>
+          <Button
+            variant="contained"
+            color="error"
+            disabled={!hanging.data || because.trim().length < 3}
+            onClick={() => voiding.go()}
+          >
+            Void {hanging.data && hanging.data.entries.length > 1 ? `all ${hanging.data.entries.length}` : 'it'}
+          </Button>
+        </>
+      }
+    >
+      <ProblemNotice error={hanging.error ?? voiding.error} />
+      {hanging.data && (
+        <>
+          <Typography>{hanging.data.sentence}</Typography>
+          {hanging.data.entries.length > 1 && (
+            <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 220, overflow: 'auto' }} tabIndex={0}>
+              {hanging.data.entries.map((e) => (
+                <li key={e.entryId}>
+                  {onDay(e.doneAt)}, {stepDone[e.step]} {e.lots.join(', ')} ({e.who})
+                </li>
+              ))}
+            </Box>
+          )}
+          <TextField
+            label="Because"
+            value={because}
+            onChange={(e) => setBecause(e.target.value)}
+            helperText="Nothing is deleted: it stays readable with this reason, and it can be taken back."
+            autoFocus
+          />
+        </>
+      )}
+    </FormDialog>
   );
 }

@@ -1,4 +1,3 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
@@ -6,6 +5,7 @@ import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import type { StockAct } from '../ui/stockActs';
 import { aimWord, preparedAsWord, stepWord } from '../ui/words';
+import { Column, Row } from '../ui/layouts';
 
 /** What can be done with a lot: the next step of its route or its usual one, the other stations, and the shelf. */
 export function WhatNext({
@@ -21,7 +21,7 @@ export function WhatNext({
   const others = head.stations.filter((s) => s !== head.next);
   const next = ahead[0];
   return (
-    <Box sx={{ display: 'grid', gap: 1.25, justifyItems: 'start' }}>
+    <Column gap={1.25} sx={{ justifyItems: 'start' }}>
       {head.route ? (
         <Typography>
           On the way to {aimWord[head.route.aim]} by {preparedAsWord[head.route.preparation].toLowerCase()}.{' '}
@@ -42,7 +42,7 @@ export function WhatNext({
           Keep a sample
         </Button>
       )}
-      <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+      <Row gap={0.5}>
         <Button variant="outlined" size="small" component={RouterLink} to={`/lots/${head.code}/routes`}>
           {head.route ? 'Routes' : 'Find a route'}
         </Button>
@@ -57,7 +57,7 @@ export function WhatNext({
         <Button size="small" component={RouterLink} to={`/station/join?lot=${head.code}`}>
           Join
         </Button>
-      </Box>
+      </Row>
       <Typography variant="h3" component="h3" sx={{ mt: 0.5 }}>
         On the shelf
       </Typography>
@@ -67,7 +67,7 @@ export function WhatNext({
           {head.reserve.free ? `; ${head.reserve.free} are free` : ''}.
         </Typography>
       )}
-      <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+      <Row gap={0.5}>
         <Button size="small" onClick={() => act('reserve')}>
           {head.reserve ? 'Change the reserve' : 'Reserve'}
         </Button>
@@ -80,10 +80,10 @@ export function WhatNext({
         <Button size="small" onClick={() => act('keepAsReference')}>
           Keep a reference lock
         </Button>
-      </Box>
+      </Row>
       <Link component={RouterLink} to={`/lots/${head.code}/where`}>
         Where did it go?
       </Link>
-    </Box>
+    </Column>
   );
 }

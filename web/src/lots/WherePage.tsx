@@ -8,6 +8,7 @@ import { tone, type Tone } from '../ui/theme';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { fateWord, fromWord, lossWord, stepDone, wentWord } from '../ui/words';
 import { Agreement } from './Agreement';
+import { Column } from '../ui/layouts';
 
 /** Where the weight of a fleece went: every line a bar to one scale, the log's figure beside the reconciled one. */
 export function WherePage() {
@@ -18,7 +19,7 @@ export function WherePage() {
   const { lines, fleeces, agreement, closes } = where.data;
   const heaviest = Math.max(1, ...lines.map((l) => Math.abs(l.logged?.grams ?? l.reconciled?.grams ?? 0)));
   return (
-    <Box sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={2.5}>
       <Typography variant="h1">
         Where did{' '}
         <Link component={RouterLink} to={`/lots/${code}`}>
@@ -73,7 +74,7 @@ export function WherePage() {
         </Notice>
       )}
       <Agreement agreement={agreement} />
-    </Box>
+    </Column>
   );
 }
 

@@ -11,6 +11,7 @@ import { number } from '../ui/figures';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { useChange } from '../api/change';
+import { Column } from '../ui/layouts';
 
 /** Every reckoning on its own, for a quick sum, with its working. */
 export function Reckoner() {
@@ -18,7 +19,7 @@ export function Reckoner() {
   if (list.error) return <ProblemNotice error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return null;
   return (
-    <Box sx={{ display: 'grid', gap: 3 }}>
+    <Column gap={3}>
       <Typography variant="h1">Reckoner</Typography>
       <Box
         sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
@@ -27,7 +28,7 @@ export function Reckoner() {
           <Sum key={card.name} card={card} />
         ))}
       </Box>
-    </Box>
+    </Column>
   );
 }
 

@@ -7,6 +7,7 @@ import { Section } from '../ui/Notices';
 import { preparedAsWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { useNeeded } from './queries';
+import { Row } from '../ui/layouts';
 
 /** The forecast the other way round: how much has to go in for so much to come out. */
 interface NeededProps {
@@ -33,10 +34,10 @@ export function Needed({ code, what, aim, preparation }: NeededProps) {
       <Box aria-live="polite">
         {needed.data && asked !== '' && (
           <>
-            <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', my: 1 }}>
+            <Row gap={4} sx={{ my: 1 }}>
               <MassOf mass={needed.data.atMedian} label={`${what}, half the time enough`} size="big" />
               <MassOf mass={needed.data.nineInTen} label="enough nine times in ten" size="big" />
-            </Box>
+            </Row>
             <Typography color="text.secondary">{needed.data.experience}</Typography>
           </>
         )}

@@ -15,6 +15,7 @@ import { aimWord, formOf, preparedAsWord, stepWord } from '../ui/words';
 import { WordChips } from '../ui/WordChips';
 import { Needed } from './Needed';
 import { useChanges } from '../api/change';
+import { Column, Row } from '../ui/layouts';
 
 /** Ways from a lot to what it is wanted for, each drawn down to its end with reasons and figures. */
 export function RoutesPage() {
@@ -34,7 +35,7 @@ export function RoutesPage() {
   const mayChoose = session.data?.workshop?.role !== 'looker';
 
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3}>
       <Box>
         <Typography variant="h1">
           Routes for{' '}
@@ -105,7 +106,7 @@ export function RoutesPage() {
           />
         )}
       </Box>
-    </Box>
+    </Column>
   );
 }
 
@@ -124,7 +125,7 @@ function RouteCard({ route, left, place, choose, leave }: CardProps) {
       aria-label={preparedAsWord[route.preparation]}
       sx={{ borderTop: `${route.chosen ? 4 : 1}px solid ${tone(route.chosen ? 'woad' : 'oat')}`, pt: 1.5, minWidth: 0 }}
     >
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap', mb: 0.5 }}>
+      <Row gap={2} sx={{ alignItems: 'center', mb: 0.5 }}>
         <Typography variant="h2" sx={{ mr: 'auto' }}>
           {preparedAsWord[route.preparation]}
           <Box component="span" sx={{ fontWeight: 400, color: 'text.secondary', fontSize: '0.95rem', ml: 1 }}>
@@ -142,7 +143,7 @@ function RouteCard({ route, left, place, choose, leave }: CardProps) {
                 Choose it
               </Button>
             )}
-      </Box>
+      </Row>
       <RouteBand route={route} left={left} />
       <Box
         sx={{
@@ -172,13 +173,13 @@ function RouteCard({ route, left, place, choose, leave }: CardProps) {
           ))}
           {route.steps.length === 0 && <Typography>It has arrived: nothing is left to do on this route.</Typography>}
         </Box>
-        <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', alignContent: 'start', maxWidth: 320 }}>
+        <Row gap={3} sx={{ alignContent: 'start', maxWidth: 320 }}>
           {route.output && <MassOf mass={route.output} label="comes out" size="big" />}
           {route.hours && <NumberOf number={route.hours} label="at the bench" />}
           {route.litres && <NumberOf number={route.litres} label="water" />}
           {route.totalYield && <NumberOf number={route.totalYield} label="of what is there" />}
           {route.costPer100Grams && <Figure text={route.costPer100Grams} from="reckoned" label="100 g will cost" />}
-        </Box>
+        </Row>
       </Box>
       <Typography color="text.secondary" sx={{ fontSize: '0.9rem', mt: 0.5 }}>
         {route.experience}

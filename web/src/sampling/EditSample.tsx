@@ -1,8 +1,4 @@
 import Button from '@mui/material/Button';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { number } from '../ui/figures';
@@ -11,6 +7,7 @@ import { TwiceButton } from '../ui/TwiceButton';
 import { SampleFields, type SampleForm } from './SampleFields';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
+import { FormDialog } from '../ui/layouts';
 
 /** A sample noted otherwise, or taken off the wall; what it was before stays readable on its card. */
 export function EditSample({
@@ -60,23 +57,26 @@ export function EditSample({
       close,
     );
   return (
-    <Dialog open onClose={close} fullWidth maxWidth="md">
-      <DialogTitle>What is noted of {sample.code}</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        <SampleFields form={form} change={set} error={change.error} />
-        <ProblemNotice error={change.whole} />
-      </DialogContent>
-      <DialogActions>
-        <TwiceButton
-          label="Take it off the wall"
-          sure="Yes, it was kept by mistake"
-          onSure={() => does(() => api.DELETE('/api/samples/{id}/card', { params }), gone)}
-        />
-        <Button onClick={close}>Leave it</Button>
-        <Button variant="contained" onClick={() => save()}>
-          Note it
-        </Button>
-      </DialogActions>
-    </Dialog>
+    <FormDialog
+      wide
+      title={<>What is noted of {sample.code}</>}
+      close={close}
+      actions={
+        <>
+          <TwiceButton
+            label="Take it off the wall"
+            sure="Yes, it was kept by mistake"
+            onSure={() => does(() => api.DELETE('/api/samples/{id}/card', { params }), gone)}
+          />
+          <Button onClick={close}>Leave it</Button>
+          <Button variant="contained" onClick={() => save()}>
+            Note it
+          </Button>
+        </>
+      }
+    >
+      <SampleFields form={form} change={set} error={change.error} />
+      <ProblemNotice error={change.whole} />
+    </FormDialog>
   );
 }

@@ -14,6 +14,7 @@ import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { drawWord, formOf, kindWord, onFullDay, parentage } from '../ui/words';
 import { EditSample } from './EditSample';
+import { Column, Row } from '../ui/layouts';
 
 /** The card: the lock to scale, the yarn, the verdict, and the way back to the raw fleece. */
 export function SampleCard() {
@@ -26,7 +27,7 @@ export function SampleCard() {
   if (!card.data) return null;
   const { sample, staple, ribbon, origins, totalYield, raw, prepared } = card.data;
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3}>
       <Box
         sx={{
           bgcolor: 'background.paper',
@@ -79,7 +80,7 @@ export function SampleCard() {
           </Box>
           <Box>
             <Yarn sample={sample} colour={staple.colour} width={300} />
-            <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', mt: 1 }}>
+            <Row gap={3} sx={{ mt: 1 }}>
               {sample.wrapsPerInch != null && (
                 <Figure text={`${sample.wrapsPerInch} WPI`} from="measured" label="wraps" />
               )}
@@ -89,7 +90,7 @@ export function SampleCard() {
               {sample.twistAngleDegrees != null && (
                 <Figure text={`${sample.twistAngleDegrees}°`} from="measured" label="twist angle" />
               )}
-            </Box>
+            </Row>
           </Box>
         </Box>
         <Typography sx={{ fontSize: '1.25rem', mt: 2, maxWidth: 720 }}>
@@ -103,11 +104,11 @@ export function SampleCard() {
         )}
       </Box>
       <Section title="Where it came from">
-        <Box sx={{ display: 'flex', gap: 4, flexWrap: 'wrap', mb: 1 }}>
+        <Row gap={4} sx={{ mb: 1 }}>
           {raw && <MassOf mass={raw} label="raw fleece behind it" />}
           {prepared && <MassOf mass={prepared} label={`prepared as ${formOf(sample.form, sample.fibre)}`} />}
           {totalYield && <NumberOf number={totalYield} label="total yield" size="big" />}
-        </Box>
+        </Row>
         <Ribbon
           view={ribbon}
           colour={staple.colour}
@@ -142,6 +143,6 @@ export function SampleCard() {
         )}
       </Box>
       {editing && <EditSample sample={sample} close={() => setEditing(false)} gone={() => void navigate('/samples')} />}
-    </Box>
+    </Column>
   );
 }

@@ -13,6 +13,7 @@ import { HangingLock } from '../drawings/Lock';
 import { useWidth } from '../drawings/useWidth';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
+import { Column, Row } from '../ui/layouts';
 
 /** Locks hung from one line by length, the longest at the right, all at one scale; a purpose greys what does not fit. */
 export function SampleWall() {
@@ -22,8 +23,8 @@ export function SampleWall() {
   if (samples.error) return <ProblemNotice error={samples.error} again={() => void samples.refetch()} />;
   if (!samples.data) return null;
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
-      <Box sx={{ display: 'flex', gap: 3, alignItems: 'baseline', flexWrap: 'wrap' }}>
+    <Column gap={3}>
+      <Row gap={3} sx={{ alignItems: 'baseline' }}>
         <Typography variant="h1" sx={{ mr: 'auto' }}>
           Samples
         </Typography>
@@ -34,7 +35,7 @@ export function SampleWall() {
           placeholder="socks, soft, lace"
           sx={{ width: 260 }}
         />
-      </Box>
+      </Row>
       {samples.data.length === 0 ? (
         <Typography>No sample yet. Spin a little of a prepared lot and keep what came of it.</Typography>
       ) : (
@@ -52,7 +53,7 @@ export function SampleWall() {
           ))}
         </Box>
       </Section>
-    </Box>
+    </Column>
   );
 }
 

@@ -12,6 +12,7 @@ import { onFullDay } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { WordChips } from '../ui/WordChips';
 import { useChange, useSend } from '../api/change';
+import { Column, Row } from '../ui/layouts';
 
 const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
   { value: '', word: 'don’t know' },
@@ -83,7 +84,7 @@ export function AfterWash({ code }: { code: string }) {
   };
   const j = view?.judged;
   return (
-    <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start', gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={1.5} sx={{ justifyItems: 'start' }}>
       {j && <LossBar judged={j} />}
       {j && (
         <Box aria-live="polite">
@@ -124,14 +125,14 @@ export function AfterWash({ code }: { code: string }) {
           judge(h);
         }}
       />
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'start' }}>
+      <Row gap={1} sx={{ alignItems: 'start' }}>
         <WeightField label="Weighed again, an hour on" value={later} onChange={setLater} placeholder="if you did" />
         <Button variant="outlined" onClick={() => judge()}>
           {view ? 'Judge again' : 'Did the wash do its work?'}
         </Button>
-      </Box>
+      </Row>
       <ProblemNotice error={judging.error ?? keeping.error} />
-    </Box>
+    </Column>
   );
 }
 

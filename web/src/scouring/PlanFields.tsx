@@ -10,6 +10,7 @@ import type { PlanState } from './planState';
 import { agitationWord, bathWord, schoolWord } from './words';
 import { NumberField } from '../ui/NumberField';
 import { TemperatureField } from '../ui/TemperatureField';
+import { Column } from '../ui/layouts';
 
 interface Props {
   state: PlanState;
@@ -131,7 +132,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
       </Section>
       {plan && plan.baths.length > 0 && (
         <Section title="Each bath by hand">
-          <Box sx={{ display: 'grid', gap: 1.5 }}>
+          <Column gap={1.5}>
             {plan.baths.map((b, i) => {
               const own = state.baths[i] ?? { temperature: '', minutes: '', litres: '', dose: '' };
               const set = (part: Partial<typeof own>) =>
@@ -174,7 +175,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
                 </Box>
               );
             })}
-          </Box>
+          </Column>
         </Section>
       )}
     </>

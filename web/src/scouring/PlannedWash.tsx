@@ -7,6 +7,7 @@ import { Figure, MassOf } from '../ui/Figure';
 import { Notice } from '../ui/Notices';
 import { classWord } from '../ui/words';
 import { riskWord } from './words';
+import { Row } from '../ui/layouts';
 
 const risky = { low: 'kept', watch: 'watch', high: 'stop' } as const;
 
@@ -48,14 +49,14 @@ export function PlannedWash({ shown, children }: { shown: Schema['PlanView']; ch
         <Figure label="in the baths" text={minutesWord(plan.minutes)} from="reckoned" />
         {shown.cost && <Figure label="cost" text={shown.cost} from="reckoned" />}
       </Box>
-      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'center' }}>
+      <Row gap={1.5} sx={{ alignItems: 'center' }}>
         <Box sx={{ flex: '1 1 320px' }}>
           <Notice tone={risky[plan.risk.level]}>
             <strong>Felting: {riskWord[plan.risk.level]}.</strong> {plan.risk.because.join(' ')}
           </Notice>
         </Box>
         {children}
-      </Box>
+      </Row>
       {toKnow}
       <Typography color="text.secondary">
         {on.class ? `Planned as for ${classWord[on.class]}` : 'Planned as for medium wool, the kind is not known'}. The

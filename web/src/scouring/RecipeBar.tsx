@@ -1,4 +1,3 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -8,6 +7,7 @@ import { Choice } from '../ui/Choice';
 import { fromRecipe, type PlanState } from './planState';
 import { again } from '../api/queries';
 import { useChange } from '../api/change';
+import { Column, Row } from '../ui/layouts';
 
 interface Props {
   house: Schema['WashHouse'];
@@ -38,8 +38,8 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
     },
   );
   return (
-    <Box sx={{ display: 'grid', gap: 1 }}>
-      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap', alignItems: 'start' }}>
+    <Column gap={1}>
+      <Row gap={1.5} sx={{ alignItems: 'start' }}>
         <Choice
           label="Start from"
           value={recipeId}
@@ -55,8 +55,8 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
         <Button onClick={() => keeping.go()} disabled={name.trim() === ''}>
           Keep this wash as a recipe
         </Button>
-      </Box>
+      </Row>
       {departures.length > 0 && <Typography>Differs from it: {departures.join('; ')}.</Typography>}
-    </Box>
+    </Column>
   );
 }

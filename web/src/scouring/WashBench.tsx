@@ -20,6 +20,7 @@ import { TwiceButton } from '../ui/TwiceButton';
 import { BathWatch } from './BathWatch';
 import { probeWords, useProbes } from './probes';
 import { bathWord, pourWords } from './words';
+import { Column, Row } from '../ui/layouts';
 
 type Wash = RunOf<'wash'>;
 
@@ -29,7 +30,7 @@ export function WashBench({ runs }: BenchProps) {
   const zone = session.data?.timeZone ?? 'UTC';
   const washes = runsOf(runs, 'wash');
   return (
-    <Box sx={{ display: 'grid', gap: 3, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3} sx={{ mb: 3 }}>
       {washes.map((wash, i) => (
         <OneWash key={wash.id} run={wash} zone={zone} ringing={i === 0} />
       ))}
@@ -43,7 +44,7 @@ export function WashBench({ runs }: BenchProps) {
           Plan a wash
         </Button>
       </Box>
-    </Box>
+    </Column>
   );
 }
 
@@ -68,7 +69,7 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
         pb: 2.5,
       }}
     >
-      <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
+      <Row gap={2} sx={{ alignItems: 'baseline' }}>
         <Typography variant="h2">
           {codes.map((c, i) => (
             <span key={c}>
@@ -91,7 +92,7 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
             title="Its screen stays on while something may have to be lifted"
           />
         )}
-      </Box>
+      </Row>
       {wash.baths
         .filter((b) => !b.liftedAt)
         .map((bath) => (
@@ -114,7 +115,7 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
       {wash.next.length > 3 && (
         <Typography color="text.secondary">{wash.next.length - 3} more batches wait.</Typography>
       )}
-      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+      <Row gap={1.5}>
         {run.mayBeLogged && (
           <Button
             variant="contained"
@@ -133,7 +134,7 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
             </Button>
           ))}
         <TwiceButton label="Leave this wash" sure="Yes, leave it without logging" onSure={acts.end} />
-      </Box>
+      </Row>
     </Box>
   );
 }
@@ -161,7 +162,7 @@ function StartNext({ run, next, many, first }: NextProps) {
   const b = next.bath;
   const starting = useTap(run.id);
   return (
-    <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+    <Row gap={2} sx={{ alignItems: 'center' }}>
       <Typography sx={{ flex: '1 1 260px' }}>
         <strong>
           Next: bath {next.place + 1}
@@ -201,6 +202,6 @@ function StartNext({ run, next, many, first }: NextProps) {
           <ProblemNotice error={starting.error} />
         </Box>
       )}
-    </Box>
+    </Row>
   );
 }

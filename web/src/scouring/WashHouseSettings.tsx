@@ -15,6 +15,7 @@ import { NumberField } from '../ui/NumberField';
 import { TemperatureField } from '../ui/TemperatureField';
 import { useChanges } from '../api/change';
 import { useFields } from '../ui/useFields';
+import { Column, Row } from '../ui/layouts';
 
 /** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
 export function WashHouseSettings() {
@@ -29,7 +30,7 @@ export function WashHouseSettings() {
   const does = change.go;
   return (
     <Section title="Wash house">
-      <Box sx={{ display: 'grid', gap: 2 }}>
+      <Column gap={2}>
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.5 }}>
           {house.data.tubs.map((t) => (
             <Box component="li" key={t.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
@@ -90,7 +91,7 @@ export function WashHouseSettings() {
         />
         <ProblemNotice error={error} />
         {owner && <Water key={house.data.hotWater} house={house.data} does={does} refusing={change} />}
-      </Box>
+      </Column>
     </Section>
   );
 }
@@ -108,7 +109,7 @@ interface AddProps {
 function Add({ what, measure, add, typed, children }: AddProps) {
   const { values, field, text, reset } = useFields({ name: '', size: '' });
   return (
-    <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+    <Row gap={1.5}>
       <TextField label={`Another ${what}`} {...text('name')} slotProps={{ inputLabel: { shrink: true } }} />
       {typed ? (
         <TextField
@@ -130,7 +131,7 @@ function Add({ what, measure, add, typed, children }: AddProps) {
       >
         Add the {what}
       </Button>
-    </Box>
+    </Row>
   );
 }
 
@@ -159,7 +160,7 @@ function Water({
       <Typography color="text.secondary" sx={{ mb: 1 }}>
         What plans start from, and when the evening ends: what dries longer is said to.
       </Typography>
-      <Box sx={{ display: 'flex', gap: 1.5, flexWrap: 'wrap' }}>
+      <Row gap={1.5}>
         <TemperatureField label="Hot water" sign={sign} {...field('hotWater')} sx={{ width: 170 }} />
         <TemperatureField label="Cold water" sign={sign} {...field('coldWater')} sx={{ width: 170 }} />
         <NumberField label="Water, per m³" {...field('waterPerCubicMetre')} shrink sx={{ width: 150 }} />
@@ -183,7 +184,7 @@ function Water({
         >
           Keep the water
         </Button>
-      </Box>
+      </Row>
     </Box>
   );
 }

@@ -18,6 +18,7 @@ import { PlanSheet } from './PlanSheet';
 import { RecipeBar } from './RecipeBar';
 import { usePlanned } from './queries';
 import { useSend } from '../api/change';
+import { Row } from '../ui/layouts';
 
 /** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. What is typed belongs to the lot it is for. */
 export function WashPlan() {
@@ -72,12 +73,12 @@ function Plan({ of }: { of: string }) {
       <Box
         sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)', '@media print': { display: 'none' } }}
       >
-        <Box sx={{ display: 'flex', gap: 2, alignItems: 'baseline', flexWrap: 'wrap' }}>
+        <Row gap={2} sx={{ alignItems: 'baseline' }}>
           <Typography variant="h1">Plan a wash</Typography>
           <Link component={RouterLink} to="/station/wash">
             Back to the wash
           </Link>
-        </Box>
+        </Row>
         {asWell && (
           <Notice tone="watch">
             {asWell.code} is being washed already: end that wash first, or divide the lot and plan the rest.

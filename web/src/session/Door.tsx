@@ -11,6 +11,7 @@ import { tone } from '../ui/theme';
 import { ProblemNotice } from '../ui/Notices';
 import { FleeceLine } from './FleeceLine';
 import { useChanges } from '../api/change';
+import { Row } from '../ui/layouts';
 
 const title = { in: 'Your own workshop', new: 'A new workshop', reset: 'A new password' };
 const act = { in: 'Sign in', new: 'Open the workshop', reset: 'Set it and sign in' };
@@ -161,7 +162,7 @@ export function Door() {
               </>
             )}
             <ProblemNotice error={entering.error} />
-            <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+            <Row gap={2} sx={{ alignItems: 'center' }}>
               <Button type="submit" variant={session.data?.demoOffered ? 'outlined' : 'contained'} disabled={busy}>
                 {act[way]}
               </Button>
@@ -173,7 +174,7 @@ export function Door() {
                   I forgot my password
                 </Link>
               )}
-            </Box>
+            </Row>
           </Box>
         </Box>
       </Box>

@@ -21,6 +21,7 @@ import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
 import { useWeighUp } from './queries';
 import { useSend } from '../api/change';
+import { Row } from '../ui/layouts';
 
 interface Props {
   station: Schema['StationView'];
@@ -160,7 +161,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
             {drafted && (
               <Notice tone="watch">
                 {drafted.sentence}
-                <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
+                <Row gap={1} sx={{ mt: 1 }}>
                   <ConfirmDraft
                     draftId={drafted.draftId!}
                     done={(kept) => {
@@ -172,7 +173,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
                     }}
                   />
                   <Typography sx={{ alignSelf: 'center' }}>or change the figures below and log it again.</Typography>
-                </Box>
+                </Row>
               </Notice>
             )}
           </Box>

@@ -11,6 +11,7 @@ import { WeightField } from '../ui/WeightField';
 import { sentHeaps, type Giving, type Losing, type OnBench, type StationState } from './stationState';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
+import { Column, Row } from '../ui/layouts';
 
 interface Props {
   /** Something else on the page comes first: the weight field does not take the focus. */
@@ -63,7 +64,7 @@ export function StationFields({
   const damp = station.usualState === 'damp';
 
   return (
-    <Box sx={{ display: 'grid', gap: 2 }}>
+    <Column gap={2}>
       {state.to.map((t, i) => (
         <Box
           key={i}
@@ -119,14 +120,14 @@ export function StationFields({
               placeholder={g.kind === 'dye' ? 'dry dyestuff that stayed, if you know it' : 'weighed out, any unit'}
             />
             {g.kind === 'dressing' && dressing.length > 0 && (
-              <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 1, alignItems: 'center' }}>
+              <Row gap={1} sx={{ mt: 1, alignItems: 'center' }}>
                 <Typography color="text.secondary">Usual, of the fibre’s weight:</Typography>
                 {dressing.map((d) => (
                   <Button key={d.percent} variant="outlined" onClick={() => taken(d.mass.text)}>
                     {d.percent} %: {d.mass.text}
                   </Button>
                 ))}
-              </Box>
+              </Row>
             )}
           </Box>
         );
@@ -180,7 +181,7 @@ export function StationFields({
           <Button onClick={() => change({ losses: state.losses.filter((_, k) => k !== i) })}>Remove</Button>
         </Box>
       ))}
-      <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+      <Row gap={1}>
         <Button
           onClick={() =>
             change({
@@ -227,7 +228,7 @@ export function StationFields({
         <Button onClick={() => setMore(!more)} aria-expanded={more}>
           {more ? 'Less' : 'When, who, minutes, humidity, notes'}
         </Button>
-      </Box>
+      </Row>
       {more && (
         <Box
           sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}
@@ -300,6 +301,6 @@ export function StationFields({
           />
         </Box>
       )}
-    </Box>
+    </Column>
   );
 }

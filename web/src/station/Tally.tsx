@@ -1,8 +1,8 @@
-import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
 import { NumberField } from '../ui/NumberField';
 import { measureWord } from '../ui/words';
+import { Row } from '../ui/layouts';
 
 interface Props {
   /** What can be noted at this station. */
@@ -16,7 +16,7 @@ interface Props {
 export function Tally({ measures, noted, change, at }: Props) {
   const word = (m: Schema['Measure']) => measureWord[m.key] ?? m.key;
   return (
-    <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'start' }}>
+    <Row gap={1} sx={{ alignItems: 'start' }}>
       {measures.map((m) =>
         m.isTally ? (
           <Count
@@ -38,7 +38,7 @@ export function Tally({ measures, noted, change, at }: Props) {
           />
         ),
       )}
-    </Box>
+    </Row>
   );
 }
 

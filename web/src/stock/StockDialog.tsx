@@ -1,9 +1,5 @@
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -20,6 +16,7 @@ import { WeightField } from '../ui/WeightField';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
+import { FormDialog } from '../ui/layouts';
 
 interface StockForm {
   kind: StockAct;
@@ -90,97 +87,99 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
   const problem = saving.error;
   const reserved = problem?.refusals.find((r) => r.code === 'reserved');
   return (
-    <Dialog open onClose={close} fullWidth maxWidth="sm">
-      <DialogTitle>{title(kind, lot.code)}</DialogTitle>
-      <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>
-        {said ? (
-          <Notice tone="kept">{said}</Notice>
-        ) : (
-          <>
-            {leaving && (
-              <Choice
-                label="How it leaves"
-                value={kind}
-                onChange={(next) => set({ kind: next })}
-                words={stepWord}
-                of={leavings}
-              />
-            )}
-            <WeightField
-              big
-              autoFocus
-              label={kind === 'recount' ? 'What is there now' : kind === 'reserve' ? 'How much is kept' : 'How much'}
-              value={mass}
-              onChange={(typed) => set({ mass: typed })}
-              error={
-                problem?.at('mass') ?? problem?.at('from.mass') ?? problem?.at('lot') ?? problem?.at('state') ?? null
-              }
-              placeholder={
-                kind === 'reserve'
-                  ? 'empty takes the reserve off'
-                  : kind === 'keepAsReference'
-                    ? 'a few grams: weigh the locks'
-                    : leaving
-                      ? 'empty: all that is left, not weighed again'
-                      : airWords(air.data)
-              }
+    <FormDialog
+      title={<>{title(kind, lot.code)}</>}
+      close={close}
+      actions={
+        <>
+          <Button onClick={close}>{said ? 'Close' : 'Leave it'}</Button>
+          {!said && (
+            <Button
+              variant="contained"
+              onClick={() => saving.go(values)}
+              disabled={(kind === 'recount' || kind === 'keepAsReference') && mass.trim() === ''}
+            >
+              {kind === 'reserve' ? (mass.trim() === '' ? 'Take the reserve off' : 'Keep it') : 'Log it'}
+            </Button>
+          )}
+        </>
+      }
+    >
+      {said ? (
+        <Notice tone="kept">{said}</Notice>
+      ) : (
+        <>
+          {leaving && (
+            <Choice
+              label="How it leaves"
+              value={kind}
+              onChange={(next) => set({ kind: next })}
+              words={stepWord}
+              of={leavings}
             />
-            {leaving && kind !== 'keepAsReference' && (
-              <FormControlLabel
-                control={
-                  <Checkbox
-                    checked={all || mass.trim() === ''}
-                    disabled={mass.trim() === ''}
-                    onChange={(e) => set({ all: e.target.checked })}
-                  />
-                }
-                label="Nothing is left of it afterwards"
-              />
-            )}
-            {kind === 'sell' && (
-              <NumberField label={`Paid for it, ${session.data?.currency ?? ''}`} {...field('worth')} />
-            )}
-            <TextField
-              label={kind === 'reserve' ? 'What for' : 'Notes'}
-              value={text}
-              onChange={(e) => set({ text: e.target.value })}
-              error={!!problem?.at('for')}
-              helperText={problem?.at('for') ?? (kind === 'recount' ? 'where it turned up, say' : ' ')}
-            />
-            {kind === 'recount' && (
-              <Typography color="text.secondary">
-                What was logged before stays; from here on the lot holds what you count.
-              </Typography>
-            )}
-            {(reserved || intoReserve) && (
-              <FormControlLabel
-                control={<Checkbox checked={intoReserve} onChange={(e) => set({ intoReserve: e.target.checked })} />}
-                label="Take from the reserve all the same"
-              />
-            )}
-            <ProblemNotice
-              error={
-                problem && problem.refusals.every((r) => told.includes(r.field)) && problem.refusals.length > 0
-                  ? null
-                  : problem
+          )}
+          <WeightField
+            big
+            autoFocus
+            label={kind === 'recount' ? 'What is there now' : kind === 'reserve' ? 'How much is kept' : 'How much'}
+            value={mass}
+            onChange={(typed) => set({ mass: typed })}
+            error={
+              problem?.at('mass') ?? problem?.at('from.mass') ?? problem?.at('lot') ?? problem?.at('state') ?? null
+            }
+            placeholder={
+              kind === 'reserve'
+                ? 'empty takes the reserve off'
+                : kind === 'keepAsReference'
+                  ? 'a few grams: weigh the locks'
+                  : leaving
+                    ? 'empty: all that is left, not weighed again'
+                    : airWords(air.data)
+            }
+          />
+          {leaving && kind !== 'keepAsReference' && (
+            <FormControlLabel
+              control={
+                <Checkbox
+                  checked={all || mass.trim() === ''}
+                  disabled={mass.trim() === ''}
+                  onChange={(e) => set({ all: e.target.checked })}
+                />
               }
+              label="Nothing is left of it afterwards"
             />
-          </>
-        )}
-      </DialogContent>
-      <DialogActions>
-        <Button onClick={close}>{said ? 'Close' : 'Leave it'}</Button>
-        {!said && (
-          <Button
-            variant="contained"
-            onClick={() => saving.go(values)}
-            disabled={(kind === 'recount' || kind === 'keepAsReference') && mass.trim() === ''}
-          >
-            {kind === 'reserve' ? (mass.trim() === '' ? 'Take the reserve off' : 'Keep it') : 'Log it'}
-          </Button>
-        )}
-      </DialogActions>
-    </Dialog>
+          )}
+          {kind === 'sell' && (
+            <NumberField label={`Paid for it, ${session.data?.currency ?? ''}`} {...field('worth')} />
+          )}
+          <TextField
+            label={kind === 'reserve' ? 'What for' : 'Notes'}
+            value={text}
+            onChange={(e) => set({ text: e.target.value })}
+            error={!!problem?.at('for')}
+            helperText={problem?.at('for') ?? (kind === 'recount' ? 'where it turned up, say' : ' ')}
+          />
+          {kind === 'recount' && (
+            <Typography color="text.secondary">
+              What was logged before stays; from here on the lot holds what you count.
+            </Typography>
+          )}
+          {(reserved || intoReserve) && (
+            <FormControlLabel
+              control={<Checkbox checked={intoReserve} onChange={(e) => set({ intoReserve: e.target.checked })} />}
+              label="Take from the reserve all the same"
+            />
+          )}
+          <ProblemNotice
+            error={
+              problem && problem.refusals.every((r) => told.includes(r.field)) && problem.refusals.length > 0
+                ? null
+                : problem
+            }
+          />
+        </>
+      )}
+    </FormDialog>
   );
 }
 

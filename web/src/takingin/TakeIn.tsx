@@ -18,6 +18,7 @@ import { FleeceOnTheScale } from './FleeceOnTheScale';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { useSend } from '../api/change';
+import { Column } from '../ui/layouts';
 
 const fresh = () => ({
   key: newKey(),
@@ -91,7 +92,7 @@ export function TakeIn() {
           <Box sx={{ order: { xs: 2, md: 0 } }}>
             <FleeceOnTheScale grams={understood.data?.grams ?? null} breed={breed ?? null} colour={form.colour} />
           </Box>
-          <Box sx={{ display: 'grid', gap: 1.5 }}>
+          <Column gap={1.5}>
             <WeightField
               big
               autoFocus
@@ -117,7 +118,7 @@ export function TakeIn() {
             >
               Take it in
             </Button>
-          </Box>
+          </Column>
         </Box>
         <Typography variant="h2" sx={{ mt: 1 }}>
           What is known of it

@@ -7,6 +7,7 @@ import { ConfirmDraft } from '../ui/ConfirmDraft';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { onDayTime, stepWord } from '../ui/words';
 import { useChange } from '../api/change';
+import { Row } from '../ui/layouts';
 
 /** Entries that cannot be as they stand: confirm with a reason, type anew, or withdraw. */
 export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
@@ -26,7 +27,7 @@ export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
             </strong>
             <br />
             {d.trouble}
-            <Box sx={{ display: 'flex', gap: 1, mt: 1, flexWrap: 'wrap' }}>
+            <Row gap={1} sx={{ mt: 1 }}>
               <ConfirmDraft draftId={d.id} done={() => void refreshLog()} />
               <Button size="small" onClick={() => void navigate(`/station/${d.step}?draft=${d.id}`)}>
                 Change the figures
@@ -34,7 +35,7 @@ export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
               <Button size="small" color="inherit" onClick={() => withdrawing.go(d.id)}>
                 Withdraw
               </Button>
-            </Box>
+            </Row>
           </Notice>
         </li>
       ))}

@@ -12,6 +12,7 @@ import { daysWord, formOf, onDay, parentage, stepDone, stepWord } from '../ui/wo
 import { Drafts } from './Drafts';
 import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
+import { Column } from '../ui/layouts';
 
 /** The workshop as it stands: what waits and how long, what needs a second look, the month so far. */
 export function Today() {
@@ -28,7 +29,7 @@ export function Today() {
   const longest = idle.find((w) => w.at);
 
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={3}>
       <Running />
       <Section title="What waits, and how long" level="h2">
         <WaitingLine waiting={idle} />
@@ -62,21 +63,21 @@ export function Today() {
           </Box>
         </Section>
         <Section title={month.month}>
-          <Box sx={{ display: 'grid', gap: 1.5 }}>
+          <Column gap={1.5}>
             <MassOf mass={month.rawIn} label="raw in" />
             <MassOf mass={month.preparedOut} label="prepared out" />
             <Figure text={`${month.hours.toFixed(1)} h`} from="measured" label="at the bench" />
-          </Box>
+          </Column>
         </Section>
       </Box>
-    </Box>
+    </Column>
   );
 }
 
 function NextUp({ waiting }: { waiting: Schema['WaitingLot'] }) {
   const { lot, at, days } = waiting;
   return (
-    <Box sx={{ display: 'grid', gap: 1.5, justifyItems: 'start' }}>
+    <Column gap={1.5} sx={{ justifyItems: 'start' }}>
       <Typography sx={{ fontSize: '1.15rem' }}>
         {stepWord[at!]}{' '}
         <Link component={RouterLink} to={`/lots/${lot.code}`}>
@@ -93,14 +94,14 @@ function NextUp({ waiting }: { waiting: Schema['WaitingLot'] }) {
       <Button variant="contained" component={RouterLink} to={`/station/${at}?lot=${lot.code}`}>
         Take {lot.code} to {stepWord[at!].toLowerCase()}
       </Button>
-    </Box>
+    </Column>
   );
 }
 
 function EmptyShed() {
   const navigate = useNavigate();
   return (
-    <Box sx={{ display: 'grid', gap: 2, justifyItems: 'start', maxWidth: 560 }}>
+    <Column gap={2} sx={{ justifyItems: 'start', maxWidth: 560 }}>
       <Typography variant="h1">The shed is empty</Typography>
       <Typography>
         Put a fleece on the scale and take it in. Its weight is the only thing that is needed; everything else may
@@ -112,6 +113,6 @@ function EmptyShed() {
       <Link component={RouterLink} to="/workshop/weigh-log">
         Or bring a weigh log from a spreadsheet
       </Link>
-    </Box>
+    </Column>
   );
 }

@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { type Problem } from '../api/client';
 import { useBreedSearch } from '../api/queries';
+import { Row } from './layouts';
 
 interface BreedFieldProps {
   value: string;
@@ -42,14 +43,14 @@ export function BreedField({ value, onChange, error, asWritten }: BreedFieldProp
         )}
       />
       {asked && (
-        <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', mt: 0.5 }}>
+        <Row gap={1} sx={{ mt: 0.5 }}>
           {asked.choices?.map((name) => (
             <Button key={name} variant="outlined" onClick={() => onChange(name)}>
               {name}
             </Button>
           ))}
           <Button onClick={asWritten}>It is as written</Button>
-        </Box>
+        </Row>
       )}
     </Box>
   );

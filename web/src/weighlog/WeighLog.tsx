@@ -9,6 +9,7 @@ import { refreshLog, useSession } from '../api/queries';
 import { tone } from '../ui/theme';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { useChange } from '../api/change';
+import { Column, Row } from '../ui/layouts';
 
 const mostBytes = 10 * 1024 * 1024;
 
@@ -45,7 +46,7 @@ export function WeighLog() {
   };
   const take = (onlyAll: boolean) => run(`/api/weigh-log/import?all=${onlyAll}`, file!, true);
   return (
-    <Box sx={{ display: 'grid', gap: 3, maxWidth: 1000 }}>
+    <Column gap={3} sx={{ maxWidth: 1000 }}>
       <Typography variant="h1">Weigh log</Typography>
       {look && <RowsPicture report={look} />}
       <Section title="Out">
@@ -98,7 +99,7 @@ export function WeighLog() {
             </Notice>
           )}
           {look && !look.stored && look.takenRows > 0 && (
-            <Box sx={{ display: 'flex', gap: 2, flexWrap: 'wrap' }}>
+            <Row gap={2}>
               <Button variant="contained" disabled={busy} onClick={() => take(false)}>
                 Take the {look.takenRows} good rows
               </Button>
@@ -107,7 +108,7 @@ export function WeighLog() {
                   Take none
                 </Button>
               )}
-            </Box>
+            </Row>
           )}
           {look && look.refusedRows > new Set(look.refused.map((r) => r.row)).size && (
             <Typography>
@@ -149,7 +150,7 @@ export function WeighLog() {
           )}
         </Box>
       </Section>
-    </Box>
+    </Column>
   );
 }
 

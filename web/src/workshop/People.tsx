@@ -9,6 +9,7 @@ import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { roleWord } from '../ui/words';
 import { useChanges } from '../api/change';
+import { Row } from '../ui/layouts';
 
 /** Who works here, with which role; who is invited, who leaves, who has forgotten the password. */
 export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
@@ -82,7 +83,7 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
       </Box>
       <ProblemNotice error={change.error} />
       {owner && (
-        <Box sx={{ display: 'flex', gap: 2, mt: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+        <Row gap={2} sx={{ mt: 2, alignItems: 'center' }}>
           <Choice
             label="Invite somebody who"
             sx={{ minWidth: 200 }}
@@ -100,7 +101,7 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
           >
             Make an invitation
           </Button>
-        </Box>
+        </Row>
       )}
       {code && (
         <Notice tone="kept">

@@ -19,6 +19,7 @@ import { StartAfresh } from './StartAfresh';
 import { useChange } from '../api/change';
 import { NumberField } from '../ui/NumberField';
 import { useFields } from '../ui/useFields';
+import { Column } from '../ui/layouts';
 
 export function Workshop({ tools }: { tools: ReactNode }) {
   const shop = useWorkshop();
@@ -27,14 +28,14 @@ export function Workshop({ tools }: { tools: ReactNode }) {
   if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
   if (!shop.data) return null;
   return (
-    <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+    <Column gap={4}>
       <Typography variant="h1">Workshop</Typography>
       <Calibrate />
       <Box
         sx={{ display: 'grid', gap: 5, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
       >
         <Settings key={shop.data.version} shop={shop.data} saved={saved} setSaved={setSaved} />
-        <Box sx={{ display: 'grid', gap: 4, alignContent: 'start' }}>
+        <Column gap={4} sx={{ alignContent: 'start' }}>
           <People shop={shop.data} />
           <Password />
           {session.data?.isDemo && <StartAfresh />}
@@ -57,9 +58,9 @@ export function Workshop({ tools }: { tools: ReactNode }) {
               .
             </Typography>
           </Section>
-        </Box>
+        </Column>
       </Box>
-    </Box>
+    </Column>
   );
 }
 

@@ -1,0 +1,50 @@
+import Box, { type BoxProps } from '@mui/material/Box';
+import Dialog from '@mui/material/Dialog';
+import DialogActions from '@mui/material/DialogActions';
+import DialogContent from '@mui/material/DialogContent';
+import DialogTitle from '@mui/material/DialogTitle';
+import type { ReactNode } from 'react';
+
+type LayoutProps = Omit<BoxProps, 'display' | 'gap'> & {
+  /** Between the parts, in steps of 8 px. */
+  gap: number;
+};
+
+/** Parts under one another, none wider than the page: what is too wide scrolls within itself. */
+export const Column = ({ gap, sx, ...rest }: LayoutProps) => (
+  <Box
+    sx={[
+      { display: 'grid', gap, gridTemplateColumns: 'minmax(0, 1fr)' },
+      ...(Array.isArray(sx) ? (sx as object[]) : [sx as object]),
+    ]}
+    {...rest}
+  />
+);
+
+/** Parts beside one another, going on in the next line where there is no room. */
+export const Row = ({ gap, sx, ...rest }: LayoutProps) => (
+  <Box
+    sx={[{ display: 'flex', flexWrap: 'wrap', gap }, ...(Array.isArray(sx) ? (sx as object[]) : [sx as object])]}
+    {...rest}
+  />
+);
+
+interface FormDialogProps {
+  title: ReactNode;
+  close: () => void;
+  /** The buttons, the one that sends last. */
+  actions: ReactNode;
+  children: ReactNode;
+  open?: boolean;
+  wide?: boolean;
+}
+
+/** A few fields over the page, with what to do about them below. */
+export const FormDialog = ({ title, close, actions, children, open = true, wide = false }: FormDialogProps) => (
+  <Dialog open={open} onClose={close} fullWidth maxWidth={wide ? 'md' : 'sm'}>
+    <DialogTitle>{title}</DialogTitle>
+    {/* A label that stands above its field needs room under the title. */}
+    <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>{children}</DialogContent>
+    <DialogActions>{actions}</DialogActions>
+  </Dialog>
+);
