@@ -64,7 +64,8 @@ public static class RowSecurity
 
 /// <summary>
 /// Tells the database session which workshop a context works in, before its first statement and whenever the scope changed. From then on the
-/// connection stays with the context until it is disposed of, so that a request tells it once and not once a statement.
+/// connection stays with the context until it is disposed of, so that a request tells it once and not once a statement. Only asynchronous
+/// statements are told: a synchronous one sees no rows of any workshop.
 /// </summary>
 public sealed class RowSecurityInterceptor : DbCommandInterceptor, IDbConnectionInterceptor, IDbTransactionInterceptor
 {
@@ -90,8 +91,11 @@ public sealed class RowSecurityInterceptor : DbCommandInterceptor, IDbConnection
     }
 
     /// <inheritdoc/>
-    public ValueTask<InterceptionResult<DbTransaction>> TransactionStartingAsync(DbConnection connection, TransactionStartingEventData data, InterceptionResult<DbTransaction> result, CancellationToken cancellationToken = default) =>
-        Told(data.Context, result, cancellationToken);
+    public async ValueTask<InterceptionResult<DbTransaction>> TransactionStartingAsync(DbConnection connection, TransactionStartingEventData data, InterceptionResult<DbTransaction> result, CancellationToken cancellationToken = default)
+    {
+        await Tell(data.Context, cancellationToken);
+        return result;
+    }
 
     /// <inheritdoc/>
     public Task RolledBackToSavepointAsync(DbTransaction transaction, TransactionEventData data, CancellationToken cancellationToken = default)
@@ -140,12 +144,6 @@ public sealed class RowSecurityInterceptor : DbCommandInterceptor, IDbConnection
 
         db.SessionWorkshop = workshop;
         db.SessionSetIn = transaction?.TransactionId;
-    }
-
-    private static async ValueTask<InterceptionResult<T>> Told<T>(DbContext? context, InterceptionResult<T> result, CancellationToken cancellationToken)
-    {
-        await Tell(context, cancellationToken);
-        return result;
     }
 
     // A connection fresh from the pool has no workshop set.

@@ -35,6 +35,8 @@ public static class Storage
             settings.MaxPoolSize = 80;
         }
 
+        // What a session was told of its workshop must not outlive its way back into the pool.
+        settings.NoResetOnClose = false;
         services.AddScoped<WorkshopScope>();
         services.TryAddSingleton<INewsDesk, NoNewsDesk>();
         services.AddSingleton<NewsInterceptor>();

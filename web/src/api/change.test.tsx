@@ -26,7 +26,9 @@ describe('a change', () => {
     const { result } = renderHook(() => useChange(send), { wrapper });
     act(() => result.current.go());
     await waitFor(() => expect(result.current.at('mass')).toBe('No weight was given.'));
-    expect([result.current.whole, result.current.busy, send.mock.calls.length]).toEqual([null, false, 1]);
+    expect([result.current.besides('mass'), result.current.busy, send.mock.calls.length]).toEqual([null, false, 1]);
+    // A form that has no such field says it below.
+    expect(result.current.besides('because')).toBe(refused);
     act(() => result.current.clear());
     await waitFor(() => expect(result.current.error).toBeNull());
   });
@@ -34,7 +36,22 @@ describe('a change', () => {
   it('says what is wrong with all of it once, and what broke here without words of its own', async () => {
     const { result } = renderHook(() => useChange(() => Promise.reject(new TypeError('x is undefined'))), { wrapper });
     act(() => result.current.go());
-    await waitFor(() => expect(result.current.whole?.message).toMatch(/Something broke on this page/));
+    await waitFor(() => expect(result.current.besides('mass')?.message).toMatch(/Something broke on this page/));
+  });
+
+  it('tells of one that fails after another was sent', async () => {
+    let fail: (why: Problem) => void = () => undefined;
+    const { result } = renderHook(
+      () =>
+        useChange((slow: boolean) => (slow ? new Promise<void>((_, reject) => (fail = reject)) : Promise.resolve())),
+      { wrapper },
+    );
+    act(() => result.current.go(true));
+    await waitFor(() => expect(result.current.busy).toBe(true));
+    act(() => result.current.go(false));
+    await waitFor(() => expect(result.current.busy).toBe(false));
+    act(() => fail(refused));
+    await waitFor(() => expect(result.current.error).toBe(refused));
   });
 
   it('goes on when it was taken', async () => {

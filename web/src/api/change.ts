@@ -1,5 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Problem } from './client';
 
 /** While the server or its database is away, the same is sent again so often. */
@@ -20,23 +20,25 @@ export function useChange<TOf = void, TAnswer = unknown>(
   send: (of: TOf) => Promise<TAnswer>,
   after?: (answer: TAnswer, of: TOf) => unknown,
 ) {
+  // A mutation tells only of the last that was sent: one that fails after another was sent is said too.
+  const [failed, setFailed] = useState<unknown>(null);
   const mutation = useMutation<TAnswer, unknown, TOf>({
     networkMode: 'always',
     mutationFn: send,
+    onMutate: () => setFailed(null),
+    onError: setFailed,
     onSuccess: (answer, of) => after?.(answer, of),
   });
-  const error = problemOf(mutation.error);
+  const error = problemOf(failed);
   return {
     go: mutation.mutate,
     busy: mutation.isPending,
     error,
     /** What is refused at a field. */
     at: (field: string) => error?.at(field),
-    /** What is refused at no field: it is said once for the whole form. */
-    whole: error && error.refusals.length > 0 ? null : error,
-    clear: () => {
-      if (mutation.isError) mutation.reset();
-    },
+    /** What is not said at these fields: it is said once for the whole form. */
+    besides: (...fields: string[]) => (error?.isToldAt(fields) ? null : error),
+    clear: () => setFailed(null),
   };
 }
 

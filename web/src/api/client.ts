@@ -33,13 +33,21 @@ export class Problem extends Error {
     return this.status === 0 || this.status === 502 || this.status === 503 || this.status === 504;
   }
 
-  /** What is wrong with a field: itself, a part of it, or the same field of a part of the request (`wish.celsius` for `celsius`). */
+  /** What is wrong with a field: itself, a part of it, or the same field of a part of the request (`wish.minutes` for `minutes`). */
   at(field: string) {
     const of = (fits: (name: string) => boolean) => this.refusals.find((r) => fits(r.field))?.reason;
     return (
       of((name) => name === field) ??
       of((name) => name.startsWith(`${field}.`)) ??
       of((name) => name.endsWith(`.${field}`) && !name.includes('['))
+    );
+  }
+
+  /** Whether all of it is said at these fields already. */
+  isToldAt(fields: readonly string[]) {
+    return (
+      this.refusals.length > 0 &&
+      this.refusals.every((r) => fields.some((f) => new Problem(this.status, this.type, '', [r]).at(f) !== undefined))
     );
   }
 }

@@ -95,7 +95,7 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
           <RangeField key={key} label={label} {...field(key)} />
         ))}
       </Box>
-      <ProblemNotice error={change.whole} />
+      <ProblemNotice error={change.besides('name', ...ranges.map(([key]) => key))} />
     </FormDialog>
   );
 }

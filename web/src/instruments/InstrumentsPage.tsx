@@ -185,7 +185,7 @@ function AddOne() {
           Add
         </Button>
       </Row>
-      <ProblemNotice error={adding.whole} />
+      <ProblemNotice error={adding.besides('name', 'host', 'port')} />
     </Section>
   );
 }

@@ -61,7 +61,7 @@ export function CorrectWeighing({
         of={['rested', 'warm', 'damp', 'asSold', 'provisional']}
       />
       <TextField label="Because" {...text('because', 'The old figure stays readable, with this reason.')} />
-      <ProblemNotice error={correcting.whole} />
+      <ProblemNotice error={correcting.besides('mass', 'because')} />
     </FormDialog>
   );
 }

@@ -78,7 +78,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         </Typography>
       )}
       <TextField label="Because" {...text('because')} />
-      <ProblemNotice error={saving.whole} />
+      <ProblemNotice error={saving.besides('breed', 'animal', 'colour', 'notes', 'readyMadePer100Grams', 'because')} />
     </FormDialog>
   );
 }

@@ -76,7 +76,7 @@ export function EditSample({
       }
     >
       <SampleFields form={form} change={set} error={change.error} />
-      <ProblemNotice error={change.whole} />
+      <ProblemNotice error={change.besides('verdict', 'wrapsPerInch', 'plies', 'twistAngleDegrees', 'uses')} />
     </FormDialog>
   );
 }

@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
+import { ProblemNotice } from '../ui/Notices';
 import { fromRecipe, type PlanState } from './planState';
 import { again } from '../api/queries';
 import { useChange } from '../api/change';
@@ -57,6 +58,7 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
         </Button>
       </Row>
       {departures.length > 0 && <Typography>Differs from it: {departures.join('; ')}.</Typography>}
+      <ProblemNotice error={keeping.error ?? dropping.error} />
     </Column>
   );
 }

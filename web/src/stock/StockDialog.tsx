@@ -170,13 +170,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
               label="Take from the reserve all the same"
             />
           )}
-          <ProblemNotice
-            error={
-              problem && problem.refusals.every((r) => told.includes(r.field)) && problem.refusals.length > 0
-                ? null
-                : problem
-            }
-          />
+          <ProblemNotice error={saving.besides(...told)} />
         </>
       )}
     </FormDialog>

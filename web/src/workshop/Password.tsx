@@ -41,7 +41,7 @@ export function Password() {
           autoComplete="new-password"
           {...text('password', 'Ten characters or more. Every other browser is signed out.')}
         />
-        <ProblemNotice error={saving.whole} />
+        <ProblemNotice error={saving.besides('current', 'password')} />
         {done && <Notice tone="kept">Changed. Every other browser is signed out.</Notice>}
         <Button
           type="submit"
