@@ -30,6 +30,7 @@ public static class CombingStation
         Finishes = [LotForm.Top],
         Blends = true,
         GramsPerHour = 30,
+        Rest = new(LotForm.Noil, LossKind.Noil, new(0.92, 0.99), LossKind.SecondCuts),
         Staple = new(ShortestMillimetres, null),
         // What is not top is noil and waste; fine fibre leaves the most in the tines (docs/craft.md, sections 10 and 13).
         YieldByClass = of => of switch

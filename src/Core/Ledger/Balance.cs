@@ -9,7 +9,10 @@ public enum BalanceStatus
     /// <summary>The gap is no larger than three standard deviations.</summary>
     Fits,
 
-    /// <summary>More is missing than the weighings explain.</summary>
+    /// <summary>More is missing than the weighings explain, and no more than the step usually takes: lost and not weighed.</summary>
+    UsualLoss,
+
+    /// <summary>More is missing than the weighings and the step's usual loss explain.</summary>
     Suspicious,
 
     /// <summary>More came out than went in.</summary>
@@ -38,12 +41,19 @@ public sealed record Balance(
     /// <summary>How many standard deviations a gap may reach and still fit (docs/craft.md, section 4).</summary>
     public const double Bound = 3;
 
+    /// <summary>What the step usually loses, where more is missing than the weighings explain and that is known; null otherwise.</summary>
+    public UsualLoss? Usual { get; init; }
+
+    /// <summary>What was lost and not weighed, null unless it is <see cref="BalanceStatus.UsualLoss"/>.</summary>
+    public Estimate? LostNotWeighed => Status == BalanceStatus.UsualLoss ? Unaccounted : null;
+
     /// <summary>Kept over taken, null when either is unknown or nothing went in.</summary>
     public double? Yield => In is { Mass.Grams: > 0 } taken && Kept is { } kept ? kept.Mass.Grams / taken.Mass.Grams : null;
 
     /// <summary>Strikes the balance of a step from the masses of its flows.</summary>
     /// <param name="flows">Each flow with its mass, null where not known.</param>
-    public static Balance Of(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows)
+    /// <param name="usual">What the step usually loses, null when that is not known.</param>
+    public static Balance Of(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows, UsualLoss? usual = null)
     {
         var taken = Total(flows, f => f.Role == FlowRole.In);
         var gains = Total(flows, f => f.Role == FlowRole.Gain) ?? LinearForm.Nothing;
@@ -60,7 +70,10 @@ public sealed record Balance(
             losses?.Estimate,
             byDifference ? estimate : null,
             byDifference ? null : estimate,
-            Judge(estimate, byDifference));
+            Judge(estimate, byDifference, usual))
+        {
+            Usual = usual,
+        };
     }
 
     /// <summary>What came in from outside has nothing to be held against: it fits as it is.</summary>
@@ -79,19 +92,25 @@ public sealed record Balance(
     public static Balance OfRecount(LinearForm? before, LinearForm? counted)
     {
         var rest = before is null || counted is null ? null : (before - counted).Estimate;
-        var status = rest is null ? BalanceStatus.Open : Judge(rest, false) == BalanceStatus.Fits ? BalanceStatus.Fits : BalanceStatus.Suspicious;
+        // A little goes to the floor whenever a bag is opened.
+        var floor = (before?.Grams ?? 0) * UsualLoss.Floor;
+        var status = rest is null ? BalanceStatus.Open
+            : rest.Mass.Grams >= (-Bound * rest.Sigma) - 1e-9 && rest.Mass.Grams <= (Bound * rest.Sigma) + floor + 1e-9 ? BalanceStatus.Fits
+            : BalanceStatus.Suspicious;
         return new Balance(before?.Estimate, LinearForm.Nothing.Estimate, counted?.Estimate, LinearForm.Nothing.Estimate, null, rest, status);
     }
 
     /// <summary>What a gap comes to. A loss found by difference may be as large as it likes, but not below nothing.</summary>
     /// <param name="gap">In and gains less kept and weighed losses; null when not known.</param>
     /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>
-    public static BalanceStatus Judge(Estimate? gap, bool byDifference) => gap switch
+    /// <param name="usual">What the step usually loses, null when that is not known.</param>
+    public static BalanceStatus Judge(Estimate? gap, bool byDifference, UsualLoss? usual = null) => gap switch
     {
         null => BalanceStatus.Open,
         // A billionth of a gram keeps rounding from telling "nothing on nothing" apart.
         _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => BalanceStatus.Impossible,
-        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => BalanceStatus.Suspicious,
+        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + (usual?.Allowance.Grams ?? 0) + 1e-9 => BalanceStatus.Suspicious,
+        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => BalanceStatus.UsualLoss,
         _ => BalanceStatus.Fits,
     };
 

@@ -221,6 +221,16 @@ public static class LossKinds
         kind is not (LossKind.DirtAndSand or LossKind.WaxAndSuint or LossKind.VegetableMatter or LossKind.SeedAndTrash or LossKind.Gum or LossKind.Dust);
 }
 
+/// <summary>An answer to "where did it go?" that adds nothing to the log.</summary>
+public enum GapAnswer
+{
+    /// <summary>Nobody knows.</summary>
+    NotKnown,
+
+    /// <summary>The weights are right as they stand.</summary>
+    AsItIs,
+}
+
 /// <summary>One mass going through one step.</summary>
 /// <param name="Id">The flow's id.</param>
 /// <param name="Role">Which way it goes.</param>
@@ -234,4 +244,8 @@ public sealed record Flow(Guid Id, FlowRole Role, Amount Amount, Guid? LotId, Re
 /// <param name="Id">The entry's id.</param>
 /// <param name="Step">What was done.</param>
 /// <param name="Flows">Everything that went in and came out.</param>
-public sealed record Entry(Guid Id, StepKind Step, IReadOnlyList<Flow> Flows);
+public sealed record Entry(Guid Id, StepKind Step, IReadOnlyList<Flow> Flows)
+{
+    /// <summary>What the step usually loses, where more is missing than the weighings explain and that is known; null otherwise.</summary>
+    public UsualLoss? Usual { get; init; }
+}

@@ -34,6 +34,8 @@ internal sealed class FlowNetwork
         // A stretch that nobody emptied has an unknown rest: it checks nothing, and its ends lie in the ground.
         var lotNode = stretchOf.Where(s => s.IsClosed).ToDictionary(s => s.Start.Id, _ => network.Nodes++);
         var startOf = new Dictionary<Guid, int>();
+        // What turned up of a lot that was emptied comes out of it, and not out of nowhere.
+        var foundIn = stretchOf.Where(s => s.IsClosed && s.EndedBy is not null).ToDictionary(s => s.EndedBy!.Id, s => lotNode[s.Start.Id]);
         foreach (var stretch in stretchOf)
         {
             var node = lotNode.GetValueOrDefault(stretch.Start.Id, Ground);
@@ -55,9 +57,15 @@ internal sealed class FlowNetwork
                     FlowRole.In => new Edge(flow, entry.Id, lot, step),
                     FlowRole.Gain => new Edge(flow, entry.Id, Ground, step),
                     FlowRole.Out => new Edge(flow, entry.Id, step, lot),
-                    FlowRole.Count => new Edge(flow, entry.Id, Ground, lot),
+                    FlowRole.Count => new Edge(flow, entry.Id, foundIn.GetValueOrDefault(flow.Id, Ground), lot),
                     _ => new Edge(flow, entry.Id, step, Ground),
                 });
+            }
+
+            // What was lost and not weighed: known to lie within what the step usually takes. It is never named, for nobody weighed it.
+            if (entry.Usual is { } usual && step != Ground)
+            {
+                network.edges.Add(new Edge(usual.AsFlow(), entry.Id, step, Ground));
             }
         }
 

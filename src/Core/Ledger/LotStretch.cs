@@ -7,8 +7,14 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="EndedBy">The recount that ended it, null for the last stretch.</param>
 internal sealed record LotStretch(Guid LotId, Flow Start, IReadOnlyList<Flow> Takings, Flow? EndedBy)
 {
-    /// <summary>True when it is known that nothing was left: then what was taken adds up to what there was.</summary>
-    public bool IsClosed => EndedBy is null && Takings.Any(t => t.EmptiesLot);
+    /// <summary>True when it is known that nothing was left: then what was taken, and what turned up afterwards, adds up to what there was.</summary>
+    public bool IsClosed => Takings.Any(t => t.EmptiesLot);
+
+    /// <summary>True when nothing was left and nothing turned up since.</summary>
+    public bool IsEmptied => IsClosed && EndedBy is null;
+
+    /// <summary>Everything that went out of it: what was taken, and what a later recount found of a lot that was emptied.</summary>
+    public IEnumerable<Flow> Ends => IsClosed && EndedBy is { } found ? Takings.Append(found) : Takings;
 
     /// <summary>The stretches of every lot that a family made or counted, in order.</summary>
     /// <param name="family">Its entries, oldest first.</param>

@@ -36,6 +36,9 @@ public sealed class MassSolver
         }
     }
 
+    private MassSolver(MassSolver settled, Dictionary<Guid, Entry> entries) =>
+        (known, this.entries, stretches, first, last, endedBy) = (settled.known, entries, settled.stretches, settled.first, settled.last, settled.endedBy);
+
     /// <summary>Settles a family.</summary>
     /// <param name="family">All entries that made or used the lots in question, each once, oldest first.</param>
     public static MassSolver Of(IReadOnlyCollection<Entry> family)
@@ -54,6 +57,10 @@ public sealed class MassSolver
         return solver;
     }
 
+    /// <summary>The same masses, with what some steps usually lose: it moves no mass, only what a balance says.</summary>
+    /// <param name="usual">By entry; an entry of the family that is not named has none.</param>
+    public MassSolver With(IReadOnlyDictionary<Guid, UsualLoss> usual) => new(this, entries.ToDictionary(e => e.Key, e => e.Value with { Usual = usual.GetValueOrDefault(e.Key) }));
+
     /// <summary>A flow's mass, null when it cannot be told.</summary>
     /// <param name="flow">A flow of the family.</param>
     public LinearForm? Of(Flow flow) => known.GetValueOrDefault(flow.Id);
@@ -68,7 +75,12 @@ public sealed class MassSolver
 
     /// <summary>Whether it is known that nothing of a lot is left.</summary>
     /// <param name="lotId">The lot.</param>
-    public bool IsEmptied(Guid lotId) => last.TryGetValue(lotId, out var stretch) && stretch.IsClosed;
+    public bool IsEmptied(Guid lotId) => last.TryGetValue(lotId, out var stretch) && stretch.IsEmptied;
+
+    /// <summary>Whether more was taken from a lot than the book had, beyond what the weighings can be off by.</summary>
+    /// <param name="lotId">The lot.</param>
+    public bool IsOverdrawn(Guid lotId) => last.TryGetValue(lotId, out var stretch) && !stretch.IsEmptied && Rest(stretch) is null
+        && Of(stretch.Start) is not null && stretch.Takings.All(t => Of(t) is not null);
 
     /// <summary>The balance of one entry.</summary>
     /// <param name="entryId">An entry of the family.</param>
@@ -81,13 +93,33 @@ public sealed class MassSolver
             StepKind.TakeIn => Balance.OfTakingIn(flows),
             StepKind.Recount => Balance.OfRecount(endedBy.TryGetValue(entry.Flows[0].Id, out var before) ? Rest(before) : null, Of(entry.Flows[0])),
             _ when entry.Step.IsLeaving() => Balance.OfLeaving(flows),
-            _ => Balance.Of(flows),
+            _ => Balance.Of(flows, entry.Usual),
         };
     }
 
-    private LinearForm? Rest(LotStretch stretch) => stretch.IsClosed ? LinearForm.Nothing
-        : Of(stretch.Start) is { } there && stretch.Takings.All(t => Of(t) is not null) ? there - LinearForm.Sum(stretch.Takings.Select(t => Of(t)!))
+    /// <summary>What one entry lacks, positive, or has too much of, as a sum of weighings; of a recount what is missing or was found.</summary>
+    /// <param name="entryId">An entry of the family.</param>
+    /// <returns>Null when it cannot be told, and for entries that have nothing to be held against.</returns>
+    public LinearForm? GapAt(Guid entryId)
+    {
+        var entry = entries[entryId];
+        if (entry.Step == StepKind.Recount)
+        {
+            return endedBy.TryGetValue(entry.Flows[0].Id, out var stretch) && Rest(stretch) is { } before && Of(entry.Flows[0]) is { } counted ? before - counted : null;
+        }
+
+        var inside = entry.Flows.Where(f => f.Amount != Amount.ByDifference).Select(f => (IsIn: f.Role is FlowRole.In or FlowRole.Gain, Mass: Of(f))).ToArray();
+        return !entry.Step.HasBalance() || inside.Any(f => f.Mass is null) ? null
+            : LinearForm.Sum(inside.Where(f => f.IsIn).Select(f => f.Mass!)) - LinearForm.Sum(inside.Where(f => !f.IsIn).Select(f => f.Mass!));
+    }
+
+    // More was taken than the book had: then the book was wrong, and what is left of the lot is not known until somebody weighs it.
+    private LinearForm? Rest(LotStretch stretch) => stretch.IsEmptied ? LinearForm.Nothing
+        : Of(stretch.Start) is { } there && stretch.Takings.All(t => Of(t) is not null) && there - LinearForm.Sum(stretch.Takings.Select(t => Of(t)!)) is var rest && !IsBelowNothing(rest) ? rest
         : null;
+
+    /// <summary>Less than nothing, beyond what the weighings can be off by.</summary>
+    internal static bool IsBelowNothing(LinearForm mass) => mass.Grams < 0 && mass.Estimate is var e && e.Mass.Grams < (-Balance.Bound * e.Sigma) - 1e-9;
 
     private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> StepEquations() => entries.Values
         .Where(e => e.Step.HasBalance())
@@ -95,7 +127,7 @@ public sealed class MassSolver
 
     private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> LotEquations() => stretches
         .Where(s => s.IsClosed)
-        .Select(s => (true, s.Takings.Select(t => (-1.0, t)).Prepend((1.0, s.Start)).ToArray()));
+        .Select(s => (true, s.Ends.Select(t => (-1.0, t)).Prepend((1.0, s.Start)).ToArray()));
 
     private void Solve(IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> all)
     {
@@ -116,7 +148,13 @@ public sealed class MassSolver
 
             var plus = LinearForm.Sum(equation.Where(t => t.Sign > 0 && t.Flow.Id != wanted.Id).Select(t => known[t.Flow.Id]));
             var minus = LinearForm.Sum(equation.Where(t => t.Sign < 0 && t.Flow.Id != wanted.Id).Select(t => known[t.Flow.Id]));
-            known[wanted.Id] = sign > 0 ? minus - plus : plus - minus;
+            var told = sign > 0 ? minus - plus : plus - minus;
+            if (equations[index].IsLot && IsBelowNothing(told))
+            {
+                continue;
+            }
+
+            known[wanted.Id] = told;
             foreach (var next in standsIn[wanted.Id])
             {
                 queue.Enqueue(next, equations[next].IsLot ? -1 : next);

@@ -65,10 +65,14 @@ public sealed class Reconciliation
     /// <summary>Reconciles a family.</summary>
     /// <param name="family">Its entries, oldest first.</param>
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none: it helps to tell one slip from another.</param>
-    public static Reconciliation Of(IReadOnlyCollection<Entry> family, Mass? usualBowl = null)
+    /// <param name="masses">The family's masses where they are at hand; they are worked out where they are needed and not given.</param>
+    public static Reconciliation Of(IReadOnlyCollection<Entry> family, Mass? usualBowl = null, MassSolver? masses = null)
     {
         var network = FlowNetwork.Of(family);
-        var work = new WeighingAdjustment(network, usualBowl);
+        // A step that is short of more than it usually takes is named whatever the rest of the family says: its own loss has a wide range.
+        var usual = family.Where(e => e.Usual is not null).ToArray();
+        masses ??= usual.Length == 0 ? null : MassSolver.Of(family);
+        var work = new WeighingAdjustment(network, usualBowl, [.. usual.Where(e => masses!.BalanceAt(e.Id).Status == BalanceStatus.Suspicious)]);
         var doubts = new List<Doubt>();
         while (work.Worst() is { } worst)
         {

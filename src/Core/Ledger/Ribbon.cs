@@ -16,7 +16,8 @@ public sealed record RibbonBand(Guid LotId, Guid FromEntryId, Guid? ToEntryId, d
 /// <param name="Grams">Reference mass; null when it cannot be told yet.</param>
 /// <param name="Share">Of what the step took, 0 to 1; null when not known.</param>
 /// <param name="ByDifference">Found from the rest and not weighed.</param>
-public sealed record RibbonStrand(Guid EntryId, Guid FlowId, double? Grams, double? Share, bool ByDifference);
+/// <param name="NotWeighed">What was lost and not weighed is told as; null for a loss that stands in the log.</param>
+public sealed record RibbonStrand(Guid EntryId, Guid FlowId, double? Grams, double? Share, bool ByDifference, LossKind? NotWeighed = null);
 
 /// <summary>One step on the ribbon.</summary>
 /// <param name="EntryId">The step.</param>
@@ -64,7 +65,7 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
 
             bands.AddRange(drawn.Select(t => new RibbonBand(lot, from, t.Entry.Id, solver.Of(t.Flow)?.Grams, path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains))));
             var left = solver.Left(lot)?.Grams;
-            if (!takings.Any(t => t.Flow.EmptiesLot) && (left is null || left > Crumb))
+            if (!solver.IsEmptied(lot) && (left is null || left > Crumb))
             {
                 bands.Add(new RibbonBand(lot, from, null, left, after.Contains(lot)));
             }
@@ -73,7 +74,8 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         var stages = family.Select(e => new RibbonStage(e.Id, columns[e.Id], solver.BalanceAt(e.Id))).OrderBy(s => s.Column).ToArray();
         var strands = stages.SelectMany(s => byId[s.EntryId].Flows
             .Where(f => f.Role == FlowRole.Loss)
-            .Select(f => Strand(s, f, solver))).ToArray();
+            .Select(f => Strand(s, f, solver))
+            .Concat(NotWeighed(s))).ToArray();
         return new Ribbon(stages, [.. bands.OrderBy(b => columns[b.FromEntryId])], strands);
     }
 
@@ -116,6 +118,14 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         var byDifference = flow.Amount == Amount.ByDifference;
         var grams = byDifference ? stage.Balance.ByDifference?.Mass.Grams : solver.Of(flow)?.Grams;
         return new RibbonStrand(stage.EntryId, flow.Id, grams, stage.Balance.In is { Mass.Grams: > 0 } taken ? grams / taken.Mass.Grams : null, byDifference);
+    }
+
+    private static IEnumerable<RibbonStrand> NotWeighed(RibbonStage stage)
+    {
+        if (stage.Balance is { LostNotWeighed: { } lost, Usual: { } usual, In: { } taken })
+        {
+            yield return new RibbonStrand(stage.EntryId, usual.FlowId, lost.Mass.Grams, lost.Mass.Grams / taken.Mass.Grams, true, usual.Kind);
+        }
     }
 
     private static Dictionary<Guid, int> Columns(IReadOnlyCollection<Entry> family, Dictionary<Guid, Guid> madeIn)

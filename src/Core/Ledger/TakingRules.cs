@@ -3,30 +3,46 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Ledger;
 
+/// <summary>A taking that weighs more than the book says is there. Either figure may be the slip, so it is asked and not refused.</summary>
+/// <param name="Lot">The lot.</param>
+/// <param name="Book">What the log says is left of it.</param>
+/// <param name="Taken">What the scale says was taken.</param>
+public sealed record OverBook(SourceLot Lot, Estimate Book, Estimate Taken);
+
 /// <summary>What holds whenever fibre is taken from a lot, whatever for.</summary>
 public static class TakingRules
 {
-    /// <summary>Checks a taking against what is there.</summary>
+    /// <summary>Checks a taking; a weighed one is never refused for what the book says: fibre on the pan is a fact.</summary>
     /// <param name="taking">The taking.</param>
     /// <param name="field">Its field, to name in a refusal.</param>
-    /// <param name="guard">Collects <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>more-than-there</c>.</param>
+    /// <param name="guard">Collects <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>.</param>
     public static void Check(Taking taking, string field, Guard guard)
     {
         var (lot, weighing, all) = taking;
         guard.Need(!lot.UsedUp, field, "used-up", FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.ChangedAt:d MMM yyyy, HH:mm}"))
             .Need(weighing is not null || all, field + ".mass", "not-weighed", "is missing: weigh what you take, or take all of it")
             .Need(weighing is null || weighing.Logged > Mass.Zero, field + ".mass", "empty-lot", "is nothing: there is no such taking");
-        var taken = weighing is null ? null : ReferenceWeighing.Of(weighing, lot.Nature);
-        if (taken is not null && lot.Left is { } left)
-        {
-            var over = (LinearForm.Of(taken) - left).Estimate;
-            guard.Need(
-                over.Mass.Grams <= (Balance.Bound * over.Sigma) + 1e-9,
-                field + ".mass",
-                "more-than-there",
-                FormattableString.Invariant($"is more than is there: {lot.Code} holds {left.Estimate.Mass} (rested at 65 %) since {lot.ChangedAt:d MMM yyyy, HH:mm}"));
-        }
     }
+
+    /// <summary>Whether a weighed taking is more than the book says is there, beyond what the weighings can be off by.</summary>
+    /// <param name="taking">The taking.</param>
+    /// <returns>What the book says and what the scale says, null when they can both be.</returns>
+    public static OverBook? Over(Taking taking)
+    {
+        if (taking.Weighing is not { } weighing || taking.Lot.Left is not { } left || ReferenceWeighing.Of(weighing, taking.Lot.Nature) is not { } taken)
+        {
+            return null;
+        }
+
+        var over = (LinearForm.Of(taken) - left).Estimate;
+        return over.Mass.Grams > (Balance.Bound * over.Sigma) + 1e-9 ? new OverBook(taking.Lot, left.Estimate, LinearForm.Of(taken).Estimate) : null;
+    }
+
+    /// <summary>What is left of a lot after a taking.</summary>
+    /// <param name="left">What the book had.</param>
+    /// <param name="taken">What was taken.</param>
+    /// <returns>Null when more was taken than the book had: then the book was wrong, and what is left is not known until somebody weighs it.</returns>
+    public static LinearForm? Rest(LinearForm left, LinearForm taken) => left - taken is var rest && MassSolver.IsBelowNothing(rest) ? null : rest;
 
     /// <summary>Whether a taking goes into what is kept for a project: a warning at first, and a refusal for whoever was not warned.</summary>
     /// <param name="taking">The taking.</param>

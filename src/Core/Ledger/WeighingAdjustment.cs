@@ -30,9 +30,13 @@ internal sealed class WeighingAdjustment
     private readonly Dictionary<Guid, Estimate> unlogged = [];
     private readonly HashSet<Guid> leaks = [];
 
-    public WeighingAdjustment(FlowNetwork network, Mass? usualBowl)
+    // Steps that lack more than they usually lose, by the flow that stands for what was lost and not weighed; each is told once.
+    private readonly Dictionary<Guid, Guid> shortSteps;
+
+    public WeighingAdjustment(FlowNetwork network, Mass? usualBowl, IReadOnlyCollection<Entry> shortOf)
     {
         this.network = network;
+        shortSteps = shortOf.ToDictionary(e => e.Id, e => e.Usual!.FlowId);
         this.usualBowl = usualBowl;
         var row = Rows(network);
         rows = row.Max() + 1;
@@ -77,19 +81,26 @@ internal sealed class WeighingAdjustment
         }
 
         var most = checkedOnes.Max(m => Math.Abs(m.Statistic));
-        if (most <= Reconciliation.Critical(checkedOnes.Length))
+        var critical = Reconciliation.Critical(checkedOnes.Length);
+        if (most <= critical)
         {
-            return null;
+            var atShort = checkedOnes.Where(m => shortSteps.ContainsKey(m.Edge.EntryId)).ToArray();
+            if (atShort.Length == 0)
+            {
+                return null;
+            }
+
+            most = atShort.Max(m => Math.Abs(m.Statistic));
         }
 
         var group = checkedOnes
-            .Where(m => Math.Abs(m.Statistic) >= most * (1 - Equal))
+            .Where(m => Math.Abs(m.Statistic) >= most * (1 - Equal) && Math.Abs(m.Statistic) <= most * (1 + Equal))
             .Select(m => (Flow: m, Right: Otherwise(m)))
             .Select(g => (g.Flow, g.Right, Slip: Slips.Explaining(g.Flow.Edge.Flow, g.Right.Mass.Grams, g.Right.Sigma, usualBowl).OrderBy(s => Math.Round(s.Misfit, 2)).ThenBy(s => s.Kind).FirstOrDefault()))
             .OrderBy(g => g.Right.Mass.Grams < -Balance.Bound * g.Right.Sigma)
             .ThenBy(g => g.Slip?.Misfit ?? double.MaxValue)
             .ToArray();
-        if (Exchanged(checkedOnes, most * most) is { } exchanged)
+        if (Exchanged(checkedOnes, Math.Max(most * most, critical * critical)) is { } exchanged)
         {
             return exchanged;
         }
@@ -105,6 +116,23 @@ internal sealed class WeighingAdjustment
             leaks.Add(leak.Flow.Edge.Flow.Id);
             (first, right) = (leak.Flow, leak.Right);
             group = [leak, .. group.Where(g => g.Flow != leak.Flow)];
+        }
+        else if (group.Select(g => g.Flow.Edge.EntryId).FirstOrDefault(shortSteps.ContainsKey) is var at && at != default)
+        {
+            if (slip is null or { Misfit: >= 1 } && byFlow[shortSteps[at]] is { IsChecked: true } lost)
+            {
+                right = Otherwise(lost);
+                slip = new Slip(SlipKind.SomethingNotLogged, null, 0, right.Mass.Grams, 1);
+                unlogged[at] = right;
+                leaks.Add(lost.Edge.Flow.Id);
+                first = lost;
+                group = [(lost, right, slip), .. group];
+            }
+        }
+
+        foreach (var entry in group.Select(g => g.Flow.Edge.EntryId))
+        {
+            shortSteps.Remove(entry);
         }
 
         return new Doubt([.. group.Select(g => g.Flow.Edge.Flow.Id)], [.. group.Select(g => g.Flow.Edge.EntryId)], Out(first), first.Grams, right, slip);

@@ -21,6 +21,9 @@ public enum WentTo
     /// <summary>Lost and found only by difference.</summary>
     LostByDifference,
 
+    /// <summary>Lost and not weighed: no more than the step usually takes.</summary>
+    LostNotWeighed,
+
     /// <summary>Left the course on purpose.</summary>
     Left,
 
@@ -74,7 +77,7 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
                 {
                     var (kind, fate) = loss(flow);
                     parts.Add(flow.Amount == Amount.ByDifference
-                        ? new Part(WentTo.LostByDifference, kind, fate, null, ByDifference(entry, solver), Agreed(flow))
+                        ? new Part(WentTo.LostByDifference, kind, fate, null, solver.GapAt(entry.Id), Agreed(flow))
                         : new Part(WentTo.Lost, kind, fate, null, mass, Agreed(flow)));
                 }
                 else if (flow.Role == FlowRole.Gain)
@@ -95,9 +98,14 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
                     parts.Add(new Part(WentTo.Left, null, null, entry.Step, mass, Agreed(flow)));
                 }
             }
+
+            if (entry.Usual is { } usual && solver.BalanceAt(entry.Id).Status == BalanceStatus.UsualLoss)
+            {
+                parts.Add(new Part(WentTo.LostNotWeighed, usual.Kind, null, null, solver.GapAt(entry.Id), reconciliation.Flows[usual.FlowId].Reconciled?.Mass.Grams));
+            }
         }
 
-        foreach (var stretch in LotStretch.Of(family).Where(s => !s.IsClosed && made.Contains(s.LotId)))
+        foreach (var stretch in LotStretch.Of(family).Where(s => !s.IsEmptied && made.Contains(s.LotId)))
         {
             AddRest(stretch, solver, Agreed, parts);
         }
@@ -126,22 +134,6 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
         parts.Add(gone is { Grams: < 0 }
             ? new Part(WentTo.Found, null, null, null, LinearForm.Nothing - gone, -agreedGone)
             : new Part(WentTo.Missing, null, null, null, gone, agreedGone));
-    }
-
-    private static LinearForm? ByDifference(Entry entry, MassSolver solver)
-    {
-        var rest = LinearForm.Nothing;
-        foreach (var flow in entry.Flows.Where(f => f.Amount != Amount.ByDifference))
-        {
-            if (solver.Of(flow) is not { } mass)
-            {
-                return null;
-            }
-
-            rest = flow.Role is FlowRole.In or FlowRole.Gain ? rest + mass : rest - mass;
-        }
-
-        return rest;
     }
 
     private static IEnumerable<WhereaboutsLine> Lined(List<Part> parts, double unlogged)

@@ -28,6 +28,24 @@ public sealed record YieldForecast(double Lower, double Median, double Upper, in
     /// <param name="own">The workshop's own yields of this step for this kind of fibre, as fractions; none is fine.</param>
     public static YieldForecast Of(Span typical, IReadOnlyCollection<double> own)
     {
+        var (mu, scale, freedom) = Prediction(typical, own);
+        var reach = scale * StudentT.InvCDF(0, 1, freedom, 0.9);
+        return new YieldForecast(Within(mu - reach), Within(mu), Within(mu + reach), own.Count);
+    }
+
+    /// <summary>The yields that are usual: all but the rarest at either end.</summary>
+    /// <param name="typical">The typical range, as fractions; its width is above zero.</param>
+    /// <param name="own">The workshop's own yields of this step for this kind of fibre, as fractions.</param>
+    /// <param name="rarely">The share beyond each end, above 0 and below one half.</param>
+    public static Span Between(Span typical, IReadOnlyCollection<double> own, double rarely)
+    {
+        var (mu, scale, freedom) = Prediction(typical, own);
+        var reach = scale * StudentT.InvCDF(0, 1, freedom, 1 - rarely);
+        return new Span(Within(mu - reach), Within(mu + reach));
+    }
+
+    private static (double Location, double Scale, double Freedom) Prediction(Span typical, IReadOnlyCollection<double> own)
+    {
         var n = own.Count;
         var mean0 = typical.Middle;
         var half = (typical.High - typical.Low) / 2;
@@ -37,9 +55,7 @@ public sealed record YieldForecast(double Lower, double Median, double Upper, in
         var mu = ((Prior * mean0) + own.Sum()) / kappa;
         var alpha = PriorAlpha + (n / 2.0);
         var beta = (half * half / 4) + (around / 2) + (Prior * n * (mean - mean0) * (mean - mean0) / (2 * kappa));
-        var scale = Math.Sqrt(beta * (kappa + 1) / (alpha * kappa));
-        var reach = scale * StudentT.InvCDF(0, 1, 2 * alpha, 0.9);
-        return new YieldForecast(Within(mu - reach), Within(mu), Within(mu + reach), n);
+        return (mu, Math.Sqrt(beta * (kappa + 1) / (alpha * kappa)), 2 * alpha);
     }
 
     /// <summary>Several steps one after another: medians multiply, and the bands add up as squares of logarithms.</summary>

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Stations;
 
@@ -35,6 +36,13 @@ public sealed record StapleBounds(double? Shortest, double? Longest)
     /// <param name="millimetres">Mean of the measured locks, null when none was.</param>
     public bool Admit(double? millimetres) => !(millimetres < Shortest) && !(millimetres > Longest);
 }
+
+/// <summary>What a step leaves beside its product, and is kept: the noil of combing.</summary>
+/// <param name="Form">As a lot.</param>
+/// <param name="As">As a loss.</param>
+/// <param name="Together">Product and rest together over what was taken, as a typical range (docs/craft.md, section 13).</param>
+/// <param name="Waste">What usually goes besides.</param>
+public sealed record KeptRest(LotForm Form, LossKind As, Span Together, LossKind Waste);
 
 /// <summary>
 /// Everything that is true of one station, in one place: routes, rail, forecasts, weigh log and the screens read it here. What is the same at
@@ -108,6 +116,9 @@ public sealed record Station(
     /// <summary>The forms to offer first, where what is usually made depends on what goes in.</summary>
     public Func<LotForm, Fibre, IReadOnlyList<LotForm>>? UsualGives { get; init; }
 
+    /// <summary>The rest that is kept as a lot or noted as a loss and is no waste: noil of combing. Null where there is none.</summary>
+    public KeptRest? Rest { get; init; }
+
     /// <summary>Its typical pace, null where nobody stands at it.</summary>
     public Pace? TypicalPace => GramsPerHour is { } grams ? new Pace(grams, 0) : null;
 
@@ -125,6 +136,29 @@ public sealed record Station(
     /// <param name="form">What the lot is.</param>
     /// <param name="fibre">Its fibre.</param>
     public bool CanTake(LotForm form, Fibre fibre) => Takes.Contains(form) && (Fibres is null || Fibres.Contains(fibre));
+
+    /// <summary>What usually goes here and need not be weighed, for one entry.</summary>
+    /// <param name="of">The class of what went in, null when not known.</param>
+    /// <param name="own">The workshop's own yields of like fibre at this step.</param>
+    /// <param name="taken">What went in, in reference mass.</param>
+    /// <param name="made">The forms of what was made.</param>
+    /// <param name="weighed">The losses that were weighed, in reference mass.</param>
+    public UsualLoss UsualLossOf(
+        FleeceClass? of, IReadOnlyCollection<double> own, Mass taken, IReadOnlyCollection<LotForm> made, IReadOnlyCollection<(LossKind Kind, Mass Mass)> weighed)
+    {
+        // Where the rest was kept or weighed, what is usual is held against both together; the step's own yields tell nothing of that.
+        if (Rest is { } rest && (made.Contains(rest.Form) || weighed.Any(w => w.Kind == rest.As)))
+        {
+            var waste = weighed.Where(w => w.Kind != rest.As).ToArray();
+            return UsualLoss.Of(rest.Waste, rest.Together, [], taken, Sum(waste), waste.Any(w => w.Kind == rest.Waste));
+        }
+
+        var typical = Typical(of);
+        var kind = typical is null ? LossKind.Spilled : UsualLosses[0];
+        return UsualLoss.Of(kind, typical, own, taken, Sum(weighed), weighed.Any(w => w.Kind == kind));
+    }
+
+    private static Mass Sum(IEnumerable<(LossKind Kind, Mass Mass)> weighed) => Mass.FromGrams(weighed.Sum(w => w.Mass.Grams));
 
     /// <summary>Kept over taken as is typical for a class.</summary>
     /// <param name="of">The class, null when not known.</param>

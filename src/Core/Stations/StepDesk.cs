@@ -23,6 +23,13 @@ public sealed record Losing(LossKind Kind, Fate? Fate, Weighing? Weighing, decim
 /// <param name="Weighing">Its weight.</param>
 public sealed record Gaining(GainKind Kind, Weighing Weighing);
 
+/// <summary>What somebody remembers of a step that was logged: it is added to the entry, with who and when.</summary>
+/// <param name="Heap">Another heap that was made; without a weight it is what is left over.</param>
+/// <param name="Loss">A loss; without a weight it is all that is missing.</param>
+/// <param name="Gain">Something that was taken up.</param>
+/// <param name="Measures">What is noted beside the weights, by <see cref="Measure.Key"/>.</param>
+public sealed record Completion(Giving? Heap, Losing? Loss, Gaining? Gain, IReadOnlyDictionary<string, double>? Measures);
+
 /// <summary>A step as someone wants it logged.</summary>
 /// <param name="Station">Where it is done: its rules.</param>
 /// <param name="From">What it took, at least one lot.</param>
@@ -46,11 +53,17 @@ public sealed record StepCommand(
 /// <param name="Slip">The likeliest slip when it does not fit.</param>
 /// <param name="Composition">What was made is made of.</param>
 /// <param name="Reserved">Takings that go into what is kept for a project, of which the person was not warned yet: a preview warns, and nothing is logged.</param>
-public sealed record StepOutcome(Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Composition Composition, IReadOnlyList<Refusal> Reserved);
+/// <param name="OverBook">Takings that weigh more than the book says is there.</param>
+public sealed record StepOutcome(
+    Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Composition Composition, IReadOnlyList<Refusal> Reserved, IReadOnlyList<OverBook> OverBook)
+{
+    /// <summary>The figures contradict the log or each other: kept as a draft until somebody says which is right, or gives a reason.</summary>
+    public bool IsContradicted => Balance.Status == BalanceStatus.Impossible || OverBook.Count > 0;
+}
 
 /// <summary>
 /// Decides what may be logged. Pure: the lots as they are and a command go in, an outcome or refusals come out.
-/// An impossible balance is an outcome, not a refusal: the entry is kept as a draft until someone confirms it with a reason.
+/// An impossible balance, or a taking above the book, is an outcome and no refusal: the entry is kept as a draft until someone sets a weight right or confirms it with a reason.
 /// </summary>
 public static class StepDesk
 {
@@ -62,7 +75,7 @@ public static class StepDesk
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
     /// <returns>
     /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
-    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>more-than-there</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>,
+    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>,
     /// <c>not-measured-here</c>, <c>out-of-range</c>, <c>missing</c>.
     /// </returns>
     public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl)
@@ -92,6 +105,44 @@ public static class StepDesk
         var composition = guard.Passed ? Mixed(command) : null;
         guard.Need(!guard.Passed || composition is not null, "from", "shares-unknown", "holds unlike fibres, and one of them was not weighed: without its weight nobody can tell what the blend is made of");
         return guard.Then<StepOutcome>(() => Strike(command, composition!, usualBowl));
+    }
+
+    /// <summary>
+    /// Judges an outcome again, knowing what usually goes at the station: asked only where something is missing, because that has to be read from the log.
+    /// </summary>
+    /// <param name="command">The step.</param>
+    /// <param name="outcome">What the desk made of it.</param>
+    /// <param name="of">The class of what went in, null when not known.</param>
+    /// <param name="own">The workshop's own yields of like fibre at this step.</param>
+    public static StepOutcome WithUsual(StepCommand command, StepOutcome outcome, FleeceClass? of, IReadOnlyCollection<double> own)
+    {
+        var losses = outcome.Flows.Skip(command.From.Count + command.To.Count).Zip(command.Losses)
+            .Where(p => p.First.Flow.Amount == Amount.Weighed)
+            .Select(p => (p.Second.Kind, Mass.FromGrams(p.First.Mass?.Grams ?? p.Second.Weighing!.Logged.Grams))).ToArray();
+        var usual = command.Station.UsualLossOf(of, own, outcome.Balance.In!.Mass, [.. command.To.Select(t => t.Form)], losses);
+        var balance = Balance.Of(outcome.Flows, usual);
+        return outcome with { Balance = balance, Slip = balance.Status == BalanceStatus.UsualLoss ? null : outcome.Slip };
+    }
+
+    /// <summary>Checks what is remembered afterwards of a step that was logged.</summary>
+    /// <param name="station">Where it was done.</param>
+    /// <param name="sources">Form and fibre of what it took.</param>
+    /// <param name="findsByDifference">Whether a loss of it is found by difference already.</param>
+    /// <param name="added">What is added.</param>
+    /// <returns>Nothing, or <c>nothing-added</c>, <c>wrong-form</c>, <c>empty-lot</c>, <c>one-by-difference</c>, <c>not-measured-here</c>, <c>out-of-range</c>, <c>missing</c>.</returns>
+    public static IReadOnlyList<Refusal> CheckCompletion(Station station, IReadOnlyCollection<(LotForm Form, Fibre Fibre)> sources, bool findsByDifference, Completion added)
+    {
+        var guard = new Guard()
+            .Need(added.Heap is not null || added.Loss is not null || added.Gain is not null || added.Measures is { Count: > 0 }, "loss", "nothing-added", "is empty, and so is everything else: say what is to be added")
+            .Need(added.Heap is not { } heap || sources.All(s => station.GivesOf(s.Form, s.Fibre).Contains(heap.Form)), "heap.form", "wrong-form", "is not something this step makes of what went in")
+            .Need(added.Heap?.Weighing is not { } made || made.Logged > Mass.Zero, "heap.mass", "empty-lot", "is nothing: leave it out, or weigh it")
+            .Need(added.Loss is not { Weighing: null } || !findsByDifference, "loss.mass", "one-by-difference", "is missing: one loss of this step is found by difference already, so this one has to be weighed");
+        foreach (var refusal in Measure.Check(station, added.Measures ?? new Dictionary<string, double>()))
+        {
+            guard.Add(refusal);
+        }
+
+        return guard.Refusals;
     }
 
     private static void CheckTakings(StepCommand command, Guard guard)
@@ -167,7 +218,13 @@ public static class StepDesk
         var balance = Balance.Of(flows);
         var gap = balance.Unaccounted ?? balance.ByDifference;
         var slip = balance.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
-        return new StepOutcome(balance, flows, slip, composition, command.IntoReserve ? [] : [.. command.From.Select((t, i) => TakingRules.Reserved(t, $"from[{i}]")).OfType<Refusal>()]);
+        return new StepOutcome(
+            balance,
+            flows,
+            slip,
+            composition,
+            command.IntoReserve ? [] : [.. command.From.Select((t, i) => TakingRules.Reserved(t, $"from[{i}]")).OfType<Refusal>()],
+            [.. command.From.Select(TakingRules.Over).OfType<OverBook>()]);
     }
 
     private static (Flow, LinearForm?) Weighed(FlowRole role, Amount amount, Guid? lot, Weighing? weighing, Nature nature, bool empties, LinearForm? otherwise)

@@ -8,7 +8,8 @@ namespace EarthyTuft.Core.Stock;
 /// <param name="Step">How it leaves; one of the leaving steps.</param>
 /// <param name="Taking">From which lot, and how much.</param>
 /// <param name="IntoReserve">The person was warned and takes what is kept for a project all the same.</param>
-public sealed record LeavingCommand(StepKind Step, Taking Taking, bool IntoReserve);
+/// <param name="ItWasThere">The person was asked and says that the weight is right, whatever the book has.</param>
+public sealed record LeavingCommand(StepKind Step, Taking Taking, bool IntoReserve, bool ItWasThere = false);
 
 /// <summary>A lot weighed anew: "found 12 g more".</summary>
 /// <param name="Lot">The lot.</param>
@@ -26,11 +27,16 @@ public static class StockDesk
 {
     /// <summary>Weighs a leaving up.</summary>
     /// <param name="command">What leaves.</param>
-    /// <returns>The flow with its mass, or <c>wrong-step</c>, <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>more-than-there</c>, <c>reserved</c>.</returns>
+    /// <returns>The flow with its mass, or <c>wrong-step</c>, <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>above-the-book</c>, <c>reserved</c>.</returns>
     public static Result<(Flow Flow, LinearForm? Mass)> WeighUp(LeavingCommand command)
     {
         var guard = new Guard().Need(command.Step.IsLeaving(), "step", "wrong-step", "is not a way for fibre to leave");
         TakingRules.Check(command.Taking, "from", guard);
+        if (!command.ItWasThere && TakingRules.Over(command.Taking) is { } over)
+        {
+            guard.Need(false, "from.mass", "above-the-book", $"is more than the book has: {over.Lot.Code} should hold {over.Book.Mass}");
+        }
+
         guard.Add(command.IntoReserve ? null : TakingRules.Reserved(command.Taking, "from"));
         // Reference locks are a few grams of a fleece: an empty field never means all of it.
         guard.Need(command.Step != StepKind.KeepAsReference || command.Taking.Weighing is not null, "mass", "empty", "is missing: weigh the locks that are kept");
@@ -45,12 +51,11 @@ public static class StockDesk
 
     /// <summary>Weighs a recount up.</summary>
     /// <param name="command">The lot and what is there now.</param>
-    /// <returns>The flow, its mass and the balance against what the log said, or <c>used-up</c>, <c>empty-lot</c>, <c>damp</c>.</returns>
+    /// <returns>The flow, its mass and the balance against what the log said, or <c>empty-lot</c>, <c>damp</c>. A lot of which nothing was left can be counted too: bags turn up.</returns>
     public static Result<(Flow Flow, LinearForm Mass, Balance Balance)> WeighUp(RecountCommand command)
     {
         var reference = ReferenceWeighing.Of(command.Weighing, command.Lot.Nature);
         return new Guard()
-            .Need(!command.Lot.UsedUp, "lot", "used-up", FormattableString.Invariant($"is {command.Lot.Code}, and nothing was left of it: void the entry that emptied it, and it is there again"))
             .Need(command.Weighing.Logged > Mass.Zero, "mass", "empty-lot", "is nothing: if nothing is left, log it as used up, given away or thrown away")
             .Need(reference is not null, "state", "damp", "cannot be damp: a recount says how much fibre there is, and water would be counted with it")
             .Then<(Flow, LinearForm, Balance)>(() =>

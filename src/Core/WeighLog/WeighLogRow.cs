@@ -39,7 +39,7 @@ public sealed record WeighLogRow
     [
         "entry", "line", "step", "done_at", "who", "minutes", "notes", "confirmed_because", "flow", "lot", "form", "fibre", "breed", "animal",
         "colour", "shorn_on", "price", "amount", "empties_lot", "kind", "fate", "mass_g", "state", "humidity_percent", "scale_step_g", "weighed_on",
-        "spent", "worth", "voided_because",
+        "spent", "worth", "voided_because", "added_at", "added_by", "answer",
     ];
 
     /// <summary>Numbers the entry within the file; rows of one entry stand together.</summary>
@@ -132,13 +132,22 @@ public sealed record WeighLogRow
     /// <summary>Why the entry was voided, empty when it was not.</summary>
     public string VoidedBecause { get; init; } = "";
 
+    /// <summary>When a line was added to an entry that was logged already, null for what was logged with it.</summary>
+    public DateTimeOffset? AddedAt { get; init; }
+
+    /// <summary>Who added it.</summary>
+    public string AddedBy { get; init; } = "";
+
+    /// <summary>What was answered when the log asked where the gap of the entry comes from.</summary>
+    public GapAnswer? Answer { get; init; }
+
     /// <summary>The row as cells, in the order of <see cref="Columns"/>, safe to open in a spreadsheet.</summary>
     public IReadOnlyList<string> ToCells() =>
     [
         Entry.ToString(CultureInfo.InvariantCulture),
         Line.ToString(CultureInfo.InvariantCulture),
         Step.Hyphened(),
-        DoneAt.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss.FFFFFF'Z'", CultureInfo.InvariantCulture),
+        Moment(DoneAt),
         Harmless(Who),
         Number(Minutes),
         Harmless(Notes),
@@ -164,7 +173,12 @@ public sealed record WeighLogRow
         Number(Spent),
         Number(Worth),
         Harmless(VoidedBecause),
+        AddedAt is { } added ? Moment(added) : "",
+        Harmless(AddedBy),
+        Word(Answer),
     ];
+
+    private static string Moment(DateTimeOffset at) => at.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss.FFFFFF'Z'", CultureInfo.InvariantCulture);
 
     /// <summary>Reads a row.</summary>
     /// <param name="cell">The cell of a column by name, empty where the file has no such column.</param>
@@ -206,6 +220,9 @@ public sealed record WeighLogRow
             Spent = (decimal?)reader.Number("spent", 0, 1_000_000),
             Worth = (decimal?)reader.Number("worth", 0, 1_000_000),
             VoidedBecause = reader.Text("voided_because", 500),
+            AddedAt = cell("added_at").Trim().Length == 0 ? null : reader.Time("added_at"),
+            AddedBy = reader.Text("added_by", 60),
+            Answer = reader.Maybe<GapAnswer>("answer"),
         };
         if (row.Amount == Amount.Weighed && row.MassGrams is null && reader.Passed)
         {

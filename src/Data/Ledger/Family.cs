@@ -23,7 +23,8 @@ public sealed class Family
                e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because, e.spent, e.recorded_at,
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
                l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
-               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, l.parts
+               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, l.parts,
+               e.usual_kind, e.usual_least_grams, e.usual_most_grams, e.usual_allowance_grams, e.answer, f.added_at, f.added_by
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
@@ -91,14 +92,23 @@ public sealed class Family
         Masses = partly ? MassSolver.OfLots(Entries) : MassSolver.Of(Entries);
     }
 
+    private Family(Family other) => (noil, Flows, Lots, Entries, Masses) = (other.noil, other.Flows, other.Lots, other.Entries, other.Masses);
+
     /// <summary>Every stored flow, oldest entry first.</summary>
     public IReadOnlyList<FamilyFlow> Flows { get; }
 
     public IReadOnlyDictionary<Guid, StoredLot> Lots { get; }
 
-    public IReadOnlyList<Entry> Entries { get; }
+    public IReadOnlyList<Entry> Entries { get; private init; }
 
-    public MassSolver Masses { get; }
+    public MassSolver Masses { get; private init; }
+
+    /// <summary>The same family with what usually goes at its steps, by entry.</summary>
+    internal Family With(IReadOnlyDictionary<Guid, UsualLoss> usual) => new(this)
+    {
+        Entries = [.. Entries.Select(e => e with { Usual = usual.GetValueOrDefault(e.Id) })],
+        Masses = Masses.With(usual),
+    };
 
     /// <summary>
     /// What lots of several parts are made of, by the masses as they are known now: a weight that is set right changes the shares. What parts
@@ -280,7 +290,10 @@ public sealed class Family
             Maybe<int>(17),
             Maybe<decimal>(18),
             r.GetInt32(19),
-            lotId is { } lot ? lots.TryGetValue(lot, out var known) ? known : lots[lot] = Lot(lot) : null);
+            lotId is { } lot ? lots.TryGetValue(lot, out var known) ? known : lots[lot] = Lot(lot) : null)
+        {
+            Added = Maybe<DateTimeOffset>(62) is { } at ? (at, r.GetString(63)) : null,
+        };
 
         FamilyEntry Entry() => new(
             entryId,
@@ -291,7 +304,11 @@ public sealed class Family
             r.GetString(24),
             r.IsDBNull(25) ? null : r.GetString(25),
             Maybe<decimal>(26),
-            r.GetFieldValue<DateTimeOffset>(27));
+            r.GetFieldValue<DateTimeOffset>(27))
+        {
+            Usual = Usual(Word<LossKind>(57), Maybe<double>(58), Maybe<double>(59), Maybe<double>(60)),
+            Answer = Word<GapAnswer>(61),
+        };
 
         // The one place where a row of this query becomes a lot.
         StoredLot Lot(Guid id) => new(new Lot(id, r.GetString(28), Word<LotForm>(29)!.Value, new LotTraits(
@@ -337,8 +354,16 @@ public sealed class Family
             f.Amount,
             f.LotId,
             Weighed(f, greasy) ?? FromOutside(f, made),
-            f.EmptiesLot))]);
+            f.EmptiesLot))])
+        {
+            Usual = flows[0].Entry.Usual,
+        };
     }
+
+    /// <summary>What usually goes at a step, as it is stored with the entry.</summary>
+    internal static UsualLoss? Usual(LossKind? kind, double? least, double? most, double? allowance) => kind is { } of
+        ? new UsualLoss(of, Mass.FromGrams(least!.Value), Mass.FromGrams(most!.Value), Mass.FromGrams(allowance!.Value))
+        : null;
 
     private static ReferenceWeighing? Weighed(FamilyFlow flow, Nature source) => flow.LoggedGrams is not { } grams ? null : ReferenceWeighing.Of(
         new Weighing(flow.FlowId, Mass.FromGrams(grams), flow.State!.Value, flow.HumidityPercent, Mass.FromGrams(flow.ScaleStepGrams!.Value), flow.Session!.Value),

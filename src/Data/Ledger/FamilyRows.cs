@@ -5,7 +5,14 @@ namespace EarthyTuft.Data.Ledger;
 
 /// <summary>What the family query tells of an entry.</summary>
 public sealed record FamilyEntry(
-    Guid Id, StepKind Step, DateTimeOffset DoneAt, string Who, int? Minutes, string Notes, string? ConfirmedBecause, decimal? Spent, DateTimeOffset RecordedAt);
+    Guid Id, StepKind Step, DateTimeOffset DoneAt, string Who, int? Minutes, string Notes, string? ConfirmedBecause, decimal? Spent, DateTimeOffset RecordedAt)
+{
+    /// <summary>What usually goes there, where more is missing than the weighings explain.</summary>
+    public UsualLoss? Usual { get; init; }
+
+    /// <summary>What was answered when the log asked where the gap comes from.</summary>
+    public GapAnswer? Answer { get; init; }
+}
 
 /// <summary>A flow as it is stored, with its entry, its newest weighing and its lot: one row of the family query.</summary>
 public sealed record FamilyFlow(
@@ -34,7 +41,11 @@ public sealed record FamilyFlow(
     /// <summary>The flows of a staged entry, as the family query would read them.</summary>
     internal static IEnumerable<FamilyFlow> Of(EntryRow entry, IReadOnlyDictionary<Guid, StoredLot> lots)
     {
-        var told = new FamilyEntry(entry.Id, entry.Step, entry.DoneAt, entry.Who, entry.Minutes, entry.Notes, entry.ConfirmedBecause, entry.Spent, entry.RecordedAt);
+        var told = new FamilyEntry(entry.Id, entry.Step, entry.DoneAt, entry.Who, entry.Minutes, entry.Notes, entry.ConfirmedBecause, entry.Spent, entry.RecordedAt)
+        {
+            Usual = Family.Usual(entry.UsualKind, entry.UsualLeastGrams, entry.UsualMostGrams, entry.UsualAllowanceGrams),
+            Answer = entry.Answer,
+        };
         return entry.Flows.OrderBy(f => f.Ordinal).Select(f =>
         {
             var weighing = f.Weighings.MaxBy(w => w.Revision);
@@ -43,6 +54,9 @@ public sealed record FamilyFlow(
                 weighing?.HumidityPercent, weighing?.ScaleStepGrams, weighing?.Session, weighing?.Revision, f.Worth, f.Ordinal, f.LotId is { } lot ? lots[lot] : null);
         });
     }
+
+    /// <summary>When and by whom it was added after the entry was logged; null for what was logged with it.</summary>
+    public (DateTimeOffset At, string By)? Added { get; init; }
 
     public Guid EntryId => Entry.Id;
 

@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Stations;
@@ -9,6 +10,9 @@ namespace EarthyTuft.Data.Ledger;
 
 /// <summary>Who logs, when, and what is common to a whole entry.</summary>
 public sealed record EntryFacts(Guid Key, DateTimeOffset DoneAt, DateTimeOffset RecordedAt, Guid RecordedBy, string Who, int? Minutes, string Notes, string? ConfirmedBecause, decimal? Spent = null);
+
+/// <summary>Who adds something to an entry afterwards, and when.</summary>
+public sealed record Addition(Guid PersonId, string Who, DateTimeOffset At);
 
 /// <summary>A weighing with what was typed: the row keeps both.</summary>
 public sealed record TypedWeighing(Weighing Weighing, string Typed);
@@ -114,6 +118,39 @@ public static class LedgerStore
         return entry;
     }
 
+    /// <summary>Adds what somebody remembers to an entry that is logged: the same rows, with who and when. The family has to be reckoned anew afterwards.</summary>
+    /// <param name="entry">The entry with its flows, tracked.</param>
+    /// <param name="heap">The lot of the heap that is added, null when none is.</param>
+    public static void Complete(EarthyTuftDb db, EntryRow entry, Completion added, LotRow? heap, Func<Weighing, string> typed, Addition by)
+    {
+        var facts = new EntryFacts(default, entry.DoneAt, by.At, by.PersonId, by.Who, null, "", null);
+        void Add(FlowRow flow, Weighing? weighing)
+        {
+            (flow.AddedAt, flow.AddedBy) = (by.At.ToStored(), by.Who);
+            AddFlow(entry, flow, weighing is null ? null : new TypedWeighing(weighing, typed(weighing)), facts);
+            flow.EntryId = entry.Id;
+            // Its id is set already, and so it would be taken for a row that is stored.
+            db.Flows.Add(flow);
+        }
+
+        if (heap is not null)
+        {
+            Make(heap, entry.Step, null, entry.DoneAt);
+            db.Lots.Add(heap);
+            Add(new FlowRow { Role = FlowRole.Out, Amount = added.Heap!.Weighing is null ? Amount.NotWeighed : Amount.Weighed, LotId = heap.Id }, added.Heap.Weighing);
+        }
+
+        if (added.Loss is { } loss)
+        {
+            Add(new FlowRow { Role = FlowRole.Loss, Amount = loss.Weighing is null ? Amount.ByDifference : Amount.Weighed, LossKind = loss.Kind, Fate = loss.Fate, Worth = loss.Worth }, loss.Weighing);
+        }
+
+        if (added.Gain is { } gain)
+        {
+            Add(new FlowRow { Role = FlowRole.Gain, Amount = Amount.Weighed, GainKind = gain.Kind }, gain.Weighing);
+        }
+    }
+
     /// <summary>Stages fibre that leaves.</summary>
     public static EntryRow AddLeaving(EarthyTuftDb? db, LeavingCommand command, (Flow Flow, LinearForm? Mass) taken, LotRow lot, string? typed, decimal? worth, EntryFacts facts)
     {
@@ -134,13 +171,14 @@ public static class LedgerStore
         Judge(entry, counted.Balance);
         AddFlow(entry, Row(counted.Flow, counted.Mass, lot.Id), weighing, facts);
         var left = counted.Mass.Estimate;
-        (lot.LeftGrams, lot.LeftSigma, lot.ChangedAt) = (left.Mass.Grams, left.Sigma, facts.DoneAt.ToStored());
+        (lot.LeftGrams, lot.LeftSigma, lot.ChangedAt, lot.UsedUpAt) = (left.Mass.Grams, left.Sigma, facts.DoneAt.ToStored(), null);
+        lot.Place();
         db?.Entries.Add(entry);
         return entry;
     }
 
     /// <summary>A lot that a step makes, with what it has from the lots it was made of. Its code is the caller's.</summary>
-    public static LotRow NewLot(string code, LotForm form, StepOutcome outcome, IReadOnlyList<LotRow> sources, string notes)
+    public static LotRow NewLot(string code, LotForm form, Composition composition, IReadOnlyList<LotRow> sources, string notes)
     {
         // A route goes on with what is made, as long as all of it was on the same one; what fell out of the combs is on none.
         var onRoute = form != LotForm.Noil && sources.Select(s => (s.RouteAim, s.RoutePreparation)).Distinct().Count() == 1 ? sources[0] : null;
@@ -149,7 +187,7 @@ public static class LedgerStore
             Code = code,
             Parentage = "",
             Form = form,
-            Traits = Inheritance.Of(outcome.Composition, [.. sources.Select(s => s.Traits)]),
+            Traits = Inheritance.Of(composition, [.. sources.Select(s => s.Traits)]),
             Notes = notes,
             RouteAim = onRoute?.RouteAim,
             RoutePreparation = onRoute?.RoutePreparation,
@@ -169,6 +207,15 @@ public static class LedgerStore
         var entryIds = family.Entries.Select(e => e.Id).ToArray();
         var lots = await db.Lots.Where(l => family.Lots.Keys.Contains(l.Id)).ToListAsync(cancellationToken);
         var entries = await db.Entries.Where(e => entryIds.Contains(e.Id)).Include(e => e.Flows).ToListAsync(cancellationToken);
+
+        if (UsualLosses.Short(family) is { Count: > 0 } missing)
+        {
+            family = (await UsualLosses.Read(db, [.. missing.Select(e => e.Step).Distinct()], cancellationToken)).Judge(family, missing);
+        }
+        else
+        {
+            family = family.With(new Dictionary<Guid, UsualLoss>());
+        }
 
         Project(family, lots, entries);
         await db.SaveChangesAsync(cancellationToken);
@@ -229,6 +276,21 @@ public static class LedgerStore
         return noil.Length == 0 ? null : noil.Sum(p => p.First.Mass?.Grams);
     }
 
+    // An answer belongs to a gap: once that has moved beyond what the weighings can be off by, the question is another.
+    private static void Ask(EntryRow entry)
+    {
+        if (entry.Answer is not null && entry.AnsweredGapGrams is null)
+        {
+            // An answer that came with a file is to the gap as it is.
+            entry.AnsweredGapGrams = entry.GapGrams;
+        }
+
+        if (entry.Answer is not null && Math.Abs((entry.GapGrams ?? 0) - (entry.AnsweredGapGrams ?? 0)) > Balance.Bound * (entry.GapSigma ?? 0))
+        {
+            (entry.Answer, entry.AnsweredAt, entry.AnsweredBy, entry.AnsweredGapGrams) = (null, null, null, null);
+        }
+    }
+
     // What a step yields is what it is done for: the noil of combing is kept, and no top.
     private static void Judge(EntryRow entry, Balance balance, double? noil = null)
     {
@@ -236,6 +298,10 @@ public static class LedgerStore
         var gap = balance.Unaccounted ?? balance.ByDifference;
         entry.GapGrams = gap?.Mass.Grams;
         entry.GapSigma = gap?.Sigma;
+        Ask(entry);
+        (entry.UsualKind, entry.UsualLeastGrams, entry.UsualMostGrams, entry.UsualAllowanceGrams) = balance.Usual is { } usual
+            ? (usual.Kind, usual.Least.Grams, usual.Most.Grams, usual.Allowance.Grams)
+            : ((LossKind?)null, (double?)null, (double?)null, (double?)null);
         entry.TakenGrams = balance.In?.Mass.Grams;
         entry.KeptGrams = balance.Kept?.Mass.Grams is { } kept && kept > noil ? kept - noil : balance.Kept?.Mass.Grams;
     }
@@ -288,7 +354,7 @@ public static class LedgerStore
 
     private static void TakeFrom(LotRow row, LinearForm? left, LinearForm? taken, bool all, DateTimeOffset at)
     {
-        var rest = all ? LinearForm.Nothing.Estimate : left is not null && taken is not null ? (left - taken).Estimate : null;
+        var rest = all ? LinearForm.Nothing.Estimate : left is not null && taken is not null && TakingRules.Rest(left, taken) is { } there ? there.Estimate : null;
         row.LeftGrams = rest?.Mass.Grams;
         row.LeftSigma = rest?.Sigma;
         row.ChangedAt = at.ToStored();

@@ -90,15 +90,15 @@ public static class Voiding
         await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, (DateTimeOffset?)null), cancellationToken);
         db.Changed<LotRow>();
         var emptiedTwice = await db.Flows.Where(f => f.Role == FlowRole.In && f.EmptiesLot && !f.Voided && sources.Contains(f.LotId!.Value))
-            .GroupBy(f => f.Lot!.Code).Where(g => g.Count() > 1).Select(g => g.Key).FirstOrDefaultAsync(cancellationToken);
+            .GroupBy(f => f.Lot!.Code).Where(g => g.Count() > 1 + db.Flows.Count(c => c.Role == FlowRole.Count && !c.Voided && c.Lot!.Code == g.Key)).Select(g => g.Key).FirstOrDefaultAsync(cancellationToken);
         if (emptiedTwice is not null)
         {
             return emptiedTwice;
         }
 
         await Settle(db, [.. sources, .. lots], cancellationToken);
-        return await db.Lots.AsNoTracking()
-            .Where(l => sources.Contains(l.Id) && l.LeftGrams < (-Balance.Bound * (l.LeftSigma ?? 0)) - 1e-9).Select(l => l.Code).FirstOrDefaultAsync(cancellationToken);
+        var around = await Family.Around(db, sources, toWrite: false, cancellationToken);
+        return sources.Where(around.Masses.IsOverdrawn).Select(l => around.Lots[l].Code).FirstOrDefault();
     }
 
     private static Task<int> Lock(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken) => db.Database.ExecuteSqlAsync(
@@ -124,7 +124,11 @@ public static class Voiding
         var emptied = await db.Flows.Where(f => f.Role == FlowRole.In && f.EmptiesLot && !f.Voided && lots.Contains(f.LotId!.Value))
             .Join(db.Entries, f => f.EntryId, e => e.Id, (f, e) => new { Lot = f.LotId!.Value, e.DoneAt })
             .ToListAsync(cancellationToken);
-        var latest = emptied.GroupBy(e => e.Lot).ToDictionary(g => g.Key, g => g.Max(e => e.DoneAt));
+        var counted = (await db.Flows.Where(f => f.Role == FlowRole.Count && !f.Voided && lots.Contains(f.LotId!.Value))
+            .Join(db.Entries, f => f.EntryId, e => e.Id, (f, e) => new { Lot = f.LotId!.Value, e.DoneAt })
+            .ToListAsync(cancellationToken)).ToLookup(c => c.Lot, c => c.DoneAt);
+        // What was counted after it was emptied turned up: it is there again.
+        var latest = emptied.GroupBy(e => e.Lot).Select(g => (g.Key, At: g.Max(e => e.DoneAt))).Where(e => !counted[e.Key].Any(at => at > e.At)).ToDictionary(e => e.Key, e => e.At);
         foreach (var lot in await db.Lots.Where(l => lots.Contains(l.Id)).ToListAsync(cancellationToken))
         {
             lot.UsedUpAt = latest.TryGetValue(lot.Id, out var at) ? at : null;

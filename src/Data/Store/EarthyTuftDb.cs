@@ -181,7 +181,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("entries");
             e.HasIndex(x => new { x.WorkshopId, x.Key }).IsUnique();
             e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id });
-            e.HasIndex(x => new { x.WorkshopId, x.Status }).HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null");
+            e.HasIndex(x => new { x.WorkshopId, x.Status }).HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null and answer is null and confirmed_because is null");
             e.HasIndex(x => x.VoidedWith).HasFilter("voided_with is not null");
             e.HasMany(x => x.Flows).WithOne().HasForeignKey(f => f.EntryId).OnDelete(DeleteBehavior.Restrict);
         });

@@ -129,6 +129,20 @@ public sealed class EntryRow : IWorkshopOwned
     /// <summary>Projection: taken from lots and kept, in reference grams; what the workshop learns its yields and its pace from.</summary>
     public double? TakenGrams { get; set; }
     public double? KeptGrams { get; set; }
+
+    /// <summary>Projection: what usually goes at that step, where more is missing than the weighings explain; by the log as it was when it was reckoned.</summary>
+    public LossKind? UsualKind { get; set; }
+    public double? UsualLeastGrams { get; set; }
+    public double? UsualMostGrams { get; set; }
+    public double? UsualAllowanceGrams { get; set; }
+
+    /// <summary>What was said when the log asked where the gap comes from, and nothing was found; null while nobody was asked or something was added.</summary>
+    public GapAnswer? Answer { get; set; }
+    public DateTimeOffset? AnsweredAt { get; set; }
+    public string? AnsweredBy { get; set; }
+
+    /// <summary>The gap that was asked about: with another one the question is another.</summary>
+    public double? AnsweredGapGrams { get; set; }
     public List<FlowRow> Flows { get; set; } = [];
 }
 
@@ -149,6 +163,10 @@ public sealed class FlowRow : IWorkshopOwned
 
     /// <summary>What a second grade is worth, or what was paid for what was sold.</summary>
     public decimal? Worth { get; set; }
+
+    /// <summary>Remembered after the entry was logged: when and by whom it was added; null for what was logged with it.</summary>
+    public DateTimeOffset? AddedAt { get; set; }
+    public string? AddedBy { get; set; }
 
     /// <summary>Of a voided entry; kept here so that the family query can pass it by.</summary>
     public bool Voided { get; set; }

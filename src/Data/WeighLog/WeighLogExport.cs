@@ -21,15 +21,16 @@ public static class WeighLogExport
         for (var i = 0; i < entries.Count; i++)
         {
             var entry = entries[i];
-            foreach (var flow in entry.Flows.OrderBy(f => f.Ordinal))
+            // What was added later stands with its kind, so that every entry reads in the same order.
+            foreach (var (place, flow) in entry.Flows.OrderBy(f => Order(f.Role)).ThenBy(f => f.Ordinal).Index())
             {
                 var weighings = flow.Weighings.OrderBy(w => w.Revision).ToArray();
-                var row = Row(entry, flow, i + 1);
+                var row = Row(entry, flow, i + 1, place + 1);
                 rows.Add(weighings.Length == 0 ? row : Weighed(row, weighings[0]));
                 corrections.AddRange(weighings.Skip(1).Select(w => (w.RecordedAt, Weighed(new WeighLogRow
                 {
                     Entry = i + 1,
-                    Line = flow.Ordinal + 1,
+                    Line = place + 1,
                     Step = entry.Step,
                     DoneAt = w.RecordedAt,
                     Who = w.Who,
@@ -42,13 +43,21 @@ public static class WeighLogExport
         return [.. rows, .. corrections.OrderBy(c => c.At).Select(c => c.Row)];
     }
 
-    private static WeighLogRow Row(EntryRow entry, FlowRow flow, int number)
+    private static int Order(FlowRole role) => role switch
+    {
+        FlowRole.In => 0,
+        FlowRole.Out => 1,
+        FlowRole.Loss => 2,
+        _ => 3,
+    };
+
+    private static WeighLogRow Row(EntryRow entry, FlowRow flow, int number, int line)
     {
         var takenIn = entry.Step == StepKind.TakeIn ? flow.Lot : null;
         return new WeighLogRow
         {
             Entry = number,
-            Line = flow.Ordinal + 1,
+            Line = line,
             Step = entry.Step,
             DoneAt = entry.DoneAt,
             Who = entry.Who,
@@ -79,6 +88,9 @@ public static class WeighLogExport
             Spent = entry.Spent,
             Worth = flow.Worth,
             VoidedBecause = entry.VoidedBecause ?? "",
+            AddedAt = flow.AddedAt,
+            AddedBy = flow.AddedBy ?? "",
+            Answer = entry.Answer,
         };
     }
 

@@ -40,6 +40,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private readonly HashSet<string> made = new(StringComparer.OrdinalIgnoreCase);
     private readonly List<EntryRow> staged = [];
     private BreedBook breeds = new([], []);
+    private bool setsRight;
     private int takenRows;
     private int takenEntries;
 
@@ -75,6 +76,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
         // What was voided is told in the file, and nothing reckons with it here either: it is not taken in.
         rows = [.. rows.Where(r => r.Line.VoidedBecause.Length == 0)];
+        setsRight = rows.Any(r => r.Line.Flow == RowKind.Correction);
         foreach (var entry in rows.Where(r => r.Line.Flow != RowKind.Correction).GroupBy(r => r.Line.Entry))
         {
             Take([.. entry.OrderBy(r => r.Line.Line)], broken.GetValueOrDefault(entry.Key));
@@ -97,6 +99,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         var byId = lots.Values.ToDictionary(l => l.Id);
         var here = byId.Values.Where(l => !made.Contains(l.Code)).Select(l => l.Id).ToHashSet();
         var goingOn = new HashSet<Guid>();
+        UsualLosses? usual = null;
         foreach (var (family, entries) in Family.OfStaged(staged, byId))
         {
             if (family.Lots.Keys.Any(here.Contains))
@@ -105,7 +108,9 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             }
             else
             {
-                LedgerStore.Project(family, family.Lots.Keys.Select(id => byId[id]), entries);
+                var missing = UsualLosses.Short(family);
+                var judged = missing.Count == 0 ? family : (usual ??= await UsualLosses.Read(db, null, cancellationToken)).Judge(family, missing);
+                LedgerStore.Project(judged, family.Lots.Keys.Select(id => byId[id]), entries);
             }
         }
 
@@ -291,12 +296,26 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return null;
         }
 
-        if (outcome.Value.Balance.Status == BalanceStatus.Impossible && head.ConfirmedBecause.Length == 0)
+        // Where the file sets weights right later on, what contradicts the log at first may well fit in the end.
+        if (outcome.Value.IsContradicted && head.ConfirmedBecause.Length == 0 && !setsRight)
         {
-            return Refuse(first, "confirmed_because", "More comes out than goes in. Say in confirmed_because why it is so, or set the weights right.");
+            return outcome.Value.OverBook is [var over, ..]
+                ? Refuse(ins[command.From.ToList().FindIndex(t => t.Lot.Id == over.Lot.Id)].Number, "mass_g", $"More is taken than the log leaves of {over.Lot.Code} ({over.Book.Mass}). Say in confirmed_because that it was there, or set the weights right.")
+                : Refuse(first, "confirmed_because", "More comes out than goes in. Say in confirmed_because why it is so, or set the weights right.");
         }
 
-        return Stage(command, outcome.Value, outs, head);
+        var entry = Stage(command, outcome.Value, outs, head);
+        foreach (var (flow, (_, row)) in entry.Flows.Zip(rows).Where(p => p.Second.Row.AddedAt is not null))
+        {
+            (flow.AddedAt, flow.AddedBy) = (row.AddedAt!.Value.ToStored(), row.AddedBy);
+        }
+
+        if (head.Answer is { } answer)
+        {
+            (entry.Answer, entry.AnsweredAt, entry.AnsweredBy) = (answer, head.DoneAt.ToStored(), head.Who);
+        }
+
+        return entry;
     }
 
     private EntryRow? Leave(IReadOnlyList<(int Number, WeighLogRow Row)> rows)
@@ -313,14 +332,14 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var weighing = Weigh(row);
-        var command = new LeavingCommand(row.Step, new Taking(Source(lot), weighing, row.EmptiesLot), IntoReserve: true);
+        var command = new LeavingCommand(row.Step, new Taking(Source(lot), weighing, row.EmptiesLot), IntoReserve: true, ItWasThere: row.ConfirmedBecause.Length > 0 || setsRight);
         var taken = StockDesk.WeighUp(command);
         if (taken.IsRefused)
         {
             return Refuse(number, "mass_g", taken.Refusals[0].Reason);
         }
 
-        left[lot.Id] = row.EmptiesLot ? LinearForm.Nothing : left.GetValueOrDefault(lot.Id) is { } before && taken.Value.Mass is { } mass ? before - mass : null;
+        left[lot.Id] = row.EmptiesLot ? LinearForm.Nothing : left.GetValueOrDefault(lot.Id) is { } before && taken.Value.Mass is { } mass ? TakingRules.Rest(before, mass) : null;
         return LedgerStore.AddLeaving(null, command, taken.Value, lot, weighing is null ? null : Typed(weighing), row.Worth, Facts(row));
     }
 
@@ -351,12 +370,12 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private EntryRow Stage(StepCommand command, StepOutcome outcome, (int Number, WeighLogRow Row)[] outs, WeighLogRow head)
     {
         var sources = command.From.Select(t => lots[t.Lot.Code]).ToArray();
-        var newLots = outs.Select(r => Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome, sources, ""))).ToArray();
+        var newLots = outs.Select(r => Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome.Composition, sources, ""))).ToArray();
         var entry = LedgerStore.AddStep(null, command, outcome, sources.ToDictionary(s => s.Id), newLots, Typed, Facts(head));
         for (var i = 0; i < command.From.Count; i++)
         {
             var (lot, _, all) = command.From[i];
-            left[lot.Id] = all ? LinearForm.Nothing : lot.Left is { } before && outcome.Flows[i].Mass is { } taken ? before - taken : null;
+            left[lot.Id] = all ? LinearForm.Nothing : lot.Left is { } before && outcome.Flows[i].Mass is { } taken ? TakingRules.Rest(before, taken) : null;
         }
 
         for (var i = 0; i < newLots.Length; i++)

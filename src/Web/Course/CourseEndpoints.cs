@@ -3,6 +3,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
+using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
@@ -18,17 +19,18 @@ public sealed record Heap(StepKind? Step, int Lots, int NotWeighed, MassFigure M
 
 public sealed record WaitingLot(LotLine Lot, StepKind? At, int Days);
 
-/// <summary>An entry whose balance needs a second look.</summary>
-public sealed record LookAt(Guid EntryId, StepKind Step, DateTimeOffset DoneAt, string LotCode, BalanceStatus Status, MassFigure Gap, bool Confirmed);
 
 public sealed record MonthSums(MassFigure RawIn, MassFigure PreparedOut, double Hours, string Month);
 
 /// <summary>The workshop at this moment.</summary>
+/// <param name="Questions">The newest entries that the log asks about: each is read by itself.</param>
+/// <param name="MoreQuestions">How many there are besides.</param>
 public sealed record Today(
     DateTimeOffset Now,
     IReadOnlyList<Heap> Heaps,
     IReadOnlyList<WaitingLot> Waiting,
-    IReadOnlyList<LookAt> LookAt,
+    IReadOnlyList<Guid> Questions,
+    int MoreQuestions,
     int Drafts,
     int Samples,
     MonthSums Month);
@@ -39,6 +41,7 @@ public sealed record Today(
 /// <param name="UsualOutputs">How many lots it usually makes.</param>
 /// <param name="Measures">What is counted there beside the weights.</param>
 /// <param name="WorthFates">Fates of a loss that can be worth something.</param>
+/// <param name="Rest">What is kept beside its product: the noil of combing.</param>
 public sealed record StationView(
     StepKind Step,
     IReadOnlyList<LotForm> Takes,
@@ -54,7 +57,11 @@ public sealed record StationView(
     IReadOnlyList<WeighingState> States,
     int UsualOutputs,
     IReadOnlyList<Measure> Measures,
-    IReadOnlyList<Fate> WorthFates);
+    IReadOnlyList<Fate> WorthFates,
+    RestView? Rest);
+
+/// <summary>What a step leaves beside its product and is kept, as a lot or noted as a loss.</summary>
+public sealed record RestView(LotForm Form, LossKind As);
 
 /// <summary>Relative humidity of the room today, null when nobody read it yet.</summary>
 public sealed record DayAir(double? HumidityPercent, DateTimeOffset? ReadAt);
@@ -62,6 +69,10 @@ public sealed record DayAir(double? HumidityPercent, DateTimeOffset? ReadAt);
 public static class CourseEndpoints
 {
     private const int MostWaiting = 40;
+
+    /// <summary>Questions that are shown; beyond them the rest is counted up to a bound.</summary>
+    private const int MostQuestions = 4;
+    private const int MostAsked = 100;
     private static readonly Fate[] WorthFates = [.. Enum.GetValues<Fate>().Where(f => f.MayHaveWorth())];
 
     public static void MapCourse(this IEndpointRouteBuilder app)
@@ -100,7 +111,7 @@ public static class CourseEndpoints
         return TypedResults.NoContent();
     }
 
-    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates);
+    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates, d.Rest is { } rest ? new RestView(rest.Form, rest.As) : null);
 
     private static async Task<Today> Now(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
@@ -115,16 +126,13 @@ public static class CourseEndpoints
             .ToArray();
 
         var waiting = await there.OrderBy(l => l.ChangedAt).Take(MostWaiting).ToListAsync(cancellationToken);
-        var suspicious = await db.Entries.AsNoTracking()
-            .Where(e => e.VoidedAt == null && (e.Status == BalanceStatus.Suspicious || e.Status == BalanceStatus.Impossible))
-            .OrderByDescending(e => e.DoneAt).Take(8)
-            .Select(e => new { e.Id, e.Step, e.DoneAt, e.Status, e.GapGrams, e.GapSigma, e.ConfirmedBecause, Code = e.Flows.Where(f => f.Role == FlowRole.Out || f.Role == FlowRole.Count).OrderBy(f => f.Ordinal).Select(f => f.Lot!.Code).First() })
-            .ToListAsync(cancellationToken);
+        var asked = await db.Entries.AsNoTracking().Where(Asked.Any).OrderByDescending(e => e.DoneAt).Select(e => e.Id).Take(MostAsked).ToListAsync(cancellationToken);
         return new Today(
             context.Now,
             heaps,
             [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), l.WaitsAt, Math.Max(0, context.Today.DayNumber - context.DayOf(l.ChangedAt).DayNumber)))],
-            [.. suspicious.Select(e => new LookAt(e.Id, e.Step, e.DoneAt, e.Code, e.Status, Figures.ToFigure(e.GapGrams ?? 0, e.GapSigma, unit, Provenance.Reckoned)!, e.ConfirmedBecause is not null))],
+            [.. asked.Take(MostQuestions)],
+            Math.Max(0, asked.Count - MostQuestions),
             await db.Drafts.CountAsync(d => d.State == DraftState.Open, cancellationToken),
             await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null, cancellationToken),
             await Month(db, context, cancellationToken));

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
@@ -69,6 +70,12 @@ public static class Description
                         (one.Required ??= new HashSet<string>()).Add(kinds.PropertyName!);
                     }
                 }
+            }
+
+            // Whether a word may be missing is said where it is used; the list of words is the same everywhere.
+            foreach (var words in schemas.Values.OfType<OpenApiSchema>().Where(s => s.Enum is not null))
+            {
+                words.Enum = [.. words.Enum!.Where(word => word is not null && word.GetValueKind() != JsonValueKind.Null)];
             }
 
             return Task.CompletedTask;

@@ -8,7 +8,7 @@ namespace EarthyTuft.Web.Ledger;
 public static class BalanceWords
 {
     /// <param name="noil">Grams of noil among what was kept: fibre, and no yield of top.</param>
-    public static BalanceView View(this Balance balance, MassUnit unit, Slip? slip = null, double? noil = null)
+    public static BalanceView View(this Balance balance, MassUnit unit, StepKind step, Slip? slip = null, double? noil = null)
     {
         var rest = balance.Unaccounted ?? balance.ByDifference;
         var working = rest is null ? null : new Working(
@@ -41,24 +41,69 @@ public static class BalanceWords
                 "noil / (top + noil)",
                 [new("noil", Mass.FromGrams(grams).Write(unit)), new("top and noil", both.Mass.Write(unit))],
                 Figures.BalanceSource)) : null,
-            Sentence(balance, unit, slip));
+            balance.LostNotWeighed?.ToFigure(unit, Provenance.Reckoned, working),
+            balance.LostNotWeighed is null ? null : balance.Usual!.Kind,
+            Sentence(balance, unit, slip, step));
     }
 
     private static double NoilShare(Balance balance, double? noil) => balance.Kept is { Mass.Grams: > 0 } kept && noil is { } grams ? Math.Clamp(grams / kept.Mass.Grams, 0, 1) : 0;
 
-    public static string Sentence(Balance balance, MassUnit unit, Slip? slip)
+    /// <summary>What a balance comes to, in a sentence that says what the figures mean to the hand.</summary>
+    public static string Sentence(Balance balance, MassUnit unit, Slip? slip, StepKind step)
     {
         var rest = balance.Unaccounted ?? balance.ByDifference;
         return balance.Status switch
         {
             BalanceStatus.Open => "The balance closes when everything has been weighed dry.",
             BalanceStatus.Impossible => $"More came out ({(balance.Kept!.Mass + balance.WeighedLosses!.Mass).Write(unit)}) than went in ({(balance.In!.Mass + balance.Gains.Mass).Write(unit)}). {Guess(slip, unit)}",
-            BalanceStatus.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings alone explain \u00B1{Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}. {Guess(slip, unit)}",
+            BalanceStatus.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings can be off by {Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}{Usually(balance.Usual, unit, step)}.{(slip is null ? "" : " " + Guess(slip, unit))}",
+            BalanceStatus.UsualLoss => $"It fits: {rest!.Write(unit)} lost, not weighed ({balance.Usual!.Kind.Words()}).",
             _ when rest is null => "Taken in.",
             _ when balance.ByDifference is { } gone => $"It fits: {gone.Write(unit)} left by difference.",
             _ => $"It fits: {rest!.Write(unit)} unaccounted, within what the weighings explain.",
         };
     }
+
+    /// <summary>More is taken than the book has: both figures.</summary>
+    /// <returns>Null when nothing is.</returns>
+    public static string? AboveTheBook(IReadOnlyList<OverBook> over, MassUnit unit) => over.Count == 0 ? null
+        : string.Join(" ", over.Select(o => $"The scale says {o.Taken.Write(unit)}, and the book has {o.Book.Write(unit)} of {o.Lot.Code}: one of the weights is a slip."));
+
+    /// <summary>What a recount found or missed.</summary>
+    public static string Recounted(Estimate gap, MassUnit unit) => gap.Mass.Grams < 0
+        ? $"{Mass.FromGrams(-gap.Mass.Grams).Write(unit)} more than the log said were found; the weighings can be off by {Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}."
+        : $"{gap.Write(unit)} less than the log said are there; the weighings can be off by {Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}.";
+
+    private static string Usually(UsualLoss? usual, MassUnit unit, StepKind step) => usual is null ? ""
+        : usual.Most.Grams < 1 ? ""
+        : usual.Least.Grams < 0.005 * usual.Most.Grams || usual.Least.Grams < 1 ? $"; {Doing(step)} like this usually takes up to {Round(usual.Most).Write(unit)}"
+        : $"; {Doing(step)} like this usually takes {Round(usual.Least).Write(unit)} to {Round(usual.Most).Write(unit)}";
+
+    // What is usual is known to two digits.
+    private static Mass Round(Mass mass)
+    {
+        var digit = Math.Pow(10, Math.Floor(Math.Log10(Math.Max(mass.Grams, 1))) - 1);
+        return Mass.FromGrams(Math.Round(mass.Grams / digit) * digit);
+    }
+
+    private static string Doing(StepKind step) => step switch
+    {
+        StepKind.Skirt => "skirting",
+        StepKind.Wash => "washing",
+        StepKind.Dry => "drying",
+        StepKind.Card => "carding",
+        StepKind.Comb => "combing",
+        StepKind.Open => "opening",
+        StepKind.Dehair => "dehairing",
+        StepKind.Gin => "ginning",
+        StepKind.PartCaps => "parting caps",
+        StepKind.Degum => "degumming",
+        StepKind.Dye => "dyeing",
+        StepKind.Dress => "dressing",
+        StepKind.Divide => "dividing",
+        StepKind.Join => "joining",
+        _ => "a step",
+    };
 
     /// <summary>The likeliest slip as a question, with the figures that would set it right.</summary>
     public static string Guess(Slip? slip, MassUnit unit)

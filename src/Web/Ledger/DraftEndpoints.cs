@@ -1,4 +1,8 @@
+using System.ComponentModel.DataAnnotations;
+using System.Globalization;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
@@ -11,11 +15,23 @@ namespace EarthyTuft.Web.Ledger;
 /// <summary>An entry that cannot be as it stands, kept as it was typed.</summary>
 public sealed record DraftView(Guid Id, StepKind Step, StepRequest Request, string Trouble, DateTimeOffset RecordedAt);
 
+/// <summary>What contradicts in a draft.</summary>
+/// <param name="AboveTheBook">More was taken than the book has: it may simply have been there.</param>
+/// <param name="Answers">Weighings that would end it, the likeliest first: one of the draft by its field, or an earlier one by entry and flow.</param>
+public sealed record DraftQuestion(string Sentence, bool AboveTheBook, IReadOnlyList<AnswerTap> Answers);
+
+/// <summary>The one weight that was the slip: a field of the draft, or an earlier weighing by entry and flow.</summary>
+/// <param name="Mass">What it should be, as typed.</param>
+/// <param name="Revision">How often the earlier weighing had been set right when the person looked at it.</param>
+public sealed record SettleRequest([property: StringLength(60)] string Mass, [property: StringLength(20)] string? Field = null, Guid? EntryId = null, Guid? FlowId = null, int? Revision = null);
+
 public static class DraftEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
         group.MapGet("", List).Named("listDrafts", "Entries that are kept because their balance cannot be.");
+        group.MapGet("/{id:guid}/question", Question).Named("readDraftQuestion", "What contradicts in a draft, with the weighings that would end it.").ProducesProblem(404);
+        group.MapPost("/{id:guid}/settle", Settle).Named("settleDraft", "Sets the one weight right that was the slip, and logs the draft.").Changes().ProducesProblem(404).ProducesProblem(409);
         group.MapPost("/{id:guid}/confirm", Confirm).Named("confirmDraft", "Logs a draft as it is, with a reason.").Changes().ProducesProblem(404).ProducesProblem(409);
         group.MapDelete("/{id:guid}", Withdraw).Named("withdrawDraft", "Withdraws a draft.").Changes().ProducesProblem(404);
     }
@@ -34,19 +50,115 @@ public static class DraftEndpoints
             return Problems.NotHere("draft");
         }
 
-        // The lots may have moved on since it was typed: what counts is what is there now.
-        var step = Request(draft);
-        step = step with { From = [.. step.From.Select(t => t with { Version = null })], DraftId = null };
         draft.State = DraftState.Confirmed;
-        try
+        return await LedgerEndpoints.KeepOrSay(AsItIsNow(draft), draft.Key, request.Because.Trim(), db, context, runs, cancellationToken);
+    }
+
+    /// <summary>Both explanations: a weighing of the draft itself, and the earlier ones that the book hangs on.</summary>
+    private static async Task<Results<Ok<DraftQuestion>, ProblemHttpResult>> Question(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        if (await db.Drafts.AsNoTracking().SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is not { } draft)
         {
-            return await LedgerEndpoints.Keep(step, draft.Key, request.Because.Trim(), db, context, runs, cancellationToken);
+            return Problems.NotHere("draft");
         }
-        catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.IsDuplicate())
+
+        var step = AsItIsNow(draft);
+        var (decision, against) = await LedgerEndpoints.Decide(step, db, context, toWrite: false, cancellationToken);
+        if (decision is not { Command: var command, Outcome: var outcome })
         {
-            db.ChangeTracker.Clear();
-            return await LedgerEndpoints.ChangedMeanwhile(db, context, [.. step.From.Select(t => t.LotId)], cancellationToken);
+            return TypedResults.Ok(new DraftQuestion(against!.ProblemDetails.Detail ?? draft.Trouble, false, []));
         }
+
+        var unit = context.Workshop.Unit;
+        var family = await Family.Of(db, [.. step.From.Select(t => t.LotId)], cancellationToken);
+        var entry = new Entry(Guid.CreateVersion7(), step.Step, [.. outcome.Flows.Select(f => f.Flow)]);
+        var fields = Fields(command).Zip(outcome.Flows).ToDictionary(p => p.Second.Flow.Id, p => p.First);
+        var told = Explanations.Of(family.Entries, entry, context.UsualBowl);
+        var own = told.Where(e => e.IsNew).Take(2).Select(e => Own(e, fields[e.FlowId], unit));
+        var earlier = told.Where(e => !e.IsNew).Take(QuestionEndpoints.MostWeighings).Select(e => QuestionEndpoints.Weighing(e, family, unit));
+        AnswerTap[] taps = told is [{ IsNew: true }, ..] ? [.. own, .. earlier] : [.. earlier, .. own];
+        return TypedResults.Ok(new DraftQuestion(LedgerEndpoints.Trouble(outcome, decision.View, context), outcome.OverBook.Count > 0, taps));
+    }
+
+    private static AnswerTap Own(Explanation told, string field, MassUnit unit)
+    {
+        var right = QuestionEndpoints.Rounded(told.Likelier).Write(unit);
+        return new AnswerTap(AnswerKind.Weighing, Field: field, Mass: right, Words: $"the {Mass.FromGrams(told.Logged).Write(unit)} of this entry: it was {right}{QuestionEndpoints.Kind(told.Kind)}");
+    }
+
+    private static IEnumerable<string> Fields(StepCommand command) =>
+        command.From.Select((_, i) => $"from[{i}]").Concat(command.To.Select((_, i) => $"to[{i}]")).Concat(command.Losses.Select((_, i) => $"losses[{i}]")).Concat(command.Gains.Select((_, i) => $"gains[{i}]"));
+
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Settle(
+        Guid id, SettleRequest request, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
+    {
+        if (await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is not { } draft)
+        {
+            return Problems.NotHere("draft");
+        }
+
+        var step = AsItIsNow(draft);
+        if (request.Field is { } field)
+        {
+            if (WithMass(step, field, request.Mass) is not { } changed)
+            {
+                return Problems.Refused("field", "unknown", "The draft has no such weight.");
+            }
+
+            step = changed;
+            // It was typed wrongly: what is logged is another entry than the draft, and replaces it.
+            draft.State = DraftState.Replaced;
+            return await LedgerEndpoints.KeepOrSay(step, Guid.CreateVersion7(), null, db, context, runs, cancellationToken);
+        }
+
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        if (request is not { EntryId: { } entry, FlowId: { } flow })
+        {
+            return Problems.Refused("flowId", "missing", "Say which weight was the slip.");
+        }
+
+        var correction = new CorrectionRequest(flow, request.Mass, FormattableString.Invariant($"A later weighing of {context.DayOf(draft.RecordedAt):d MMM} contradicted it."), Seen: request.Revision);
+        if ((await LedgerEndpoints.SetRight(entry, correction, db, context, cancellationToken)).Against is { } refused)
+        {
+            return refused;
+        }
+
+        // The lots of the family were changed by that; they are read anew with what they hold now.
+        db.ChangeTracker.Clear();
+        db.Drafts.Attach(draft);
+        draft.State = DraftState.Confirmed;
+        var answer = await LedgerEndpoints.KeepOrSay(step, draft.Key, null, db, context, runs, cancellationToken);
+        if (answer.Result is Ok<EntryAnswer>)
+        {
+            await transaction.CommitAsync(cancellationToken);
+        }
+
+        return answer;
+    }
+
+    // A step with one of its weights typed anew.
+    private static StepRequest? WithMass(StepRequest step, string field, string mass)
+    {
+        static IReadOnlyList<T>? At<T>(IReadOnlyList<T>? list, string name, string field, Func<T, T> change)
+        {
+            var open = name.Length + 1;
+            return list is not null && field.StartsWith(name + "[", StringComparison.Ordinal) && field.EndsWith(']') && int.TryParse(field[open..^1], NumberStyles.None, CultureInfo.InvariantCulture, out var i) && i < list.Count
+                ? [.. list.Select((item, k) => k == i ? change(item) : item)]
+                : null;
+        }
+
+        return At(step.From, "from", field, t => t with { Mass = mass }) is { } from ? step with { From = from }
+            : At(step.To, "to", field, g => g with { Mass = mass }) is { } to ? step with { To = to }
+            : At(step.Losses, "losses", field, l => l with { Mass = mass }) is { } losses ? step with { Losses = losses }
+            : At(step.Gains, "gains", field, g => g with { Mass = mass }) is { } gains ? step with { Gains = gains }
+            : null;
+    }
+
+    // The lots may have moved on since it was typed: what counts is what is there now.
+    private static StepRequest AsItIsNow(DraftRow draft)
+    {
+        var step = Request(draft);
+        return step with { From = [.. step.From.Select(t => t with { Version = null })], DraftId = null };
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Withdraw(Guid id, EarthyTuftDb db, CancellationToken cancellationToken)

@@ -12,6 +12,7 @@ using EarthyTuft.Web.TakingIn;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 
 namespace EarthyTuft.Web.Ledger;
 
@@ -24,15 +25,16 @@ public static class LedgerEndpoints
         group.MapPost("", Log).Named("logStep", "Logs a step; one that cannot be is kept as a draft.").Changes().ProducesProblem(409).ProducesProblem(503);
         group.MapPost("/{id:guid}/corrections", Correct).Named("correctWeighing", "Sets a weight right; the old figure stays readable.").Changes().ProducesProblem(404).ProducesProblem(409);
         VoidEndpoints.Map(group);
+        QuestionEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }
 
     /// <summary>A step as it would be logged.</summary>
-    private sealed record Decision(StepReader Reader, StepCommand Command, StepOutcome Outcome, Dictionary<Guid, LotRow> Rows, DateTimeOffset DoneAt, BalanceView View);
+    internal sealed record Decision(StepReader Reader, StepCommand Command, StepOutcome Outcome, Dictionary<Guid, LotRow> Rows, DateTimeOffset DoneAt, BalanceView View);
 
     /// <summary>Decides what may be logged: asked once for a preview and once for an entry, with the same checks.</summary>
     /// <returns>The decision, or what stands against it.</returns>
-    private static async Task<(Decision? Decision, ProblemHttpResult? Against)> Decide(StepRequest request, EarthyTuftDb db, RequestContext context, bool toWrite, CancellationToken cancellationToken)
+    internal static async Task<(Decision? Decision, ProblemHttpResult? Against)> Decide(StepRequest request, EarthyTuftDb db, RequestContext context, bool toWrite, CancellationToken cancellationToken)
     {
         var doneAt = request.DoneAt ?? context.Now;
         if (WorkTime.Check(doneAt, context.Now, "doneAt") is { } never)
@@ -49,9 +51,15 @@ public static class LedgerEndpoints
         var reader = new StepReader(context.Workshop, request, context.DayOf(doneAt));
         var command = reader.Read(lots);
         var outcome = command.Then(c => StepDesk.WeighUp(c, context.UsualBowl));
+        if (outcome is { IsRefused: false, Value.Balance.Status: BalanceStatus.Suspicious })
+        {
+            // Something is missing: what usually goes there says whether that is a question.
+            outcome = (await UsualLosses.Read(db, [request.Step], cancellationToken)).Judge(command.Value, outcome.Value);
+        }
+
         return outcome.IsRefused
             ? (null, Problems.Refused(outcome.Refusals))
-            : (new Decision(reader, command.Value, outcome.Value, rows, doneAt, outcome.Value.Balance.View(context.Workshop.Unit, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value))), null);
+            : (new Decision(reader, command.Value, outcome.Value, rows, doneAt, outcome.Value.Balance.View(context.Workshop.Unit, request.Step, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value))), null);
     }
 
     private static async Task<Results<Ok<WeighedUp>, ProblemHttpResult>> WeighUp(StepRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
@@ -66,7 +74,7 @@ public static class LedgerEndpoints
             ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(context.Workshop.Unit, Provenance.Reckoned)))]
             : [];
         // Nothing is taken yet: what goes into a reserve is warned of here, and refused only when it is logged without a word.
-        return TypedResults.Ok(new WeighedUp(decision.View, decision.Reader.Understood(decision.Command, outcome), outcome.Reserved.FirstOrDefault()?.Reason, dressing));
+        return TypedResults.Ok(new WeighedUp(decision.View, decision.Reader.Understood(decision.Command, outcome), outcome.Reserved.FirstOrDefault()?.Reason, BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit), dressing));
     }
 
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Log(
@@ -92,10 +100,24 @@ public static class LedgerEndpoints
         }
     }
 
-    /// <summary>Decides and stores in one transaction. An impossible balance without a reason is stored as a draft.</summary>
-    internal static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Keep(StepRequest request, Guid key, string? because, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
+    /// <summary>Logs a draft; what somebody else did to its lots meanwhile is said.</summary>
+    internal static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> KeepOrSay(StepRequest request, Guid key, string? because, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
     {
-        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        try
+        {
+            return await Keep(request, key, because, db, context, runs, cancellationToken);
+        }
+        catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.IsDuplicate())
+        {
+            db.ChangeTracker.Clear();
+            return await ChangedMeanwhile(db, context, LotIds(request), cancellationToken);
+        }
+    }
+
+    /// <summary>Decides and stores in one transaction, the caller's where there is one. What contradicts the log without a reason is stored as a draft.</summary>
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Keep(StepRequest request, Guid key, string? because, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
+    {
+        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancellationToken) : null;
         var (decision, against) = await Decide(request, db, context, toWrite: true, cancellationToken);
         if (decision is null || decision.Outcome.Reserved.Count > 0)
         {
@@ -103,7 +125,7 @@ public static class LedgerEndpoints
         }
 
         var (reader, command, outcome, rows, doneAt, view) = decision;
-        if (outcome.Balance.Status == BalanceStatus.Impossible && because is null)
+        if (outcome.IsContradicted && because is null)
         {
             if (await Stored(db, context, key, cancellationToken) is { } before)
             {
@@ -115,15 +137,15 @@ public static class LedgerEndpoints
                 Key = key,
                 Step = request.Step,
                 Request = StoredSteps.Of(request with { DoneAt = doneAt }).Write(),
-                Trouble = view.Sentence,
+                Trouble = Trouble(outcome, view, context),
                 RecordedAt = context.Now,
                 RecordedBy = context.PersonId,
             };
             db.Drafts.Add(draft);
             await Replace(db, request.DraftId, cancellationToken);
             await db.SaveChangesAsync(cancellationToken);
-            await transaction.CommitAsync(cancellationToken);
-            return TypedResults.Ok(new EntryAnswer(false, null, draft.Id, view, DraftSentence(view.Sentence), []));
+            await Commit(transaction, cancellationToken);
+            return TypedResults.Ok(new EntryAnswer(false, null, draft.Id, view, DraftSentence(draft.Trouble), []));
         }
 
         // Told later than it was done: what came after it is reckoned anew.
@@ -145,11 +167,18 @@ public static class LedgerEndpoints
             view = View(await Family.Of(db, [made[0].Id], cancellationToken), entry.Id, context);
         }
 
-        await transaction.CommitAsync(cancellationToken);
+        await Commit(transaction, cancellationToken);
         return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))]));
     }
 
-    private static BalanceView View(Family family, Guid entry, RequestContext context) => family.Masses.BalanceAt(entry).View(context.Workshop.Unit, noil: family.NoilAt(entry));
+    private static Task Commit(IDbContextTransaction? own, CancellationToken cancellationToken) => own?.CommitAsync(cancellationToken) ?? Task.CompletedTask;
+
+    // A taking above the book is the news; that less came out of it than went in then says nothing.
+    internal static string Trouble(StepOutcome outcome, BalanceView view, RequestContext context) =>
+        BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit) ?? view.Sentence;
+
+    private static BalanceView View(Family family, Guid entry, RequestContext context) =>
+        family.Masses.BalanceAt(entry).View(context.Workshop.Unit, family.Flows.First(f => f.EntryId == entry).Step, noil: family.NoilAt(entry));
 
     private static string DraftSentence(string sentence) => sentence + " Your entry is kept as a draft.";
 
@@ -163,7 +192,7 @@ public static class LedgerEndpoints
         foreach (var giving in request.To)
         {
             var code = joined && lots.Count == 0 ? root : await db.NextChildCode(root, cancellationToken);
-            lots.Add(LedgerStore.NewLot(code, giving.Form, outcome, sources, giving.Notes?.Trim() ?? ""));
+            lots.Add(LedgerStore.NewLot(code, giving.Form, outcome.Composition, sources, giving.Notes?.Trim() ?? ""));
         }
 
         return lots;
@@ -182,21 +211,42 @@ public static class LedgerEndpoints
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Correct(Guid id, CorrectionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        var (lotId, against) = await SetRight(id, request, db, context, cancellationToken);
+        if (against is not null)
+        {
+            return against;
+        }
+
+        await transaction.CommitAsync(cancellationToken);
+        var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(cancellationToken);
+        var view = !step.HasBalance() ? null : View(await Family.Of(db, [lotId], cancellationToken), id, context);
+        return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
+    }
+
+    /// <summary>Sets a weighing right within the caller's transaction and reckons its family anew.</summary>
+    /// <returns>A lot of that family, or what stands against it.</returns>
+    internal static async Task<(Guid LotId, ProblemHttpResult? Against)> SetRight(Guid id, CorrectionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
         var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id && !f.Voided, cancellationToken);
         if (flow?.Weighings.MaxBy(w => w.Revision) is not { } last)
         {
-            return Problems.NotHere("weighing");
+            return (default, Problems.NotHere("weighing"));
+        }
+
+        if (request.Seen is { } seen && seen != last.Revision)
+        {
+            return (default, QuestionEndpoints.AnsweredMeanwhile());
         }
 
         var read = MassReader.Read(request.Mass, context.Workshop.Unit, "mass");
         if (read.IsRefused)
         {
-            return Problems.Refused(read.Refusals);
+            return (default, Problems.Refused(read.Refusals));
         }
 
         if (flow.Role is FlowRole.In or FlowRole.Out or FlowRole.Count && read.Value <= Mass.Zero)
         {
-            return Problems.Refused("mass", "empty-lot", "mass is nothing: a lot cannot weigh nothing.");
+            return (default, Problems.Refused("mass", "empty-lot", "The weight is nothing: a lot cannot weigh nothing."));
         }
 
         var weighing = new Weighing(
@@ -209,10 +259,7 @@ public static class LedgerEndpoints
 
         var lotId = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).FirstAsync(cancellationToken);
         await LedgerStore.Refresh(db, [lotId], cancellationToken);
-        await transaction.CommitAsync(cancellationToken);
-        var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(cancellationToken);
-        var view = !step.HasBalance() ? null : View(await Family.Of(db, [lotId], cancellationToken), id, context);
-        return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
+        return (lotId, null);
     }
 
     private static async Task<EntryAnswer?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)

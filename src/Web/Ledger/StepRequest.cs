@@ -54,6 +54,7 @@ public sealed record UnderstoodMass(string Field, MassFigure Logged, MassFigure?
 
 /// <param name="Yield">What the step is done for, over what was taken: of combing the top alone.</param>
 /// <param name="Noil">Of combing: noil over top and noil together.</param>
+/// <param name="LostNotWeighed">What is missing, where it is no more than usually goes there; told as <c>LostKind</c>.</param>
 public sealed record BalanceView(
     MassFigure? In,
     MassFigure Gains,
@@ -64,6 +65,8 @@ public sealed record BalanceView(
     BalanceStatus Status,
     NumberFigure? Yield,
     NumberFigure? Noil,
+    MassFigure? LostNotWeighed,
+    LossKind? LostKind,
     string Sentence);
 
 /// <summary>What to weigh out for a percentage of the fibre.</summary>
@@ -71,8 +74,9 @@ public sealed record PortionView(double Percent, MassFigure Mass);
 
 /// <summary>What a step would come to, before it is logged.</summary>
 /// <param name="Reserved">Said when it would take what is kept for a project.</param>
+/// <param name="AboveTheBook">Said when more is taken than the book has of a lot.</param>
 /// <param name="Dressing">Where fibre is dressed and its mass is known: what the usual percentages come to.</param>
-public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved, IReadOnlyList<PortionView> Dressing);
+public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved, string? AboveTheBook, IReadOnlyList<PortionView> Dressing);
 
 public sealed record MadeLot(Guid Id, string Code, LotForm Form, Fibre Fibre);
 
@@ -83,9 +87,11 @@ public sealed record EntryAnswer(bool Kept, Guid? EntryId, Guid? DraftId, Balanc
 public sealed record ConfirmRequest([property: StringLength(500, MinimumLength = 3)] string Because);
 
 /// <summary>A weighing set right. The old figure stays readable.</summary>
+/// <param name="Seen">How often it had been set right when the person looked at it; refused when somebody was quicker. Left out: not asked.</param>
 public sealed record CorrectionRequest(
     Guid FlowId,
     [property: StringLength(60)] string Mass,
     [property: StringLength(500, MinimumLength = 3)] string Because,
     WeighingState? State = null,
-    [property: Range(0, 100)] double? HumidityPercent = null);
+    [property: Range(0, 100)] double? HumidityPercent = null,
+    int? Seen = null);

@@ -50,7 +50,7 @@ public static class DoubtViews
 
     private static DoubtView View(Doubt doubt, Dictionary<Guid, FamilyFlow> flows, MassUnit unit)
     {
-        var suspects = doubt.FlowIds.Zip(doubt.EntryIds).Select(p => Suspect(flows[p.First], unit)).ToArray();
+        var suspects = doubt.FlowIds.Where(flows.ContainsKey).Select(p => Suspect(flows[p], unit)).ToArray();
         var likelier = doubt.Likelier.ToFigure(unit, Provenance.Reckoned, new Working(
             "what every other balance of the family leaves for this weighing",
             [
@@ -74,7 +74,7 @@ public static class DoubtViews
             : $"Look at {which}. {(doubt.Slip is null ? $"The rest of the log leaves {likelier.Text} for it." : BalanceWords.Guess(doubt.Slip, unit))}");
     }
 
-    private static SuspectView Suspect(FamilyFlow flow, MassUnit unit)
+    internal static SuspectView Suspect(FamilyFlow flow, MassUnit unit)
     {
         var logged = Mass.FromGrams(flow.LoggedGrams ?? flow.SettledGrams ?? 0).ToFigure(unit, Provenance.Measured);
         var day = flow.DoneAt.ToString("d MMM", CultureInfo.InvariantCulture);

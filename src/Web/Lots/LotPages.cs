@@ -33,7 +33,7 @@ public static class LotPages
         var unit = context.Workshop.Unit;
         var lineage = new Lineage(family.Entries, family.Masses);
         var origins = lineage.Origins(lot.Id);
-        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl);
+        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
         var ribbon = Ribbon.Of(lot.Id, family.Entries, family.Masses);
         var corrections = await Corrections(db, family, unit, cancellationToken);
         var nearest = Nearest(lot.Id, family, dossier.Locks);
@@ -197,7 +197,7 @@ public static class LotPages
         return new RibbonView(
             [.. ribbon.Stages.Select(s =>
             {
-                var balance = s.Balance.View(unit, noil: family.NoilAt(s.EntryId));
+                var balance = s.Balance.View(unit, entries[s.EntryId].Step, noil: family.NoilAt(s.EntryId));
                 return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Status, balance.Unaccounted, balance.Yield, doubtedEntries.Contains(s.EntryId));
             })],
             [.. ribbon.Bands.Select(b => new RibbonBandView(
@@ -214,12 +214,13 @@ public static class LotPages
                 b.More))],
             [.. ribbon.Strands.Select(s => new RibbonStrandView(
                 s.EntryId,
-                flows[s.FlowId].LossKind!.Value,
-                flows[s.FlowId].Fate,
+                s.NotWeighed ?? flows[s.FlowId].LossKind!.Value,
+                s.NotWeighed is null ? flows[s.FlowId].Fate : null,
                 Figures.ToFigure(s.Grams, null, unit, s.ByDifference ? Provenance.Reckoned : Provenance.Measured),
                 s.Share is { } share ? Figures.Percent(share) : null,
                 s.ByDifference,
-                doubted.Contains(s.FlowId)))],
+                doubted.Contains(s.FlowId),
+                s.NotWeighed is not null))],
             ahead);
     }
 
@@ -300,7 +301,7 @@ public static class LotPages
             first.Minutes,
             first.Notes,
             first.ConfirmedBecause,
-            balance?.View(unit, balance.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible
+            balance?.View(unit, first.Step, balance.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible
                 ? Slips.Likeliest([.. entry.Flows.Select(f => (f, family.Masses.Of(f)))], (balance.Unaccounted ?? balance.ByDifference)!, context.UsualBowl)
                 : null, family.NoilAt(first.EntryId)),
             [.. flows.Select(f =>
@@ -323,7 +324,10 @@ public static class LotPages
                     settled?.ToFigure(unit, Provenance.Reckoned),
                     reconciliation.Flows[f.FlowId].Reconciled?.ToFigure(unit, Provenance.Reckoned),
                     reconciliation.Flows[f.FlowId].ZScore,
-                    [.. corrections[f.FlowId]]);
-            })]);
+                    [.. corrections[f.FlowId]],
+                    f.Added is { } added ? new AddedView(added.At, added.By) : null);
+            })],
+            balance?.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible && first is { ConfirmedBecause: null, Entry.Answer: null },
+            first.Entry.Answer);
     }
 }

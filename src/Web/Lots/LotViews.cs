@@ -64,7 +64,7 @@ public sealed record RibbonBandView(
     Guid LotId, string Code, LotForm Form, Fibre Fibre, Guid FromEntryId, Guid? ToEntryId, MassFigure? Mass, bool OnPath, bool IsThis, bool Doubted, int More);
 
 public sealed record RibbonStrandView(
-    Guid EntryId, LossKind Kind, Fate? Fate, MassFigure? Mass, string? Share, bool ByDifference, bool Doubted);
+    Guid EntryId, LossKind Kind, Fate? Fate, MassFigure? Mass, string? Share, bool ByDifference, bool Doubted, bool NotWeighed);
 
 /// <summary>A ribbon with its figures; positions are the screen's business, masses and columns are not.</summary>
 public sealed record RibbonView(IReadOnlyList<RibbonStageView> Stages, IReadOnlyList<RibbonBandView> Bands, IReadOnlyList<RibbonStrandView> Strands, IReadOnlyList<AheadView> Ahead);
@@ -88,8 +88,14 @@ public sealed record FlowView(
     MassFigure? Reference,
     MassFigure? Reconciled,
     double? ZScore,
-    IReadOnlyList<CorrectionView> Corrections);
+    IReadOnlyList<CorrectionView> Corrections,
+    AddedView? Added);
 
+/// <summary>When and by whom something was added to an entry after it was logged.</summary>
+public sealed record AddedView(DateTimeOffset At, string Who);
+
+/// <param name="Asked">The log asks about it, and nobody has answered yet.</param>
+/// <param name="Answer">What was answered without adding anything.</param>
 public sealed record EntryView(
     Guid Id,
     StepKind Step,
@@ -99,7 +105,9 @@ public sealed record EntryView(
     string Notes,
     string? ConfirmedBecause,
     BalanceView? Balance,
-    IReadOnlyList<FlowView> Flows);
+    IReadOnlyList<FlowView> Flows,
+    bool Asked,
+    GapAnswer? Answer);
 
 public sealed record OriginView(Guid LotId, string Code, string Parentage, string Animal, string Share, MassFigure Raw);
 

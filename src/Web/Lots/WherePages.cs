@@ -30,7 +30,7 @@ public static class WherePages
         var roots = origins.Length > 0 ? origins : [lot.Id];
         var family = await Family.Of(db, roots, cancellationToken);
         var flows = family.Flows.ToDictionary(f => f.FlowId);
-        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl);
+        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
         var where = Whereabouts.Of(family.Entries, family.Masses, reconciliation, f => (flows[f.Id].LossKind!.Value, flows[f.Id].Fate));
         var unit = context.Workshop.Unit;
         var incoming = where.Lines.Where(l => l.IsIncoming).Sum(l => l.Logged?.Mass.Grams ?? 0);

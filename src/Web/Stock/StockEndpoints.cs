@@ -21,6 +21,7 @@ namespace EarthyTuft.Web.Stock;
 /// <param name="Step">useUp, giveAway, sell, discard or keepAsReference.</param>
 /// <param name="Mass">As typed; left out for "all that is left, not weighed again".</param>
 /// <param name="Worth">What was paid for it.</param>
+/// <param name="Because">Why it was there although the book has less.</param>
 public sealed record LeaveRequest(
     StepKind Step,
     [property: StringLength(60)] string? Mass = null,
@@ -31,7 +32,8 @@ public sealed record LeaveRequest(
     [property: Range(0, 1_000_000)] decimal? Worth = null,
     DateTimeOffset? DoneAt = null,
     [property: StringLength(60)] string? Who = null,
-    bool IntoReserve = false);
+    bool IntoReserve = false,
+    [property: StringLength(500, MinimumLength = 3)] string? Because = null);
 
 /// <summary>What is left of a lot, weighed anew.</summary>
 public sealed record RecountRequest(
@@ -80,9 +82,9 @@ public static class StockEndpoints
                 return Result<EntryRow>.Refused(wrong.Refusals);
             }
 
-            var command = new LeavingCommand(request.Step, new Taking(source, weighing?.Value, request.All || weighing is null), request.IntoReserve);
+            var command = new LeavingCommand(request.Step, new Taking(source, weighing?.Value, request.All || weighing is null), request.IntoReserve, ItWasThere: request.Because is not null);
             var taken = StockDesk.WeighUp(command);
-            return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, context)));
+            return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, context, request.Because)));
         });
 
     private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Recount(
@@ -186,7 +188,8 @@ public static class StockEndpoints
         }
 
         // Told later than it was done: what came after it is reckoned anew.
-        var late = doneAt < lot.ChangedAt;
+        // What turns up of a lot of which nothing was left changes what was taken from it.
+        var late = doneAt < lot.ChangedAt || lot.UsedUpAt is not null;
         if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).FirstOrDefaultAsync(cancellationToken) is { } before)
         {
             return TypedResults.Ok(Answer(before, lot, context, "It is stored already."));
@@ -212,7 +215,9 @@ public static class StockEndpoints
     {
         if (entry.Step != StepKind.Recount)
         {
-            return lot.UsedUpAt is not null ? $"Nothing is left of {lot.Code}." : $"{Mass.FromGrams(lot.LeftGrams ?? 0).Write(unit)} of {lot.Code} are left.";
+            return lot.UsedUpAt is not null ? $"Nothing is left of {lot.Code}."
+                : lot.LeftGrams is null ? $"It is noted. How much is left of {lot.Code} is not known: weigh it when you come to it."
+                : $"{Mass.FromGrams(lot.LeftGrams ?? 0).Write(unit)} of {lot.Code} are left.";
         }
 
         return entry.GapGrams is not { } gap ? lot.LeftGrams is { } left
@@ -250,6 +255,6 @@ public static class StockEndpoints
             Guid.CreateVersion7(), mass, state ?? WeighingState.Rested, humidity, Mass.FromGrams(context.Workshop.ScaleStepGrams), context.DayOf(doneAt ?? context.Now)));
     }
 
-    private static EntryFacts Facts(Guid key, DateTimeOffset? doneAt, string? who, string? notes, RequestContext context) =>
-        new(key, doneAt ?? context.Now, context.Now, context.PersonId, TakeInEndpoints.Person(who, context), null, notes?.Trim() ?? "", null);
+    private static EntryFacts Facts(Guid key, DateTimeOffset? doneAt, string? who, string? notes, RequestContext context, string? because = null) =>
+        new(key, doneAt ?? context.Now, context.Now, context.PersonId, TakeInEndpoints.Person(who, context), null, notes?.Trim() ?? "", because?.Trim());
 }

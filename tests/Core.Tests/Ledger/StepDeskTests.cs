@@ -39,16 +39,22 @@ public class StepDeskTests
     }
 
     [Fact]
-    public void More_than_is_there_is_refused_with_what_is_there_and_since_when()
+    public void More_than_the_book_has_is_asked_and_not_refused()
     {
-        var refusal = StepDesk.WeighUp(Comb(Lot(), 700, 600), null).Refusals.Single();
-        Assert.Equal(("more-than-there", "from[0].mass"), (refusal.Code, refusal.Field));
-        Assert.Contains("H-07.4 holds 614 g", refusal.Reason);
-        Assert.Contains("since 3 Nov 2026, 14:20", refusal.Reason);
+        var outcome = StepDesk.WeighUp(Comb(Lot(), 700, 700), null).Value;
+        var over = Assert.Single(outcome.OverBook);
+        Assert.Equal(("H-07.4", 614.0, 700.0), (over.Lot.Code, over.Book.Mass.Grams, over.Taken.Mass.Grams));
+        Assert.True(outcome.IsContradicted);
+        Assert.Equal(BalanceStatus.Fits, outcome.Balance.Status);
     }
 
     [Fact]
-    public void A_taking_within_the_scales_doubt_is_let_through() => Assert.Empty(Codes(Comb(Lot(), 616, 600)));
+    public void A_taking_within_the_scales_doubt_is_let_through()
+    {
+        var outcome = StepDesk.WeighUp(Comb(Lot(), 616, 610), null).Value;
+        Assert.Empty(outcome.OverBook);
+        Assert.False(outcome.IsContradicted);
+    }
 
     [Fact]
     public void An_unweighed_lot_can_be_taken_from_because_nobody_knows() => Assert.Empty(Codes(Comb(Lot(grams: null), 700, 600)));

@@ -32,7 +32,7 @@ public class StockTests
 
     [Theory]
     [InlineData(StepKind.Card, 10.0, "wrong-step")]
-    [InlineData(StepKind.Sell, 600.0, "more-than-there")]
+    [InlineData(StepKind.Sell, 600.0, "above-the-book")]
     [InlineData(StepKind.Discard, 0.0, "empty-lot")]
     public void What_cannot_leave_is_refused(StepKind step, double grams, string code) =>
         Assert.Contains(StockDesk.WeighUp(new LeavingCommand(step, new Taking(Lot(500), Weigh(grams), false), false)).Refusals, r => r.Code == code);
@@ -86,8 +86,15 @@ public class StockTests
     {
         Assert.Contains(StockDesk.WeighUp(new RecountCommand(Lot(500), Weigh(0))).Refusals, r => r.Code == "empty-lot");
         Assert.Contains(StockDesk.WeighUp(new RecountCommand(Lot(500), Weigh(300) with { State = WeighingState.Damp })).Refusals, r => r.Code == "damp");
-        Assert.Contains(StockDesk.WeighUp(new RecountCommand(Lot(500) with { UsedUpAt = Then }, Weigh(300))).Refusals, r => r.Code == "used-up");
     }
+
+    [Fact]
+    public void What_turns_up_of_a_lot_that_was_used_up_can_be_counted() =>
+        Assert.Equal(60, StockDesk.WeighUp(new RecountCommand(Lot(0) with { UsedUpAt = Then }, Weigh(60))).Value.Mass.Grams, 1e-9);
+
+    [Fact]
+    public void More_than_the_book_has_leaves_once_somebody_says_that_it_was_there() =>
+        Assert.Equal(600, StockDesk.WeighUp(new LeavingCommand(StepKind.Sell, new Taking(Lot(500), Weigh(600), false), false, ItWasThere: true)).Value.Mass!.Grams, 1e-9);
 
     [Fact]
     public void A_reserve_is_kept_for_something_and_is_not_more_than_there_is()

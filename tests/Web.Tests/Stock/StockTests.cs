@@ -62,7 +62,25 @@ public class StockTests(House house) : IClassFixture<House>
         (await ada.Post($"/api/lots/{id}/leave", new { step = "sell", worth = 55 })).Expect(200);
         Assert.True((await ada.Lot(code)).GetProperty("lot").GetProperty("usedUp").GetBoolean());
         Assert.Contains("from used-up", (await ada.Post($"/api/lots/{id}/leave", new { step = "sell", mass = "1" })).Refused());
-        Assert.Equal(["lot used-up"], (await ada.Post($"/api/lots/{id}/recount", new { mass = "10" })).Refused());
+        // What turns up afterwards is there again, and was not sold.
+        (await ada.Post($"/api/lots/{id}/recount", new { mass = "10" })).Expect(200);
+        Assert.False((await ada.Lot(code)).GetProperty("lot").GetProperty("usedUp").GetBoolean());
+        Assert.Equal("10 g", Left(await ada.Lot(code)));
+        (await ada.Post($"/api/lots/{id}/leave", new { step = "giveAway" })).Expect(200);
+        Assert.True((await ada.Lot(code)).GetProperty("lot").GetProperty("usedUp").GetBoolean());
+    }
+
+    [Fact]
+    public async Task More_than_the_book_has_leaves_with_a_reason()
+    {
+        var ada = await house.Register();
+        var (id, code) = await Clean(ada);
+        Assert.Equal(["from.mass above-the-book"], (await ada.Post($"/api/lots/{id}/leave", new { step = "giveAway", mass = "1500" })).Refused());
+        var told = (await ada.Post($"/api/lots/{id}/leave", new { step = "giveAway", mass = "1500", because = "It was there when it was weighed." })).Expect(200);
+        Assert.Contains("is not known", told.GetProperty("sentence").GetString());
+        Assert.Equal(System.Text.Json.JsonValueKind.Null, (await ada.Lot(code)).GetProperty("lot").GetProperty("left").ValueKind);
+        (await ada.Post($"/api/lots/{id}/recount", new { mass = "35" })).Expect(200);
+        Assert.Equal("35 g", Left(await ada.Lot(code)));
     }
 
     [Fact]

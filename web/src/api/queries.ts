@@ -26,8 +26,9 @@ export const refreshLog = () =>
       '/api/runs',
       '/api/dehairing/{code}',
       '/api/scouring/washed/{code}',
+      '/api/entries/{id}/question',
     ],
-    ['/api/lots', '/api/samples'],
+    ['/api/lots', '/api/samples', '/api/drafts'],
   );
 
 /** After a change to what stands about in the workshop. */

@@ -400,6 +400,57 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/entries/{id}/question': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What the log asks about an entry, with the answers. */
+    get: operations['readQuestion'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/answer': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Answers without adding anything. */
+    post: operations['answerQuestion'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/completions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Adds what is remembered of an entry afterwards. */
+    post: operations['completeEntry'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/drafts': {
     parameters: {
       query?: never;
@@ -411,6 +462,40 @@ export interface paths {
     get: operations['listDrafts'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drafts/{id}/question': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What contradicts in a draft, with the weighings that would end it. */
+    get: operations['readDraftQuestion'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drafts/{id}/settle': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Sets the one weight right that was the slip, and logs the draft. */
+    post: operations['settleDraft'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1329,6 +1414,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    AddedView: {
+      /** Format: date-time */
+      at: string;
+      who: string;
+    };
     AfterWash: {
       outcome: components['schemas']['WashOutcome'];
       /** Format: double */
@@ -1395,7 +1485,26 @@ export interface components {
     /** @enum {unknown} */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
     /** @enum {unknown} */
-    BalanceStatus: 'open' | 'fits' | 'suspicious' | 'impossible';
+    AnswerKind: 'lost' | 'weighing' | 'heap' | 'asItIs' | 'notKnown';
+    AnswerRequest: {
+      answer: components['schemas']['GapAnswer'];
+    };
+    AnswerTap: {
+      kind: components['schemas']['AnswerKind'];
+      loss?: null | components['schemas']['LossKind'];
+      form?: null | components['schemas']['LotForm'];
+      /** Format: uuid */
+      entryId?: null | string;
+      /** Format: uuid */
+      flowId?: null | string;
+      /** Format: int32 */
+      revision?: null | number;
+      mass?: null | string;
+      words?: null | string;
+      field?: null | string;
+    };
+    /** @enum {unknown} */
+    BalanceStatus: 'open' | 'fits' | 'usualLoss' | 'suspicious' | 'impossible';
     BalanceView: {
       in: null | components['schemas']['MassFigure'];
       gains: components['schemas']['MassFigure'];
@@ -1406,6 +1515,8 @@ export interface components {
       status: components['schemas']['BalanceStatus'];
       yield: null | components['schemas']['NumberFigure'];
       noil: null | components['schemas']['NumberFigure'];
+      lostNotWeighed: null | components['schemas']['MassFigure'];
+      lostKind: null | components['schemas']['LossKind'];
       sentence: string;
     };
     /** @enum {unknown} */
@@ -1506,6 +1617,20 @@ export interface components {
      * @enum {unknown}
      */
     Coat: 'single' | 'double' | 'kempy';
+    CompletionRequest: {
+      heap?: null | components['schemas']['HeapRequest'];
+      loss?: null | components['schemas']['LosingRequest'];
+      gain?: null | components['schemas']['GainingRequest'];
+      measures?: null | {
+        [key: string]: number;
+      };
+      /** Format: int32 */
+      minutes?: null | number;
+      notes?: null | string;
+      /** @default false */
+      answersQuestion: boolean;
+      because?: null | string;
+    };
     ConfirmRequest: {
       because: string;
     };
@@ -1522,6 +1647,8 @@ export interface components {
       state?: null | components['schemas']['WeighingState'];
       /** Format: double */
       humidityPercent?: null | number;
+      /** Format: int32 */
+      seen?: null | number;
     };
     CorrectionView: {
       was: string;
@@ -1633,6 +1760,11 @@ export interface components {
     DownSchool: 'cloud' | 'cardedPunis';
     /** @enum {unknown} */
     DownUse: 'nextToSkin' | 'outer' | 'hard';
+    DraftQuestion: {
+      sentence: string;
+      aboveTheBook: boolean;
+      answers: components['schemas']['AnswerTap'][];
+    };
     DraftView: {
       /** Format: uuid */
       id: string;
@@ -1643,7 +1775,7 @@ export interface components {
       recordedAt: string;
     };
     /** @enum {unknown} */
-    Draw: 'short' | 'long' | null;
+    Draw: 'short' | 'long';
     EntryAnswer: {
       kept: boolean;
       /** Format: uuid */
@@ -1672,11 +1804,13 @@ export interface components {
       confirmedBecause: null | string;
       balance: null | components['schemas']['BalanceView'];
       flows: components['schemas']['FlowView'][];
+      asked: boolean;
+      answer: null | components['schemas']['GapAnswer'];
     };
     /** @enum {unknown} */
-    Evenness: 'even' | 'graded' | 'uneven' | null;
+    Evenness: 'even' | 'graded' | 'uneven';
     /** @enum {unknown} */
-    Fate: 'compost' | 'mulch' | 'sown' | 'keptAsStock' | 'keptAsLowerGrade' | 'discarded' | 'givenAway' | null;
+    Fate: 'compost' | 'mulch' | 'sown' | 'keptAsStock' | 'keptAsLowerGrade' | 'discarded' | 'givenAway';
     /**
      * @default moderately
      * @enum {unknown}
@@ -1759,7 +1893,7 @@ export interface components {
       | 'silk'
       | 'plant';
     /** @enum {unknown} */
-    FleeceColour: 'white' | 'cream' | 'grey' | 'brown' | 'black' | 'mixed' | null;
+    FleeceColour: 'white' | 'cream' | 'grey' | 'brown' | 'black' | 'mixed';
     /** @enum {unknown} */
     FleecePlace: 'unknown' | 'shoulder' | 'neck' | 'side' | 'back' | 'britch' | 'belly';
     /** @enum {unknown} */
@@ -1786,6 +1920,7 @@ export interface components {
       /** Format: double */
       zScore: null | number;
       corrections: components['schemas']['CorrectionView'][];
+      added: null | components['schemas']['AddedView'];
     };
     Found: {
       kind: string;
@@ -1801,6 +1936,8 @@ export interface components {
       kind: components['schemas']['GainKind'];
       mass: string;
     };
+    /** @enum {unknown} */
+    GapAnswer: 'notKnown' | 'asItIs';
     GivingRequest: {
       form: components['schemas']['LotForm'];
       mass?: null | string;
@@ -1819,7 +1956,7 @@ export interface components {
       numbers?: null | number[];
     };
     /** @enum {unknown} */
-    Handle: 'silky' | 'soft' | 'kind' | 'crisp' | 'harsh' | null;
+    Handle: 'silky' | 'soft' | 'kind' | 'crisp' | 'harsh';
     HangingView: {
       entries: components['schemas']['Dependant'][];
       /** Format: int32 */
@@ -1840,8 +1977,14 @@ export interface components {
       /** Format: date-time */
       since: null | string;
     };
+    HeapRequest: {
+      form: components['schemas']['LotForm'];
+      mass?: null | string;
+      state?: null | components['schemas']['WeighingState'];
+      notes?: null | string;
+    };
     /** @enum {unknown} */
-    HowMuch: 'none' | 'little' | 'some' | 'much' | null;
+    HowMuch: 'none' | 'little' | 'some' | 'much';
     HungSample: {
       sample: components['schemas']['SampleView'];
       staple: components['schemas']['StapleView'];
@@ -1951,6 +2094,7 @@ export interface components {
       who?: null | string;
       /** @default false */
       intoReserve: boolean;
+      because?: null | string;
     };
     LiveReading: {
       /** Format: uuid */
@@ -1988,7 +2132,7 @@ export interface components {
       counted: boolean;
     };
     /** @enum {unknown} */
-    LockStructure: 'distinct' | 'loose' | 'blocky' | 'matted' | null;
+    LockStructure: 'distinct' | 'loose' | 'blocky' | 'matted';
     LockView: {
       /** Format: uuid */
       id: string;
@@ -1999,17 +2143,6 @@ export interface components {
       crimpsPerCentimetre: null | number;
       wave: null | components['schemas']['Wave'];
       shape: components['schemas']['LockShape'];
-    };
-    LookAt: {
-      /** Format: uuid */
-      entryId: string;
-      step: components['schemas']['StepKind'];
-      /** Format: date-time */
-      doneAt: string;
-      lotCode: string;
-      status: components['schemas']['BalanceStatus'];
-      gap: components['schemas']['MassFigure'];
-      confirmed: boolean;
     };
     LookOverPage: {
       /** Format: uuid */
@@ -2350,6 +2483,16 @@ export interface components {
     };
     /** @enum {unknown} */
     Provenance: 'measured' | 'reckoned' | 'yours' | 'typical' | 'guessed';
+    QuestionView: {
+      /** Format: uuid */
+      entryId: string;
+      step: components['schemas']['StepKind'];
+      /** Format: date-time */
+      doneAt: string;
+      lotCode: string;
+      sentence: string;
+      answers: components['schemas']['AnswerTap'][];
+    };
     RackRequest: {
       name: string;
       /** Format: double */
@@ -2436,6 +2579,10 @@ export interface components {
       /** Format: date-time */
       expiresAt: string;
     };
+    RestView: {
+      form: components['schemas']['LotForm'];
+      as: components['schemas']['LossKind'];
+    };
     RibbonBandView: {
       /** Format: uuid */
       lotId: string;
@@ -2475,6 +2622,7 @@ export interface components {
       share: null | string;
       byDifference: boolean;
       doubted: boolean;
+      notWeighed: boolean;
     };
     RibbonView: {
       stages: components['schemas']['RibbonStageView'][];
@@ -2860,6 +3008,16 @@ export interface components {
       /** @default UTC */
       timeZone: string;
     };
+    SettleRequest: {
+      mass: string;
+      field?: null | string;
+      /** Format: uuid */
+      entryId?: null | string;
+      /** Format: uuid */
+      flowId?: null | string;
+      /** Format: int32 */
+      revision?: null | number;
+    };
     SignInRequest: {
       email: string;
       password: string;
@@ -2874,10 +3032,9 @@ export interface components {
       | 'poundsForKilograms'
       | 'ouncesForGrams'
       | 'lotsExchanged'
-      | 'somethingNotLogged'
-      | null;
+      | 'somethingNotLogged';
     /** @enum {unknown} */
-    Soundness: 'sound' | 'tender' | 'break' | null;
+    Soundness: 'sound' | 'tender' | 'break';
     Span: {
       /** Format: double */
       low: number;
@@ -2889,7 +3046,7 @@ export interface components {
       spread?: number;
     };
     /** @enum {unknown} */
-    Spring: 'lively' | 'some' | 'limp' | null;
+    Spring: 'lively' | 'some' | 'limp';
     StapleView: {
       locks: components['schemas']['LockView'][];
       inherited: boolean;
@@ -2927,6 +3084,7 @@ export interface components {
       usualOutputs: number;
       measures: components['schemas']['Measure'][];
       worthFates: components['schemas']['Fate'][];
+      rest: null | components['schemas']['RestView'];
     };
     /** @enum {unknown} */
     StepKind:
@@ -3045,13 +3203,15 @@ export interface components {
     /** @enum {unknown} */
     TemperatureUnit: 'celsius' | 'fahrenheit';
     /** @enum {unknown} */
-    Tips: 'whole' | 'weathered' | 'brittle' | 'matted' | null;
+    Tips: 'whole' | 'weathered' | 'brittle' | 'matted';
     Today: {
       /** Format: date-time */
       now: string;
       heaps: components['schemas']['Heap'][];
       waiting: components['schemas']['WaitingLot'][];
-      lookAt: components['schemas']['LookAt'][];
+      questions: string[];
+      /** Format: int32 */
+      moreQuestions: number;
       /** Format: int32 */
       drafts: number;
       /** Format: int32 */
@@ -3152,7 +3312,7 @@ export interface components {
      */
     WashSchool: 'hot' | 'handHot' | 'suintSoak';
     /** @enum {unknown} */
-    WashedHandle: 'dry' | 'tacky' | 'damp' | null;
+    WashedHandle: 'dry' | 'tacky' | 'damp';
     WashedView: {
       /** Format: date-time */
       on: string;
@@ -3167,6 +3327,7 @@ export interface components {
       balance: components['schemas']['BalanceView'];
       understood: components['schemas']['UnderstoodMass'][];
       reserved: null | string;
+      aboveTheBook: null | string;
       dressing: components['schemas']['PortionView'][];
     };
     /**
@@ -3182,6 +3343,7 @@ export interface components {
       | 'found'
       | 'lost'
       | 'lostByDifference'
+      | 'lostNotWeighed'
       | 'left'
       | 'missing'
       | 'stillThere'
@@ -3241,7 +3403,7 @@ export interface components {
       timeZones: string[];
     };
     /** @enum {unknown} */
-    YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted' | null;
+    YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted';
   };
   responses: never;
   parameters: never;
@@ -4812,6 +4974,213 @@ export interface operations {
       };
     };
   };
+  readQuestion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['QuestionView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  answerQuestion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AnswerRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  completeEntry: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CompletionRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
   listDrafts: {
     parameters: {
       query?: never;
@@ -4841,6 +5210,135 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readDraftQuestion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DraftQuestion'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  settleDraft: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SettleRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
         headers: {
           [name: string]: unknown;
         };

@@ -95,7 +95,8 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
             fontSize={13}
             fill={tone('peat')}
           >
-            {lossWord[s.strand.kind]} {s.strand.mass!.text}
+            {s.strand.notWeighed ? `lost, not weighed: ${lossWord[s.strand.kind]}` : lossWord[s.strand.kind]}{' '}
+            {s.strand.mass!.text}
             {s.strand.share ? ` · ${s.strand.share}` : ''}
           </text>
         ))}

@@ -52,6 +52,7 @@ const strand = (
   mass: mass(grams),
   share: null,
   byDifference: false,
+  notWeighed: false,
   doubted: false,
 });
 
@@ -160,6 +161,7 @@ describe('a ribbon', () => {
     expect(shownGap(gap('fits'))).toBe(false);
     expect(shownGap(gap('suspicious'))).toBe(true);
     expect(shownGap(gap('impossible'))).toBe(true);
+    expect(shownGap(gap('usualLoss'))).toBe(false);
     const shown = layOut(
       {
         stages: [stage('in', 0), gap('suspicious')],

@@ -7,6 +7,8 @@ import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import { tone } from '../ui/theme';
 import { fateWord, formOf, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
+import { Question } from '../ui/Question';
+import { CompleteEntry } from './CompleteEntry';
 import { CorrectWeighing } from './CorrectWeighing';
 import { VoidEntry } from './VoidEntry';
 
@@ -31,12 +33,14 @@ export function EntryList({ entries, here, fibre }: Props) {
 const edge: Record<Schema['BalanceStatus'], 'oat' | 'lichen' | 'weld' | 'madder'> = {
   open: 'oat',
   fits: 'lichen',
+  usualLoss: 'lichen',
   suspicious: 'weld',
   impossible: 'madder',
 };
 
 function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: string; fibre: Schema['Fibre'] }) {
   const [voiding, setVoiding] = useState(false);
+  const [adding, setAdding] = useState(false);
   const [correcting, setCorrecting] = useState<Schema['FlowView'] | null>(null);
   return (
     <Box
@@ -44,7 +48,8 @@ function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: s
       id={entry.id}
       tabIndex={-1}
       sx={{
-        borderLeft: `3px solid ${tone(edge[entry.balance?.status ?? 'fits'])}`,
+        // What was asked and answered is quiet again.
+        borderLeft: `3px solid ${tone(entry.answer || entry.confirmedBecause ? 'oat' : edge[entry.balance?.status ?? 'fits'])}`,
         pl: 1.5,
         '&:focus': { bgcolor: 'background.paper', outline: 'none' },
       }}
@@ -65,25 +70,46 @@ function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: s
           </li>
         ))}
       </Box>
-      {entry.balance && (
-        <Typography sx={{ fontSize: '0.95rem' }}>
-          {entry.balance.sentence}
-          {entry.confirmedBecause ? ` Kept because: ${entry.confirmedBecause}` : ''}
-        </Typography>
+      {entry.asked ? (
+        <Question entryId={entry.id} />
+      ) : (
+        entry.balance && (
+          <Typography sx={{ fontSize: '0.95rem' }}>
+            {entry.balance.sentence}
+            {entry.answer ? ` ${answerWord[entry.answer]}` : ''}
+            {entry.confirmedBecause ? ` Kept because: ${entry.confirmedBecause}` : ''}
+          </Typography>
+        )
+      )}
+      {entry.balance && entry.step !== 'recount' && (
+        <Button
+          size="small"
+          sx={{ minHeight: 28, minWidth: 0, py: 0, ml: -1, px: 1 }}
+          onClick={() => setAdding(true)}
+          aria-label={`Add to ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
+        >
+          Add what was forgotten
+        </Button>
       )}
       <Button
         size="small"
-        sx={{ minHeight: 28, minWidth: 0, py: 0, ml: -1, px: 1 }}
+        sx={{ minHeight: 28, minWidth: 0, py: 0, ml: entry.balance ? 0 : -1, px: 1 }}
         onClick={() => setVoiding(true)}
         aria-label={`Void ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
       >
         Void
       </Button>
+      {adding && <CompleteEntry entry={entry} fibre={fibre} close={() => setAdding(false)} />}
       {voiding && <VoidEntry entry={entry} here={here} close={() => setVoiding(false)} />}
       {correcting && <CorrectWeighing entryId={entry.id} flow={correcting} close={() => setCorrecting(null)} />}
     </Box>
   );
 }
+
+const answerWord: Record<Schema['GapAnswer'], string> = {
+  notKnown: 'Asked; nobody knows.',
+  asItIs: 'Asked; the weights are right.',
+};
 
 const roleWord: Record<Schema['FlowRole'], string> = {
   in: 'took',
@@ -137,6 +163,7 @@ function FlowLine({
             : '',
           doubted(flow) ? `${flow.reconciled!.text} by the rest of the log` : '',
           flow.fate ? fateWord[flow.fate] : '',
+          flow.added ? `added by ${flow.added.who}, ${onDayTime(flow.added.at)}` : '',
         ]
           .filter(Boolean)
           .join(', ')}

@@ -78,6 +78,8 @@ export function WherePage() {
   );
 }
 
+const dashed: Schema['WentTo'][] = ['lostByDifference', 'lostNotWeighed', 'unaccounted'];
+
 const isIn = (line: Schema['WhereLine']) => ['takenIn', 'takenUp', 'fromElsewhere', 'found'].includes(line.to);
 
 function fill(line: Schema['WhereLine'], closes: boolean | null): Tone {
@@ -105,7 +107,9 @@ function Line({
       ? `${lossWord[line.loss!]}${line.fate ? `, ${fateWord[line.fate]}` : ''}`
       : line.to === 'left'
         ? stepDone[line.step!]
-        : wentWord[line.to];
+        : line.to === 'lostNotWeighed' && line.loss
+          ? `${lossWord[line.loss]}, lost and not weighed`
+          : wentWord[line.to];
   const bar = (
     <svg width="100%" height="20" aria-hidden style={{ display: 'block' }}>
       <rect
@@ -116,7 +120,7 @@ function Line({
         rx="3"
         fill={tone(fill(line, closes))}
         stroke={tone('bark')}
-        strokeWidth={line.to === 'lostByDifference' || line.to === 'unaccounted' ? 1 : 0}
+        strokeWidth={dashed.includes(line.to) ? 1 : 0}
         strokeDasharray="4 3"
       />
     </svg>

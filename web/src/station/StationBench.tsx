@@ -13,9 +13,10 @@ import { MassOf, NumberOf } from '../ui/Figure';
 import { frozen } from '../ui/figures';
 import { newKey, useKept } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Notices';
-import { airWords, formOf, stepDone } from '../ui/words';
+import { airWords, formOf, lossWord, stepDone } from '../ui/words';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
-import { freshState, fromDraft, toRequest, type OnBench, type StationState } from './stationState';
+import { DraftQuestion } from '../ui/Question';
+import { freshState, fromDraft, nextPart, toRequest, type OnBench, type StationState } from './stationState';
 import { StationFields } from './StationFields';
 import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
@@ -90,8 +91,11 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
       setDrafted(stored.kept ? null : stored);
       if (stored.kept) {
         onLogged(stored);
+        const next = draft || run ? null : nextPart(onBench);
         clear();
-        left();
+        // After a part the bench stays with the part: the next load is again one.
+        if (next) change({ for: usual?.id ?? null, ...next });
+        else left();
       } else {
         // The next try is another entry; it replaces this draft.
         change({ key: newKey(), draftId: stored.draftId ?? null });
@@ -99,6 +103,15 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
       void refreshLog();
     },
   );
+  const settled = (answer: Schema['EntryAnswer']) => {
+    setDrafted(answer.kept ? null : answer);
+    if (answer.kept) {
+      onLogged(answer);
+      clear();
+      left();
+    } else change({ draftId: answer.draftId ?? null });
+    void refreshLog();
+  };
   const submit = (e: FormEvent) => {
     e.preventDefault();
     setDrafted(null);
@@ -151,27 +164,27 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
               {balance?.yield && <NumberOf number={balance.yield} label={balance.noil ? 'top' : 'kept'} size="big" />}
               {balance?.noil && <NumberOf number={balance.noil} label="noil, of top and noil" />}
               {balance?.byDifference && <MassOf mass={balance.byDifference} label="left by difference" />}
-              {balance?.unaccounted && <MassOf mass={balance.unaccounted} label="unaccounted" />}
+              {balance?.lostNotWeighed ? (
+                <MassOf mass={balance.lostNotWeighed} label={`lost, not weighed: ${lossWord[balance.lostKind!]}`} />
+              ) : (
+                balance?.unaccounted && <MassOf mass={balance.unaccounted} label="unaccounted" />
+              )}
             </Box>
           </Box>
           <Box aria-live="polite">
-            {balance && (balance.status === 'impossible' || balance.status === 'suspicious') && !drafted && (
-              <Notice tone={balance.status === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
+            {weighed?.aboveTheBook && !drafted && (
+              <Notice tone="watch">{weighed.aboveTheBook} Log it, and say which.</Notice>
             )}
+            {balance &&
+              !weighed?.aboveTheBook &&
+              (balance.status === 'impossible' || balance.status === 'suspicious') &&
+              !drafted && <Notice tone={balance.status === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>}
             {drafted && (
               <Notice tone="watch">
                 {drafted.sentence}
+                <DraftQuestion key={drafted.draftId} draftId={drafted.draftId!} done={settled} />
                 <Row gap={1} sx={{ mt: 1 }}>
-                  <ConfirmDraft
-                    draftId={drafted.draftId!}
-                    done={(kept) => {
-                      setDrafted(null);
-                      onLogged(kept);
-                      clear();
-                      left();
-                      void refreshLog();
-                    }}
-                  />
+                  <ConfirmDraft draftId={drafted.draftId!} done={settled} />
                   <Typography sx={{ alignSelf: 'center' }}>or change the figures below and log it again.</Typography>
                 </Row>
               </Notice>

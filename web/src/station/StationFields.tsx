@@ -8,7 +8,15 @@ import { Choice } from '../ui/Choice';
 import { fateWord, formWords, lossWord, stateWord } from '../ui/words';
 import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
-import { sentHeaps, type Giving, type Losing, type OnBench, type StationState } from './stationState';
+import {
+  nextForm,
+  nextLoss,
+  sentHeaps,
+  type Giving,
+  type Losing,
+  type OnBench,
+  type StationState,
+} from './stationState';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { Column, Row } from '../ui/layouts';
@@ -56,7 +64,6 @@ export function StationFields({
   // Refusals name the losses that were sent; the empty rows in between were not.
   const sentIndex = (i: number) =>
     state.losses.slice(0, i).filter((l) => l.byDifference || l.mass.trim() !== '').length;
-  const isNew = (kind: Schema['LossKind']) => !state.losses.some((l) => l.kind === kind);
   // Refusals name the heaps that were sent.
   const sent = sentHeaps(state);
   const heap = (t: (typeof state.to)[number]) => `to[${sent.indexOf(t)}]`;
@@ -188,7 +195,7 @@ export function StationFields({
               losses: [
                 ...state.losses,
                 {
-                  kind: station.usualLosses.find(isNew) ?? 'other',
+                  kind: nextLoss(station, state),
                   mass: '',
                   fate: '',
                   byDifference: false,
@@ -207,7 +214,7 @@ export function StationFields({
                 losses: [
                   ...state.losses,
                   {
-                    kind: station.byDifference ?? station.usualLosses.find(isNew) ?? station.usualLosses[0] ?? 'other',
+                    kind: station.byDifference ?? nextLoss(station, state),
                     mass: '',
                     fate: '',
                     byDifference: true,
@@ -221,7 +228,11 @@ export function StationFields({
           </Button>
         )}
         <Button
-          onClick={() => change({ to: [...state.to, { form: null, mass: '', state: station.usualState, worth: '' }] })}
+          onClick={() =>
+            change({
+              to: [...state.to, { form: nextForm(gives, state), mass: '', state: station.usualState, worth: '' }],
+            })
+          }
         >
           Add another heap
         </Button>

@@ -1,7 +1,16 @@
 import { describe, expect, it } from 'vitest';
 import type { Schema } from '../api/client';
 import { fromRun } from './fromRun';
-import { freshState, fromDraft, sentLosses, toRequest, type OnBench } from './stationState';
+import {
+  freshState,
+  fromDraft,
+  nextForm,
+  nextLoss,
+  nextPart,
+  sentLosses,
+  toRequest,
+  type OnBench,
+} from './stationState';
 import { stepView } from './stepView';
 
 const wash: Schema['StationView'] = {
@@ -20,6 +29,7 @@ const wash: Schema['StationView'] = {
   usualOutputs: 1,
   measures: [],
   worthFates: ['keptAsStock'],
+  rest: null,
 };
 
 const lot: Schema['LotLine'] = {
@@ -130,6 +140,39 @@ describe('a station', () => {
     expect(rack.to).toEqual([{ form: 'clean', mass: '812 g', state: 'provisional', worth: '' }]);
   });
 
+  it('stays with the part after a part was logged, and begins anew after all of it', () => {
+    const typed = bench({
+      from: [{ lotId: 'lot-1', all: false, mass: '40' }],
+      to: [
+        { form: 'clean', mass: '31', state: 'rested', worth: '' },
+        { form: 'noil', mass: '6', state: 'rested', worth: '2' },
+      ],
+      losses: [{ kind: 'dust', mass: '1', fate: 'compost', byDifference: false, worth: '' }],
+    });
+    expect(nextPart(typed)).toMatchObject({
+      from: [{ lotId: 'lot-1', all: false, mass: '' }],
+      to: [
+        { form: 'clean', mass: '' },
+        { form: 'noil', mass: '', worth: '' },
+      ],
+      losses: [{ kind: 'dust', mass: '', fate: 'compost' }],
+    });
+    expect(nextPart(bench())).toBeNull();
+  });
+
+  it('offers noil beside top, and then not as a loss again', () => {
+    const top = bench({ to: [{ form: 'top', mass: '', state: 'rested', worth: '' }] });
+    expect(nextForm(['top', 'noil'], top)).toBe('noil');
+    const both = { ...top, to: [...top.to, { form: 'noil' as const, mass: '', state: 'rested' as const, worth: '' }] };
+    expect(nextForm(['top', 'noil'], both)).toBeNull();
+    const comb = {
+      usualLosses: ['noil' as const, 'secondCuts' as const],
+      rest: { form: 'noil' as const, as: 'noil' as const },
+    };
+    expect(nextLoss(comb, { ...top, losses: [] })).toBe('noil');
+    expect(nextLoss(comb, { ...both, losses: [] })).toBe('secondCuts');
+  });
+
   it('draws the step from the server’s figures and from no other', () => {
     const figure = (grams: number): Schema['MassFigure'] => ({ grams, text: `${grams} g`, from: 'reckoned' });
     const answer: Schema['WeighedUp'] = {
@@ -143,9 +186,12 @@ describe('a station', () => {
         status: 'fits',
         yield: null,
         noil: null,
+        lostNotWeighed: null,
+        lostKind: null,
         sentence: '',
       },
       reserved: null,
+      aboveTheBook: null,
       dressing: [],
       understood: [{ field: 'to[0].mass', logged: figure(600), reference: figure(601.5) }],
     };
@@ -157,6 +203,11 @@ describe('a station', () => {
     );
     expect(view.bands.map((b) => b.mass?.grams)).toEqual([900, 601.5]);
     expect(view.strands.map((s) => s.mass?.grams)).toEqual([298.5]);
+    const short = stepView('wash', bench({ losses: [] }), [lot], {
+      ...answer,
+      balance: { ...answer.balance, byDifference: null, lostNotWeighed: figure(120), lostKind: 'skirtings' },
+    });
+    expect(short.strands.map((s) => [s.kind, s.mass?.grams, s.notWeighed])).toEqual([['skirtings', 120, true]]);
     const unanswered = stepView('wash', bench(), [lot], undefined);
     expect(unanswered.bands.map((b) => b.mass?.grams ?? null)).toEqual([900, null]);
     expect(unanswered.stages[1]!.status).toBe('open');

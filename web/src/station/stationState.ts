@@ -78,6 +78,34 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   draftId: null,
 });
 
+/** The next load after a part of one lot was logged: another part of it, the same heaps and losses, not weighed yet. Null when all of it was taken. */
+export function nextPart(state: OnBench): Partial<StationState> | null {
+  const [from, ...others] = state.from;
+  if (!from || others.length > 0 || from.all) return null;
+  return {
+    from: [{ lotId: from.lotId, all: false, mass: '' }],
+    to: state.to.map((t) => ({ ...t, mass: '', worth: '' })),
+    losses: state.losses.map((l) => ({ ...l, mass: '', worth: '' })),
+    humidity: state.humidity,
+    who: state.who,
+  };
+}
+
+/** The form of another heap: what comes next beside what is there, noil beside top. */
+export const nextForm = (gives: readonly Schema['LotForm'][], state: Pick<OnBench, 'to'>): Schema['LotForm'] | null =>
+  gives.find((form) => state.to.every((t) => t.form !== form)) ?? null;
+
+/** The loss to offer next: one that is not there yet, nor kept as a heap already. */
+export const nextLoss = (
+  station: Pick<Schema['StationView'], 'usualLosses' | 'rest'>,
+  state: Pick<OnBench, 'losses' | 'to'>,
+): Schema['LossKind'] =>
+  station.usualLosses.find(
+    (kind) =>
+      state.losses.every((l) => l.kind !== kind) &&
+      !(station.rest?.as === kind && state.to.some((t) => t.form === station.rest!.form)),
+  ) ?? 'other';
+
 /** The typed station as a request; `lots` brings the versions the person saw. Losses without a weight are left out unless they are to be found. */
 export function toRequest(
   step: Schema['StepKind'],

@@ -77,20 +77,41 @@ export function stepView(
           )
         : []),
     ],
-    strands: sentLosses(state).map((l, i) => ({
-      entryId: here,
-      kind: l.kind,
-      fate: l.fate || null,
-      mass: l.byDifference
-        ? (answer?.balance.byDifference ?? null)
-        : (understood(`losses[${i}].mass`)?.reference ?? null),
-      share: null,
-      byDifference: l.byDifference,
-      doubted: false,
-    })),
+    strands: [
+      ...sentLosses(state).map((l, i) => ({
+        entryId: here,
+        kind: l.kind,
+        fate: l.fate || null,
+        mass: l.byDifference
+          ? (answer?.balance.byDifference ?? null)
+          : (understood(`losses[${i}].mass`)?.reference ?? null),
+        share: null,
+        byDifference: l.byDifference,
+        doubted: false,
+        notWeighed: false,
+      })),
+      ...notWeighed(answer?.balance),
+    ],
     ahead: [],
   };
 }
+
+/** What is missing and is no more than usually goes there. */
+const notWeighed = (balance: Schema['BalanceView'] | undefined): Schema['RibbonStrandView'][] =>
+  balance?.lostNotWeighed
+    ? [
+        {
+          entryId: here,
+          kind: balance.lostKind!,
+          fate: null,
+          mass: balance.lostNotWeighed,
+          share: null,
+          byDifference: true,
+          doubted: false,
+          notWeighed: true,
+        },
+      ]
+    : [];
 
 /** A single output that was not weighed has a mass only when the server could tell it. */
 const onlyRest = (state: OnBench, answer: Schema['WeighedUp'] | undefined) =>

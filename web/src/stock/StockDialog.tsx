@@ -16,7 +16,7 @@ import { WeightField } from '../ui/WeightField';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog, Row } from '../ui/layouts';
 
 interface StockForm {
   kind: StockAct;
@@ -25,6 +25,8 @@ interface StockForm {
   text: string;
   worth: string;
   intoReserve: boolean;
+  /** Why it was there although the book has less. */
+  because: string | null;
 }
 
 /** One number and one tap for what happens on the shelf: fibre leaves, is counted anew, or is kept for a project. */
@@ -62,6 +64,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
             notes: words,
             worth: number(form.worth),
             intoReserve: form.intoReserve,
+            because: form.because,
           },
         }),
       );
@@ -79,6 +82,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
       text: act === 'reserve' ? (lot.reserve?.for ?? '') : '',
       worth: '',
       intoReserve: false,
+      because: null,
     },
     saving,
   );
@@ -86,6 +90,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
   const leaving = leavings.includes(kind as Leaving);
   const problem = saving.error;
   const reserved = problem?.refusals.find((r) => r.code === 'reserved');
+  const above = problem?.refusals.find((r) => r.code === 'above-the-book');
   return (
     <FormDialog
       title={<>{title(kind, lot.code)}</>}
@@ -169,6 +174,26 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
               control={<Checkbox checked={intoReserve} onChange={(e) => set({ intoReserve: e.target.checked })} />}
               label="Take from the reserve all the same"
             />
+          )}
+          {above && (
+            <Notice tone="watch">
+              The scale outranks the book. Is the weight right?
+              <Row gap={1} sx={{ mt: 1 }}>
+                <Button
+                  size="small"
+                  variant="outlined"
+                  disabled={saving.busy}
+                  onClick={() => {
+                    const was = { ...values, because: 'It was there when it was weighed.' };
+                    set(was);
+                    saving.go(was);
+                  }}
+                >
+                  It was there: log it
+                </Button>
+                <Typography sx={{ alignSelf: 'center' }}>or change the figure above.</Typography>
+              </Row>
+            </Notice>
           )}
           <ProblemNotice error={saving.besides(...told)} />
         </>

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
+import { DraftQuestion } from '../ui/Question';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { onDayTime, stepWord } from '../ui/words';
 import { useChange } from '../api/change';
@@ -27,6 +28,7 @@ export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
             </strong>
             <br />
             {d.trouble}
+            <DraftQuestion draftId={d.id} done={() => void refreshLog()} />
             <Row gap={1} sx={{ mt: 1 }}>
               <ConfirmDraft draftId={d.id} done={() => void refreshLog()} />
               <Button size="small" onClick={() => void navigate(`/station/${d.step}?draft=${d.id}`)}>

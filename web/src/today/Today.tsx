@@ -7,8 +7,9 @@ import { type Schema } from '../api/client';
 import { useDrafts, useToday } from '../api/queries';
 import { heldLots, useRuns } from '../runs/queries';
 import { MassOf, Figure } from '../ui/Figure';
-import { Notice, ProblemNotice, Section } from '../ui/Notices';
-import { daysWord, formOf, onDay, parentage, stepDone, stepWord } from '../ui/words';
+import { ProblemNotice, Section } from '../ui/Notices';
+import { Question } from '../ui/Question';
+import { daysWord, formOf, parentage, stepWord } from '../ui/words';
 import { Drafts } from './Drafts';
 import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
@@ -21,7 +22,7 @@ export function Today() {
   const runs = useRuns();
   if (today.error) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
   if (!today.data) return null;
-  const { waiting, lookAt, month } = today.data;
+  const { waiting, questions, month } = today.data;
   if (waiting.length === 0 && today.data.samples === 0) return <EmptyShed />;
   // What lies in a bath or on a rack runs; it waits for nobody.
   const held = heldLots(runs.data);
@@ -44,23 +45,19 @@ export function Today() {
         </Section>
         <Section title="Look again">
           {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
-          {lookAt.length === 0 && drafts.data?.length === 0 && (
-            <Typography>Every balance fits what the weighings explain.</Typography>
+          {questions.length === 0 && drafts.data?.length === 0 && (
+            <Typography>Every balance fits, or was answered.</Typography>
           )}
           <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1 }}>
-            {lookAt.map((e) => (
-              <li key={e.entryId}>
-                <Notice tone={e.confirmed ? 'kept' : e.status === 'impossible' ? 'stop' : 'watch'}>
-                  <Link component={RouterLink} to={`/lots/${e.lotCode}#${e.entryId}`}>
-                    {e.lotCode}, {stepDone[e.step]} {onDay(e.doneAt)}
-                  </Link>
-                  : {e.gap.grams < 0 ? 'more came out than went in by ' : 'not accounted for: '}
-                  <strong>{e.gap.text.replace('\u2212', '')}</strong>
-                  {e.confirmed ? ', kept with a reason' : ''}
-                </Notice>
+            {questions.map((id) => (
+              <li key={id}>
+                <Question entryId={id} named />
               </li>
             ))}
           </Box>
+          {today.data.moreQuestions > 0 && (
+            <Typography color="text.secondary">and {today.data.moreQuestions} more</Typography>
+          )}
         </Section>
         <Section title={month.month}>
           <Column gap={1.5}>

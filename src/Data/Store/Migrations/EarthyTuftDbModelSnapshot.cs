@@ -789,6 +789,23 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<string>("Answer")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("answer");
+
+                    b.Property<DateTimeOffset?>("AnsweredAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("answered_at");
+
+                    b.Property<string>("AnsweredBy")
+                        .HasColumnType("text")
+                        .HasColumnName("answered_by");
+
+                    b.Property<double?>("AnsweredGapGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("answered_gap_grams");
+
                     b.Property<string>("ConfirmedBecause")
                         .HasColumnType("text")
                         .HasColumnName("confirmed_because");
@@ -850,6 +867,23 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("taken_grams");
 
+                    b.Property<double?>("UsualAllowanceGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("usual_allowance_grams");
+
+                    b.Property<string>("UsualKind")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("usual_kind");
+
+                    b.Property<double?>("UsualLeastGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("usual_least_grams");
+
+                    b.Property<double?>("UsualMostGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("usual_most_grams");
+
                     b.Property<DateTimeOffset?>("VoidedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("voided_at");
@@ -888,7 +922,7 @@ namespace EarthyTuft.Data.Store.Migrations
 
                     b.HasIndex("WorkshopId", "Status")
                         .HasDatabaseName("ix_entries_workshop_id_status")
-                        .HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null");
+                        .HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null and answer is null and confirmed_because is null");
 
                     b.HasIndex("WorkshopId", "DoneAt", "Id")
                         .HasDatabaseName("ix_entries_workshop_id_done_at_id");
@@ -902,6 +936,14 @@ namespace EarthyTuft.Data.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("uuid")
                         .HasColumnName("id");
+
+                    b.Property<DateTimeOffset?>("AddedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("added_at");
+
+                    b.Property<string>("AddedBy")
+                        .HasColumnType("text")
+                        .HasColumnName("added_by");
 
                     b.Property<string>("Amount")
                         .IsRequired()

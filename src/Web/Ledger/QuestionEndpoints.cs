@@ -1,0 +1,296 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Stations;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Ledger;
+
+/// <summary>How a question of the log can be answered.</summary>
+public enum AnswerKind
+{
+    /// <summary>It was lost: all that is missing, of one kind.</summary>
+    Lost,
+
+    /// <summary>It was weighed wrongly: set right with the weight that fits.</summary>
+    Weighing,
+
+    /// <summary>Another heap was made.</summary>
+    Heap,
+
+    /// <summary>The weights are right as they stand.</summary>
+    AsItIs,
+
+    /// <summary>Nobody knows: it is not asked again.</summary>
+    NotKnown,
+}
+
+/// <summary>One tap that answers.</summary>
+/// <param name="Loss">For a loss: of which kind.</param>
+/// <param name="Form">For a heap: what it is.</param>
+/// <param name="FlowId">For a weighing: which, with its entry and how often it was set right already.</param>
+/// <param name="Mass">For a weighing: what it probably was, as one would type it.</param>
+/// <param name="Words">For a weighing: which one it is and what it would be.</param>
+/// <param name="Field">For a weighing of a draft that is not logged yet: its field.</param>
+public sealed record AnswerTap(
+    AnswerKind Kind, LossKind? Loss = null, LotForm? Form = null, Guid? EntryId = null, Guid? FlowId = null, int? Revision = null, string? Mass = null, string? Words = null, string? Field = null);
+
+/// <summary>A question of the log with its answers, the likeliest first.</summary>
+public sealed record QuestionView(Guid EntryId, StepKind Step, DateTimeOffset DoneAt, string LotCode, string Sentence, IReadOnlyList<AnswerTap> Answers);
+
+/// <summary>Answers that nothing is added for.</summary>
+public sealed record AnswerRequest(GapAnswer Answer);
+
+/// <summary>Another heap that is remembered.</summary>
+/// <param name="Mass">As typed; left out for all that is left over.</param>
+public sealed record HeapRequest(LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null);
+
+/// <summary>What is remembered of an entry afterwards.</summary>
+/// <param name="Loss">A loss; without a weight it is all that is missing.</param>
+/// <param name="AnswersQuestion">It answers the log's question: refused when somebody else answered that meanwhile.</param>
+/// <param name="Because">Why it is right although more came out than went in.</param>
+public sealed record CompletionRequest(
+    HeapRequest? Heap = null,
+    LosingRequest? Loss = null,
+    GainingRequest? Gain = null,
+    [property: MaxLength(20)] IReadOnlyDictionary<string, double>? Measures = null,
+    [property: Range(0, 10080)] int? Minutes = null,
+    [property: StringLength(2000)] string? Notes = null,
+    bool AnswersQuestion = false,
+    [property: StringLength(500, MinimumLength = 3)] string? Because = null);
+
+/// <summary>Questions of the log, and what is added to an entry afterwards.</summary>
+public static class QuestionEndpoints
+{
+    /// <summary>How many weighings are offered as the wrong one.</summary>
+    internal const int MostWeighings = 3;
+
+    public static void Map(RouteGroupBuilder group)
+    {
+        group.MapGet("/{id:guid}/question", Question).Named("readQuestion", "What the log asks about an entry, with the answers.").ProducesProblem(404);
+        group.MapPost("/{id:guid}/answer", Answer).Named("answerQuestion", "Answers without adding anything.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group.MapPost("/{id:guid}/completions", Complete).Named("completeEntry", "Adds what is remembered of an entry afterwards.").Changes().ProducesProblem(404).ProducesProblem(409);
+    }
+
+    private static async Task<Results<Ok<QuestionView>, ProblemHttpResult>> Question(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        if (!await db.Entries.AsNoTracking().Where(Asked.Any).AnyAsync(e => e.Id == id, cancellationToken))
+        {
+            return Problems.NotHere("question");
+        }
+
+        var family = await Family.Of(db, [await LotOf(db, id, cancellationToken)], cancellationToken);
+        var flows = family.Flows.Where(f => f.EntryId == id).ToArray();
+        var balance = family.Masses.BalanceAt(id);
+        var wrong = Explanations.OfGap(family.Entries, family.Masses, Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses), id, context.UsualBowl);
+        var unit = context.Workshop.Unit;
+        return TypedResults.Ok(new QuestionView(
+            id,
+            flows[0].Step,
+            flows[0].DoneAt,
+            flows.First(f => f.LotId is not null && f.Role != FlowRole.In).Lot!.Code,
+            flows[0].Step == StepKind.Recount ? BalanceWords.Recounted(balance.Unaccounted!, unit) : BalanceWords.Sentence(balance, unit, null, flows[0].Step),
+            [
+                .. Lost(flows, balance),
+                .. wrong.Take(MostWeighings).Select(e => Weighing(e, family, unit)),
+                .. Heaps(flows, balance),
+                .. balance.Unaccounted is { Mass.Grams: > 0 } && flows[0].Step != StepKind.Recount ? Array.Empty<AnswerTap>() : [new AnswerTap(AnswerKind.AsItIs)],
+                new AnswerTap(AnswerKind.NotKnown),
+            ]));
+    }
+
+    private static IEnumerable<AnswerTap> Lost(FamilyFlow[] flows, Balance balance)
+    {
+        if (balance.Unaccounted is not { Mass.Grams: > 0 } || AllStations.Find(flows[0].Step) is not { } station)
+        {
+            return [];
+        }
+
+        // The kind that usually goes there first, then those that nobody weighed.
+        var kinds = station.UsualLosses.Where(k => flows.All(f => f.LossKind != k));
+        return (balance.Usual is { } usual ? kinds.Prepend(usual.Kind) : kinds).Append(LossKind.Spilled).Distinct().Take(4).Select(k => new AnswerTap(AnswerKind.Lost, Loss: k));
+    }
+
+    private static IEnumerable<AnswerTap> Heaps(FamilyFlow[] flows, Balance balance)
+    {
+        if (balance.Unaccounted is not { Mass.Grams: > 0 } || AllStations.Find(flows[0].Step) is not { } station)
+        {
+            return [];
+        }
+
+        var source = flows.First(f => f.Role == FlowRole.In).Lot!;
+        return station.GivesOf(source.Form, source.Fibre).OrderBy(f => flows.Any(o => o.Role == FlowRole.Out && o.Lot!.Form == f)).Take(2).Select(f => new AnswerTap(AnswerKind.Heap, Form: f));
+    }
+
+    internal static AnswerTap Weighing(Explanation told, Family family, MassUnit unit)
+    {
+        var flow = family.Flows.First(f => f.FlowId == told.FlowId);
+        var right = Rounded(told.Likelier).Write(unit);
+        return new AnswerTap(
+            AnswerKind.Weighing, EntryId: told.EntryId, FlowId: told.FlowId, Revision: flow.Revision, Mass: right, Words: $"{Lots.DoubtViews.Suspect(flow, unit).Words}: it was {right}{Kind(told.Kind)}");
+    }
+
+    /// <summary>A weight as a scale would say it.</summary>
+    internal static Mass Rounded(double grams) => Mass.FromGrams(grams >= 20 ? Math.Round(grams) : Math.Round(grams, 1));
+
+    /// <summary>The kind of slip, to stand behind a figure.</summary>
+    internal static string Kind(SlipKind? kind) => kind switch
+    {
+        SlipKind.DampWeight => " once dry",
+        SlipKind.UsualBowl => " without the usual bowl",
+        SlipKind.ForgottenTare => " without what was weighed along",
+        SlipKind.TenTimes => ", a digit too many or too few",
+        SlipKind.DigitsExchanged => ", two digits exchanged",
+        SlipKind.PoundsForKilograms => ", pounds for kilograms",
+        SlipKind.OuncesForGrams => ", ounces for grams",
+        _ => "",
+    };
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> Answer(Guid id, AnswerRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        if (await Hold(db, id, cancellationToken) is not { } entry)
+        {
+            return Problems.NotHere("entry");
+        }
+
+        if (!Asked.Is(entry))
+        {
+            return AnsweredMeanwhile();
+        }
+
+        (entry.Answer, entry.AnsweredAt, entry.AnsweredBy, entry.AnsweredGapGrams) = (request.Answer, context.Now, context.Workshop.PersonName, entry.GapGrams);
+        await db.SaveChangesAsync(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Complete(Guid id, CompletionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        if (await Hold(db, id, cancellationToken) is not { } entry || AllStations.Find(entry.Step) is not { } station)
+        {
+            return Problems.NotHere("step");
+        }
+
+        if (request.AnswersQuestion && !Asked.Is(entry))
+        {
+            return AnsweredMeanwhile();
+        }
+
+        var read = Read(request, entry, context);
+        if (read.IsRefused)
+        {
+            return Problems.Refused(read.Refusals);
+        }
+
+        var (added, typed) = read.Value;
+        var sources = await db.Lots.Where(l => db.Flows.Any(f => f.EntryId == id && f.Role == FlowRole.In && f.LotId == l.Id)).ToListAsync(cancellationToken);
+        var refusals = request.Minutes is null && request.Notes is null || request.Heap is not null || request.Loss is not null || request.Gain is not null || request.Measures is not null
+            ? StepDesk.CheckCompletion(station, [.. sources.Select(s => (s.Form, s.Fibre))], entry.Flows.Any(f => f.Amount == Amount.ByDifference), added)
+            : [];
+        if (refusals.Count > 0)
+        {
+            return Problems.Refused(refusals);
+        }
+
+        var by = new Addition(context.PersonId, context.Workshop.PersonName, context.Now);
+        LotRow? made = null;
+        if (added.Heap is { } heap)
+        {
+            var beside = entry.Flows.First(f => f.Role == FlowRole.Out).LotId;
+            var like = await db.Lots.SingleAsync(l => l.Id == beside, cancellationToken);
+            made = LedgerStore.NewLot(await db.NextChildCode(LotCode.RootOf(like.Code), cancellationToken), heap.Form, like.Composition, sources, request.Heap!.Notes?.Trim() ?? "");
+        }
+
+        LedgerStore.Complete(db, entry, added, made, typed, by);
+        entry.Minutes = request.Minutes ?? entry.Minutes;
+        entry.Notes = string.Join(" ", new[] { entry.Notes, request.Notes?.Trim() ?? "" }.Where(n => n.Length > 0));
+        entry.ConfirmedBecause = request.Because?.Trim() ?? entry.ConfirmedBecause;
+        foreach (var (key, value) in added.Measures ?? new Dictionary<string, double>())
+        {
+            if (await db.Measures.SingleOrDefaultAsync(m => m.EntryId == id && m.Key == key, cancellationToken) is { } noted)
+            {
+                noted.Value = value;
+            }
+            else
+            {
+                db.Measures.Add(new MeasureRow { EntryId = id, Key = key, Value = value });
+            }
+        }
+
+        await db.SaveChangesAsync(cancellationToken);
+        var lotId = await LotOf(db, id, cancellationToken);
+        await LedgerStore.Refresh(db, [lotId], cancellationToken);
+        var family = await Family.Of(db, [lotId], cancellationToken);
+        var balance = family.Masses.BalanceAt(id);
+        var view = balance.View(context.Workshop.Unit, entry.Step, noil: family.NoilAt(id));
+        if (balance.Status == BalanceStatus.Impossible && entry.ConfirmedBecause is null)
+        {
+            return Problems.Refused(
+                added.Loss is not null ? "loss.mass" : added.Heap is not null ? "heap.mass" : "gain.mass",
+                "more-than-went-in",
+                $"{view.Sentence} Nothing was added: set a weight right first, or say why it is so.");
+        }
+
+        await transaction.CommitAsync(cancellationToken);
+        return TypedResults.Ok(new EntryAnswer(true, id, null, view, view.Sentence, made is null ? [] : [new MadeLot(made.Id, made.Code, made.Form, made.Fibre)]));
+    }
+
+    private static Result<(Completion Added, Func<Weighing, string> Typed)> Read(CompletionRequest request, EntryRow entry, RequestContext context)
+    {
+        var refusals = new List<Refusal>();
+        var typed = new Dictionary<Weighing, string>();
+        Weighing? Weigh(string? text, WeighingState? state, string field)
+        {
+            if (string.IsNullOrWhiteSpace(text))
+            {
+                return null;
+            }
+
+            var read = MassReader.Read(text, context.Workshop.Unit, field);
+            if (read.IsRefused)
+            {
+                refusals.AddRange(read.Refusals);
+                return null;
+            }
+
+            var weighing = new Weighing(Guid.CreateVersion7(), read.Value, state ?? WeighingState.Rested, null, Mass.FromGrams(context.Workshop.ScaleStepGrams), context.DayOf(entry.DoneAt));
+            typed[weighing] = text.Trim();
+            return weighing;
+        }
+
+        var heap = request.Heap is { } h ? new Giving(h.Form, Weigh(h.Mass, h.State, "heap.mass")) : null;
+        var loss = request.Loss is { } l ? new Losing(l.Kind, l.Fate, Weigh(l.Mass, l.State, "loss.mass"), l.Worth) : null;
+        var gain = request.Gain is { } g && Weigh(g.Mass, null, "gain.mass") is { } taken ? new Gaining(g.Kind, taken) : null;
+        if (request.Gain is not null && gain is null && refusals.Count == 0)
+        {
+            refusals.Add(new Refusal("gain.mass", "empty", "The weight is missing: what was taken up has to be weighed."));
+        }
+
+        return refusals.Count > 0
+            ? Result<(Completion, Func<Weighing, string>)>.Refused(refusals)
+            : (new Completion(heap, loss, gain, request.Measures), w => typed[w]);
+    }
+
+    // Whoever answers second waits for the first and then sees what is stored.
+    private static async Task<EntryRow?> Hold(EarthyTuftDb db, Guid id, CancellationToken cancellationToken)
+    {
+        await db.Database.ExecuteSqlAsync($"select 1 from entries where id = {id} and workshop_id = {db.Workshop} for update", cancellationToken);
+        await db.Database.ExecuteSqlAsync($"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = {id}) order by id for update", cancellationToken);
+        return await db.Entries.Include(e => e.Flows).SingleOrDefaultAsync(e => e.Id == id && e.VoidedAt == null, cancellationToken);
+    }
+
+    internal static ProblemHttpResult AnsweredMeanwhile() =>
+        Problems.Of(409, "answered-meanwhile", "Somebody answered this meanwhile, or it fits by now. Nothing of yours was stored; look at the entry as it is.");
+
+    private static Task<Guid> LotOf(EarthyTuftDb db, Guid entry, CancellationToken cancellationToken) =>
+        db.Flows.Where(f => f.EntryId == entry && f.LotId != null).OrderBy(f => f.Ordinal).Select(f => f.LotId!.Value).FirstAsync(cancellationToken);
+}

@@ -1,0 +1,161 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { Link as RouterLink } from 'react-router';
+import { api, need, server, type Schema } from '../api/client';
+import { useChange } from '../api/change';
+import { refreshLog } from '../api/queries';
+import { Row } from './layouts';
+import { Notice, ProblemNotice } from './Notices';
+import { formWord, lossWord, onDay, stepDone } from './words';
+
+const key = (tap: Schema['AnswerTap']) =>
+  [tap.kind, tap.loss, tap.form, tap.flowId, tap.field].filter(Boolean).join(' ');
+
+const label = (tap: Schema['AnswerTap']): string => {
+  switch (tap.kind) {
+    case 'lost':
+      return `Lost: ${lossWord[tap.loss!]}`;
+    case 'heap':
+      return `Another heap: ${formWord[tap.form!]}`;
+    case 'weighing':
+      return tap.words![0]!.toUpperCase() + tap.words!.slice(1);
+    case 'asItIs':
+      return 'The weights are right';
+    case 'notKnown':
+      return 'I do not know';
+  }
+};
+
+/** Each answer of a question is one tap. */
+export function AnswerTaps({
+  answers,
+  busy,
+  onTap,
+}: {
+  answers: readonly Schema['AnswerTap'][];
+  busy: boolean;
+  onTap: (tap: Schema['AnswerTap']) => void;
+}) {
+  return (
+    <Row gap={1} sx={{ mt: 1 }}>
+      {answers.map((tap) => (
+        <Button
+          key={key(tap)}
+          size="small"
+          variant="outlined"
+          disabled={busy}
+          onClick={() => onTap(tap)}
+          sx={{ textAlign: 'left' }}
+        >
+          {label(tap)}
+        </Button>
+      ))}
+    </Row>
+  );
+}
+
+/** What the log asks about an entry. Whichever answer is tapped, the question is gone. */
+export function Question({ entryId, named = false }: { entryId: string; named?: boolean }) {
+  const path = { id: entryId };
+  const question = server.useQuery('get', '/api/entries/{id}/question', { params: { path } }, { retry: false });
+  const answering = useChange((tap: Schema['AnswerTap']): Promise<unknown> => {
+    switch (tap.kind) {
+      case 'lost':
+        return need(
+          api.POST('/api/entries/{id}/completions', {
+            params: { path },
+            body: { loss: { kind: tap.loss! }, answersQuestion: true },
+          }),
+        );
+      case 'heap':
+        return need(
+          api.POST('/api/entries/{id}/completions', {
+            params: { path },
+            body: { heap: { form: tap.form! }, answersQuestion: true },
+          }),
+        );
+      case 'weighing':
+        return need(
+          api.POST('/api/entries/{id}/corrections', {
+            params: { path: { id: tap.entryId! } },
+            body: {
+              flowId: tap.flowId!,
+              mass: tap.mass!,
+              seen: tap.revision,
+              because: 'It did not fit the rest of the log.',
+            },
+          }),
+        );
+      default:
+        return need(
+          api.POST('/api/entries/{id}/answer', {
+            params: { path },
+            body: { answer: tap.kind === 'asItIs' ? 'asItIs' : 'notKnown' },
+          }),
+        );
+    }
+  }, refreshLog);
+  if (!question.data) return <ProblemNotice error={answering.error} again={() => void refreshLog()} />;
+  const { lotCode, step, doneAt, sentence, answers } = question.data;
+  return (
+    <Notice tone="watch">
+      {named && (
+        <>
+          <Link component={RouterLink} to={`/lots/${lotCode}#${entryId}`}>
+            {lotCode}, {stepDone[step]} {onDay(doneAt)}
+          </Link>
+          :{' '}
+        </>
+      )}
+      {sentence}
+      <AnswerTaps answers={answers} busy={answering.busy} onTap={answering.go} />
+      <ProblemNotice error={answering.error} again={() => void refreshLog()} />
+    </Notice>
+  );
+}
+
+/** What contradicts in a draft: the weighings that would end it, and that it was there all the same. */
+export function DraftQuestion({ draftId, done }: { draftId: string; done: (answer: Schema['EntryAnswer']) => void }) {
+  const path = { id: draftId };
+  const question = server.useQuery('get', '/api/drafts/{id}/question', { params: { path } }, { retry: false });
+  const settling = useChange(
+    (tap: Schema['AnswerTap']) =>
+      need(
+        api.POST('/api/drafts/{id}/settle', {
+          params: { path },
+          body: {
+            mass: tap.mass!,
+            field: tap.field,
+            entryId: tap.entryId,
+            flowId: tap.flowId,
+            revision: tap.revision,
+          },
+        }),
+      ),
+    done,
+  );
+  const keeping = useChange(
+    () =>
+      need(
+        api.POST('/api/drafts/{id}/confirm', {
+          params: { path },
+          body: { because: 'It was there when it was weighed.' },
+        }),
+      ),
+    done,
+  );
+  if (!question.data) return null;
+  return (
+    <>
+      {question.data.answers.length > 0 && <Typography sx={{ mt: 1 }}>Which was it?</Typography>}
+      <AnswerTaps answers={question.data.answers} busy={settling.busy} onTap={settling.go} />
+      {question.data.aboveTheBook && (
+        <Button size="small" variant="outlined" sx={{ mt: 1 }} disabled={keeping.busy} onClick={() => keeping.go()}>
+          It was there: log it
+        </Button>
+      )}
+      <ProblemNotice error={settling.error ?? keeping.error} />
+    </>
+  );
+}
