@@ -38,6 +38,14 @@ public static class TakingRules
         return over.Mass.Grams > (Balance.Bound * over.Sigma) + 1e-9 ? new OverBook(taking.Lot, left.Estimate, LinearForm.Of(taken).Estimate) : null;
     }
 
+    /// <summary>A weighed part that is all the book has, to a division of the scale, leaves nothing: no bag of 0 g goes on waiting.</summary>
+    /// <param name="taking">The taking as it was typed.</param>
+    public static Taking AsMeant(Taking taking) =>
+        taking is { All: false, Weighing: { } weighing, Lot.Left: { } left } && ReferenceWeighing.Of(weighing, taking.Lot.Nature) is { } taken
+        && Math.Abs(left.Grams - taken.Grams) <= weighing.ScaleStep.Grams
+            ? taking with { All = true }
+            : taking;
+
     /// <summary>What is left of a lot after a taking.</summary>
     /// <param name="left">What the book had.</param>
     /// <param name="taken">What was taken.</param>

@@ -88,20 +88,20 @@ public static class BalanceWords
 
     private static string Doing(StepKind step) => step switch
     {
-        StepKind.Skirt => "skirting",
-        StepKind.Wash => "washing",
-        StepKind.Dry => "drying",
-        StepKind.Card => "carding",
-        StepKind.Comb => "combing",
-        StepKind.Open => "opening",
-        StepKind.Dehair => "dehairing",
-        StepKind.Gin => "ginning",
+        StepKind.Skirt => "skirting a fleece",
+        StepKind.Wash => "washing a fleece",
+        StepKind.Dry => "drying fibre",
+        StepKind.Card => "carding fibre",
+        StepKind.Comb => "combing fibre",
+        StepKind.Open => "opening fibre",
+        StepKind.Dehair => "dehairing fibre",
+        StepKind.Gin => "ginning cotton",
         StepKind.PartCaps => "parting caps",
-        StepKind.Degum => "degumming",
-        StepKind.Dye => "dyeing",
-        StepKind.Dress => "dressing",
-        StepKind.Divide => "dividing",
-        StepKind.Join => "joining",
+        StepKind.Degum => "degumming silk",
+        StepKind.Dye => "dyeing fibre",
+        StepKind.Dress => "dressing fibre",
+        StepKind.Divide => "dividing a heap",
+        StepKind.Join => "joining heaps",
         _ => "a step",
     };
 

@@ -33,7 +33,7 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
             var weighing = Weigh(taking.Mass, taking.State ?? WeighingState.Rested, $"from[{i}].mass");
             if (lots.TryGetValue(taking.LotId, out var lot))
             {
-                from.Add(new Taking(lot, weighing, taking.All || string.IsNullOrWhiteSpace(taking.Mass)));
+                from.Add(TakingRules.AsMeant(new Taking(lot, weighing, taking.All || string.IsNullOrWhiteSpace(taking.Mass))));
             }
             else
             {

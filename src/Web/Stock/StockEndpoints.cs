@@ -82,7 +82,7 @@ public static class StockEndpoints
                 return Result<EntryRow>.Refused(wrong.Refusals);
             }
 
-            var command = new LeavingCommand(request.Step, new Taking(source, weighing?.Value, request.All || weighing is null), request.IntoReserve, ItWasThere: request.Because is not null);
+            var command = new LeavingCommand(request.Step, TakingRules.AsMeant(new Taking(source, weighing?.Value, request.All || weighing is null)), request.IntoReserve, ItWasThere: request.Because is not null);
             var taken = StockDesk.WeighUp(command);
             return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, context, request.Because)));
         });

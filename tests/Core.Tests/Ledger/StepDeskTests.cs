@@ -56,6 +56,14 @@ public class StepDeskTests
         Assert.False(outcome.IsContradicted);
     }
 
+    [Theory]
+    [InlineData(614, true)]
+    [InlineData(613.4, true)]
+    [InlineData(611, false)]
+    [InlineData(900, false)]
+    public void A_weighed_part_that_is_all_there_is_leaves_nothing(double grams, bool all) =>
+        Assert.Equal(all, TakingRules.AsMeant(new Taking(Lot(), W(grams), false)).All);
+
     [Fact]
     public void An_unweighed_lot_can_be_taken_from_because_nobody_knows() => Assert.Empty(Codes(Comb(Lot(grams: null), 700, 600)));
 

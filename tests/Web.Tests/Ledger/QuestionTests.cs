@@ -55,7 +55,7 @@ public class QuestionTests(House house) : IClassFixture<House>
         var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "1000"));
         Assert.Equal([entry], await Asked(ada));
         var question = await ada.Get($"/api/entries/{entry}/question");
-        Assert.Matches("^1\u202F000 g are not accounted for; the weighings can be off by \\d+ g; skirting like this usually takes 60 g to 500 g\\.$", Text(question, "sentence"));
+        Assert.Matches("^1\u202F000 g are not accounted for; the weighings can be off by \\d+ g; skirting a fleece like this usually takes 60 g to 500 g\\.$", Text(question, "sentence"));
         Assert.DoesNotContain("standard deviation", answer.GetRawText()[..answer.GetRawText().IndexOf("working", StringComparison.Ordinal)]);
         var taps = question.GetProperty("answers").EnumerateArray().ToArray();
         Assert.Equal(("lost", "skirtings"), (Text(taps[0], "kind"), Text(taps[0], "loss")));
@@ -181,7 +181,7 @@ public class QuestionTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "1600" });
         // 741 was written for 1471.
-        var (skirted, code) = await ada.Log(Requests.Skirt(raw, "741", ("skirtings", "110")));
+        var (skirted, code) = await ada.Log(Requests.Skirt(raw, "741", ("skirtings", "125")));
         var comb = new { step = "wash", from = new[] { new { lotId = skirted, mass = "1470", all = true } }, to = new[] { new { form = "washed" } }, losses = new[] { new { kind = "waxAndSuint" } } };
         var preview = (await ada.Post("/api/entries/weigh-up", comb)).Expect(200);
         Assert.StartsWith("The scale says 1\u202F470 g, and the book has 741 g", Text(preview, "aboveTheBook"));
