@@ -58,7 +58,7 @@ test('a route is chosen, lies ahead on the ribbon, and goes on with what is made
 test('fibre leaves, is counted anew, is kept for a project, and the table tells where it went', async ({ page }) => {
   await register(page);
   const code = await takeIn(page, '2 kg', 'Romney');
-  await page.getByRole('button', { name: 'It leaves' }).click();
+  await page.getByRole('button', { name: 'Take out of stock' }).click();
   await page.getByLabel('How it leaves').selectOption('Give away');
   await page.getByLabel('How much').fill('300');
   await page.keyboard.press('Enter');

@@ -103,3 +103,38 @@ test('after a part the bench stays with the part, and the next heap is what come
   await expect(page.getByLabel('Made').nth(1)).toHaveValue('noil');
   await expect(page.getByRole('button', { name: new RegExp(`${clean}.*150 g`) })).toBeVisible();
 });
+
+test('bought top, a washed fleece and processed down come in as they are and go on rightly', async ({ page }) => {
+  await register(page);
+  const takeInAs = async (form: string, weight: string, breed = '') => {
+    await page.goto(at('/take-in'));
+    await page.getByLabel('It comes in as').selectOption(form);
+    if (breed) {
+      await page.getByRole('combobox', { name: 'Breed', exact: true }).fill(breed);
+      await page.keyboard.press('Escape');
+    }
+    await page.getByLabel('Weight', { exact: true }).fill(weight);
+    await page.getByLabel('Done to it before').fill('by the mill');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
+    return new URL(page.url()).pathname.split('/').at(-1)!;
+  };
+  // No caution about dung and ticks stands beside bought top.
+  await page.goto(at('/take-in'));
+  await expect(page.getByRole('complementary', { name: 'Caution' })).toBeVisible();
+  await page.getByLabel('It comes in as').selectOption('top');
+  await expect(page.getByRole('complementary', { name: 'Caution' })).toBeHidden();
+
+  await takeInAs('top', '200', 'Gotland');
+  await expect(page.getByText('of raw', { exact: true })).toBeHidden();
+  await expect(page.getByText(/by the mill/).first()).toBeVisible();
+
+  const washed = await takeInAs('clean', '900', 'Gotland');
+  await page.goto(at(`/station/card?lot=${washed}`));
+  await expect(page.getByText(`${washed}: all of it`)).toBeVisible();
+
+  await takeInAs('down', '80', 'Cashmere');
+  await page.getByRole('link', { name: 'Find a route' }).click();
+  await expect(page.getByText('Card').first()).toBeVisible();
+  await expect(page.getByText('Skirt', { exact: true })).toHaveCount(1);
+});

@@ -118,7 +118,7 @@ test('units and the scale are the workshop’s own', async ({ page }) => {
   await page.getByRole('button', { name: 'Save the settings' }).click();
   await expect(page.getByText('Saved.')).toBeVisible();
   const code = await takeIn(page, '2');
-  await expect(page.getByRole('button', { name: /there now, at reference: 2 lb 0\.0 oz/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /there now: 2 lb 0\.0 oz/ })).toBeVisible();
   await logAt(page, 'skirt', code, '1 lb 15.9 oz');
 });
 
@@ -140,7 +140,7 @@ test('a house that was killed comes back whole, and two do not share a folder', 
     await page.context().clearCookies({ name: 'nothing' });
     await page.goto(at(`/lots/${code}`));
     // Cookies go by host, not port: the same person is still signed in, by keys that lie in the database.
-    await expect(page.getByRole('button', { name: /there now, at reference: 777 g/ })).toBeVisible();
+    await expect(page.getByRole('button', { name: /there now: 777 g/ })).toBeVisible();
     await again.stop();
   } finally {
     process.env.HOUSE_ADDRESS = process.env.HOUSE_MAIN;

@@ -80,7 +80,7 @@ test('what opens over a screen has no axe violation either, and closes by Escape
     ['working', () => page.getByRole('button', { name: /^of raw/ }).click(), 'dialog'],
     ['set right', () => page.getByRole('button', { name: 'Set 702 g right' }).click(), 'dialog'],
     ['void', () => page.getByRole('button', { name: /^Void taken in/ }).click(), 'dialog'],
-    ['leave', () => page.getByRole('button', { name: 'It leaves' }).click(), 'dialog'],
+    ['leave', () => page.getByRole('button', { name: 'Take out of stock' }).click(), 'dialog'],
     ['recount', () => page.getByRole('button', { name: 'Recount' }).click(), 'dialog'],
     ['find', () => page.getByRole('combobox', { name: 'Find a lot, breed or sample' }).fill('gotland'), 'listbox'],
   ];

@@ -248,9 +248,9 @@ test('the scale fills a weight with one tap, and only when it stands still', asy
   await page.goto(at('/station/comb'));
   await page.getByRole('button', { name: '731 g, take it' }).click();
   await expect(page.getByLabel('What it weighs now')).toHaveValue('731 g');
-  await page.getByRole('button', { name: 'Plucked one out' }).click();
-  await page.getByRole('button', { name: 'Plucked one out: 1' }).click();
-  await expect(page.getByRole('button', { name: 'Plucked one out: 2' })).toBeVisible();
+  await page.getByRole('button', { name: 'Picked a bit out' }).click();
+  await page.getByRole('button', { name: 'Picked a bit out: 1' }).click();
+  await expect(page.getByRole('button', { name: 'Picked a bit out: 2' })).toBeVisible();
 });
 
 test('passes of dehairing are drawn, and the use decides whether to go on', async ({ page }) => {

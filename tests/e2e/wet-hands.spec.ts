@@ -124,7 +124,7 @@ test('seed cotton is ginned and silk caps are parted, each at a station of its o
 
   const silk = await takeIn(page, '60', 'Mulberry silk caps');
   await page.goto(at(`/station/partCaps?lot=${silk}`));
-  await page.getByRole('button', { name: 'Plucked one out' }).click();
+  await page.getByRole('button', { name: 'Picked a bit out' }).click();
   await make(page, 'partCaps', silk, '59.5', null);
   await page.goto(at(`/lots/${silk}.2`));
   await expect(page.getByText('1 hair or bit plucked out')).toBeVisible();

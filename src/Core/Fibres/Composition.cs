@@ -8,6 +8,12 @@ namespace EarthyTuft.Core.Fibres;
 /// <param name="Share">Its share of the oven-dry mass, above 0, at most 1.</param>
 public sealed record FibrePart(Fibre Fibre, string Breed, double Share);
 
+/// <summary>A part of a blend as a label tells it.</summary>
+/// <param name="Fibre">Its fibre.</param>
+/// <param name="Breed">Its breed or cross, empty when unknown.</param>
+/// <param name="Percent">Its share of the rested weight, above 0.</param>
+public sealed record LabelPart(Fibre Fibre, string Breed, double Percent);
+
 /// <summary>
 /// What a lot is made of: parts with their shares of the oven-dry mass. One part is the common case. The regain of a mix is the mean of the
 /// parts' regains weighted by oven-dry mass, and its uncertainty likewise, for they rest in one room and share its error (docs/craft.md, section 4).
@@ -103,6 +109,20 @@ public sealed class Composition : IEquatable<Composition>
         while (fewer.Length > MostParts && kept > 0);
         return fewer;
     }
+
+    /// <summary>Its parts by rested weight at 65 %, in percent: as a label tells them.</summary>
+    public IReadOnlyList<LabelPart> Label
+    {
+        get
+        {
+            var rested = Parts.Select(p => p.Share * (1 + Of(p.Fibre).Regain(Fibres.Regain.ReferenceHumidity))).ToArray();
+            return [.. Parts.Zip(rested, (part, mass) => new LabelPart(part.Fibre, part.Breed, 100 * mass / rested.Sum()))];
+        }
+    }
+
+    /// <summary>What a label tells, by oven-dry mass: the parts rested in one room when they were mixed.</summary>
+    /// <param name="parts">One to twelve, each share above 0.</param>
+    public static Composition OfLabel(IReadOnlyCollection<LabelPart> parts) => Mixed([.. parts.Select(p => (Of(p.Fibre, p.Breed), (double?)p.Percent))])!;
 
     /// <summary>Water over oven-dry mass after resting in air, as a fraction. A part without an absorption curve counts with none.</summary>
     /// <param name="relativeHumidityPercent">0 to 100; throws outside.</param>

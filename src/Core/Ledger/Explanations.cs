@@ -13,7 +13,8 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="Logged">What was logged, in grams on the scale.</param>
 /// <param name="Likelier">What the scale should have said, in grams.</param>
 /// <param name="Kind">The likeliest kind of slip, null when none is known that would do it.</param>
-public sealed record Explanation(Guid FlowId, Guid EntryId, bool IsNew, double Logged, double Likelier, SlipKind? Kind);
+/// <param name="IsSharp">The kind of slip tells the figure by itself: exchanged digits, the usual bowl, a wrong unit.</param>
+public sealed record Explanation(Guid FlowId, Guid EntryId, bool IsNew, double Logged, double Likelier, SlipKind? Kind, bool IsSharp);
 
 /// <summary>Finds what could be wrong when a new entry contradicts the log.</summary>
 public static class Explanations
@@ -65,7 +66,7 @@ public static class Explanations
         [.. suspects
             .GroupBy(s => s.Of.Flow.Id).Select(g => g.MinBy(s => s.Misfit)!)
             .OrderBy(s => named.GetValueOrDefault(s.Of.Flow.Id, int.MaxValue)).ThenBy(s => Math.Round(s.Misfit, 2)).ThenBy(s => s.Kind ?? SlipKind.SomethingNotLogged)
-            .Select(s => new Explanation(s.Of.Flow.Id, s.Of.Entry, s.Of.Entry == about, s.Logged, s.Likelier, s.Kind))];
+            .Select(s => new Explanation(s.Of.Flow.Id, s.Of.Entry, s.Of.Entry == about, s.Logged, s.Likelier, s.Kind, s.Misfit < 1))];
 
     private sealed record Suspect((Flow Flow, Guid Entry) Of, double Logged, double Likelier, SlipKind? Kind, double Misfit);
 

@@ -15,15 +15,18 @@ public sealed class Lineage
 {
     private readonly MassSolver solver;
     private readonly TakenShares shares;
+    private readonly Func<Guid, bool> isRaw;
     private readonly Dictionary<Guid, Entry> maker = [];
     private readonly Dictionary<Guid, IReadOnlyDictionary<Guid, double>?> behind = [];
 
     /// <summary>A lineage over a family.</summary>
     /// <param name="family">Its entries.</param>
     /// <param name="solver">Their masses.</param>
-    public Lineage(IReadOnlyCollection<Entry> family, MassSolver solver)
+    /// <param name="isRaw">Whether what came in came raw, by lot; null for everything. Behind what came in prepared there is raw fleece that nobody here weighed.</param>
+    public Lineage(IReadOnlyCollection<Entry> family, MassSolver solver, Func<Guid, bool>? isRaw = null)
     {
         this.solver = solver;
+        this.isRaw = isRaw ?? (_ => true);
         shares = TakenShares.Of(family, solver);
         foreach (var entry in family)
         {
@@ -47,10 +50,10 @@ public sealed class Lineage
         return [.. raw.Select(r => new Origin(r.Key, r.Value, r.Value / all)).OrderByDescending(o => o.Share)];
     }
 
-    /// <summary>Made mass over the raw mass behind it; null when either is not known.</summary>
+    /// <summary>Made mass over the raw mass behind it; null when either is not known, as for whatever has a part that came in prepared.</summary>
     /// <param name="lotId">A lot of the family.</param>
     public double? TotalYield(Guid lotId) =>
-        Behind(lotId)?.Values.Sum() is > 0 and var raw && solver.Made(lotId) is { } made ? made.Grams / raw : null;
+        Behind(lotId) is { } roots && roots.Keys.All(isRaw) && roots.Values.Sum() is > 0 and var raw && solver.Made(lotId) is { } made ? made.Grams / raw : null;
 
     // Iterative, oldest first: a family may be thousands of steps deep, deeper than the stack is.
     private IReadOnlyDictionary<Guid, double>? Behind(Guid lotId)

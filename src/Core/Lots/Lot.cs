@@ -48,6 +48,12 @@ public record Lot(Guid Id, string Code, LotForm Form, LotTraits Traits)
     /// <summary>What somebody noted of it.</summary>
     public string Notes { get; init; } = "";
 
+    /// <summary>What had been done to it before it came in, in words; it counts nowhere.</summary>
+    public string Before { get; init; } = "";
+
+    /// <summary>It came in dyed.</summary>
+    public bool CameDyed { get; init; }
+
     /// <summary>What was paid for it, in the workshop's currency.</summary>
     public decimal? Price { get; init; }
 

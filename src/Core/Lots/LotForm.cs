@@ -44,6 +44,9 @@ public enum LotForm
 
     /// <summary>What stayed in the combs, kept as fibre.</summary>
     Noil,
+
+    /// <summary>Spun: it came in as yarn, to be matched or used.</summary>
+    Yarn,
 }
 
 /// <summary>What follows from a lot's form.</summary>

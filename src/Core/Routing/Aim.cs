@@ -126,7 +126,7 @@ public static class SchoolQuestions
         new(nameof(Schools.Wash), "How hot to wash?",
         [
             new(nameof(WashSchool.Hot), "hot, 60 \u00B0C and more", "the wax surely goes"),
-            new(nameof(WashSchool.HandHot), "hand-hot and longer", "nothing felts"),
+            new(nameof(WashSchool.HandHot), "warm and longer", "nothing felts"),
             new(nameof(WashSchool.SuintSoak), "cold suint soak", "the fleece's own salts wash it, for the price of a smell"),
         ]),
         new(nameof(Schools.OpenBeforeWash), "Wash before or after opening?",

@@ -154,7 +154,7 @@ public static class Routes
         {
             WashSchool.Hot => "Hot, so that the wax surely goes",
             WashSchool.SuintSoak => "A cold soak in its own suint, then a short rinse",
-            _ => "Hand-hot and longer, so that nothing felts",
+            _ => "Warm and longer, so that nothing felts",
         };
         var nets = preparation is PreparedAs.Top or PreparedAs.FlickedLocks or PreparedAs.CleanLocks ? ", the locks whole in nets" : "";
         return schools.LeaveWax ? $"{how}{nets}; some wax may stay." : f.Judged.Wax == HowMuch.Much ? $"{how}{nets}; it is waxy, so more than one bath." : $"{how}{nets}.";

@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -47,6 +48,8 @@ public static class Waiting
         LotForm.Raw or LotForm.Skirted when madeBy == StepKind.Open => OpeningStation.StageInTheGrease,
         LotForm.Raw or LotForm.Skirted when madeBy is { } step && AllStations.Find(step) is { OnlyMoves: true, Stage: { } sorted } => sorted,
         LotForm.Raw => 0,
+        // No preparing is ahead of yarn.
+        LotForm.Yarn => CombingStation.Definition.Stage!.Value,
         // Noil can go over the cards, whatever it was combed from.
         LotForm.Noil => CardingStation.Definition.Stage!.Value - 1,
         _ => AllStations.InOrder.Where(s => s.Finishes.Contains(form)).Select(s => s.Stage!.Value).Single(),

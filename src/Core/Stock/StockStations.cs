@@ -9,6 +9,11 @@ public static class StockStations
 {
     private static readonly LotForm[] Any = Enum.GetValues<LotForm>();
 
+    private static readonly Caution Parting = new(
+        "Raw fleece is dusty and not clean.",
+        "Gloves for what is raw, a mask or the open air for what is dusty.",
+        "With asthma ask a doctor before any dusty work.");
+
     private static readonly Caution Lifting = new(
         "Bags of fleece are heavier than they look, and dusty.",
         "Lift with straight back, in portions; shake out outdoors.",
@@ -16,7 +21,7 @@ public static class StockStations
 
     /// <summary>One lot parted in several: sorted by length or fineness, or simply divided.</summary>
     public static readonly Station Divide = new(
-        StepKind.Divide, Any, Any, [LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.Dust, LossKind.Spilled], null, false, WeighingState.Rested, null, Lifting)
+        StepKind.Divide, Any, Any, [LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.Dust, LossKind.Spilled], null, false, WeighingState.Rested, null, Parting)
     {
         Stage = 20,
         KeepsForm = true,

@@ -40,6 +40,7 @@ public sealed record WeighLogRow
         "entry", "line", "step", "done_at", "who", "minutes", "notes", "confirmed_because", "flow", "lot", "form", "fibre", "breed", "animal",
         "colour", "shorn_on", "price", "amount", "empties_lot", "kind", "fate", "mass_g", "state", "humidity_percent", "scale_step_g", "weighed_on",
         "spent", "worth", "voided_because", "added_at", "added_by", "answer",
+        "before", "came_dyed", "made_of",
     ];
 
     /// <summary>Numbers the entry within the file; rows of one entry stand together.</summary>
@@ -141,6 +142,15 @@ public sealed record WeighLogRow
     /// <summary>What was answered when the log asked where the gap of the entry comes from.</summary>
     public GapAnswer? Answer { get; init; }
 
+    /// <summary>What had been done to what comes in before it came.</summary>
+    public string Before { get; init; } = "";
+
+    /// <summary>What comes in is dyed.</summary>
+    public bool CameDyed { get; init; }
+
+    /// <summary>The parts of a blend that comes in; empty for one fibre.</summary>
+    public IReadOnlyList<LabelPart> MadeOf { get; init; } = [];
+
     /// <summary>The row as cells, in the order of <see cref="Columns"/>, safe to open in a spreadsheet.</summary>
     public IReadOnlyList<string> ToCells() =>
     [
@@ -176,6 +186,9 @@ public sealed record WeighLogRow
         AddedAt is { } added ? Moment(added) : "",
         Harmless(AddedBy),
         Word(Answer),
+        Harmless(Before),
+        CameDyed ? "yes" : "",
+        Harmless(string.Join(" + ", MadeOf.Select(p => FormattableString.Invariant($"{p.Percent:0.######} {p.Fibre.Hyphened()}{(p.Breed.Length > 0 ? " " + p.Breed : "")}")))),
     ];
 
     private static string Moment(DateTimeOffset at) => at.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss.FFFFFF'Z'", CultureInfo.InvariantCulture);
@@ -223,6 +236,9 @@ public sealed record WeighLogRow
             AddedAt = cell("added_at").Trim().Length == 0 ? null : reader.Time("added_at"),
             AddedBy = reader.Text("added_by", 60),
             Answer = reader.Maybe<GapAnswer>("answer"),
+            Before = reader.Text("before", 300),
+            CameDyed = cell("came_dyed").Trim().Length > 0 && reader.YesNo("came_dyed"),
+            MadeOf = reader.Parts("made_of"),
         };
         if (row.Amount == Amount.Weighed && row.MassGrams is null && reader.Passed)
         {
@@ -360,6 +376,30 @@ public sealed record WeighLogRow
 
             Refuse(column, "not-a-word", $"says \u201C{(text.Length > 30 ? text[..30] : text)}\u201D, which is none of: {string.Join(", ", Enum.GetValues<T>().Select(v => v.Hyphened()))}");
             return null;
+        }
+
+        /// <summary>Parts of a blend: <c>60 wool Gotland + 40 silk</c>.</summary>
+        public IReadOnlyList<LabelPart> Parts(string column)
+        {
+            var text = Text(column, 900).Trim();
+            if (text.Length == 0)
+            {
+                return [];
+            }
+
+            var parts = new List<LabelPart>();
+            foreach (var words in text.Split('+', StringSplitOptions.TrimEntries).Select(p => p.Split(' ', 3, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)))
+            {
+                if (words.Length < 2 || !double.TryParse(words[0], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var percent) || !Hyphenated<Fibre>.ByWord.TryGetValue(words[1], out var fibre))
+                {
+                    Refuse(column, "not-readable", "does not read: write it as \u201C60 wool Gotland + 40 silk\u201D");
+                    return [];
+                }
+
+                parts.Add(new LabelPart(fibre, words.Length > 2 ? words[2] : "", percent));
+            }
+
+            return parts;
         }
 
         public T Need<T>(string column)

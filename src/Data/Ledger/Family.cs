@@ -24,7 +24,7 @@ public sealed class Family
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
                l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
                l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, l.parts,
-               e.usual_kind, e.usual_least_grams, e.usual_most_grams, e.usual_allowance_grams, e.answer, f.added_at, f.added_by
+               e.usual_kind, e.usual_least_grams, e.usual_most_grams, e.usual_allowance_grams, e.answer, f.added_at, f.added_by, l.before, l.came_dyed
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
@@ -322,6 +322,8 @@ public sealed class Family
         {
             Parentage = r.GetString(31),
             Notes = r.GetString(36),
+            Before = r.GetString(64),
+            CameDyed = r.GetBoolean(65),
             Price = Maybe<decimal>(38),
             MadeAt = r.GetFieldValue<DateTimeOffset>(39),
             ChangedAt = r.GetFieldValue<DateTimeOffset>(40),

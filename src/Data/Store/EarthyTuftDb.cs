@@ -168,6 +168,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             // The rail and the stations ask only for what still waits.
             e.HasIndex(l => new { l.WorkshopId, l.Form, l.ChangedAt }).HasFilter("used_up_at is null and voided_at is null");
             e.Property(l => l.RouteSteps).HasMaxLength(200);
+            e.Property(l => l.Before).HasMaxLength(300).HasDefaultValue("");
             e.Property(l => l.ReservedFor).HasMaxLength(120);
             e.Property(l => l.Parts).HasColumnType("jsonb");
             e.Ignore(l => l.CleanYield);

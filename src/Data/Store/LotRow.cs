@@ -50,6 +50,10 @@ public sealed class LotRow : IWorkshopOwned
     public string Colour { get; set; } = "";
     public string Notes { get; set; } = "";
     public DateOnly? ShornOn { get; set; }
+
+    /// <summary>What had been done to it before it came in, in words.</summary>
+    public string Before { get; set; } = "";
+    public bool CameDyed { get; set; }
     public decimal? Price { get; set; }
     public DateTimeOffset MadeAt { get; set; }
 
@@ -117,6 +121,8 @@ public sealed class LotRow : IWorkshopOwned
     {
         Parentage = Parentage,
         Notes = Notes,
+        Before = Before,
+        CameDyed = CameDyed,
         Price = Price,
         ReadyMadePer100Grams = ReadyMadePer100Grams,
         MadeAt = MadeAt,
@@ -146,6 +152,8 @@ public sealed class LotRow : IWorkshopOwned
         Traits = lot.Traits,
         Parentage = lot.Parentage,
         Notes = lot.Notes,
+        Before = lot.Before,
+        CameDyed = lot.CameDyed,
         Price = lot.Price,
         ReadyMadePer100Grams = lot.ReadyMadePer100Grams,
         MadeAt = lot.MadeAt,

@@ -203,9 +203,9 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     {
         var (number, row) = rows[0];
         var parentage = Parentage.Read(row.Breed, "breed");
-        if (rows.Count != 1 || row.Flow != RowKind.Out || row.Amount != Amount.Weighed || row.Form is not (null or LotForm.Raw))
+        if (rows.Count != 1 || row.Flow != RowKind.Out || row.Amount != Amount.Weighed )
         {
-            return Refuse(rows[^1].Number, "flow", "Taking in is one row: flow out, form raw, weighed.");
+            return Refuse(rows[^1].Number, "flow", "Taking in is one row: flow out, weighed.");
         }
 
         if (parentage.IsRefused)
@@ -220,28 +220,31 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
         var fibre = row.Fibre ?? parentage.Value.Shares.Select(s => breeds.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
         var weighing = Weigh(row)!;
-        var check = TakeInRules.Check(new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Session, row.Price));
+        var form = row.Form ?? LotForm.Raw;
+        var check = TakeInRules.Check(new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Session, row.Price) { Form = form, Parts = row.MadeOf });
         if (check.IsRefused)
         {
-            return Refuse(number, check.Refusals[0].Field switch { "shornOn" => "shorn_on", "price" => "price", _ => "mass_g" }, check.Refusals[0].Reason);
+            return Refuse(number, check.Refusals[0].Field switch { "shornOn" => "shorn_on", "price" => "price", "form" => "form", "parts" => "made_of", _ => "mass_g" }, check.Refusals[0].Reason);
         }
 
         var clean = parentage.Value.CleanYield(breeds.Find);
         var lot = Keep(new LotRow
         {
             Code = row.Lot.ToUpperInvariant(),
-            Form = LotForm.Raw,
-            Fibre = fibre,
-            Parentage = parentage.Value.Write(),
+            Form = form,
+            Parentage = "",
             CleanYieldLow = clean.Low,
             CleanYieldHigh = clean.High,
             Animal = row.Animal,
             Colour = row.Colour,
             ShornOn = row.ShornOn,
             Price = row.Price,
+            Before = row.Before,
+            CameDyed = row.CameDyed,
         });
+        lot.Compose(check.Value.Composition);
         var entry = LedgerStore.AddTakeIn(null, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
-        var reference = ReferenceWeighing.Of(weighing, Nature.Of(Composition.Of(fibre), LotForm.Raw, clean));
+        var reference = ReferenceWeighing.Of(weighing, Nature.Of(lot.Composition, form, clean));
         left[lot.Id] = reference is null ? null : LinearForm.Of(reference);
         return entry;
     }

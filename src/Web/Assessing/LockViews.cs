@@ -29,9 +29,12 @@ public sealed record StapleView(
     IReadOnlyList<PlaceView> ByPlace,
     Span? Usual,
     string Colour,
-    string Sentence)
+    string Sentence,
+    IReadOnlyList<FleecePlace> Places)
 {
-    public static StapleView Of(IReadOnlyList<LockRow> locks, bool inherited, string parentage, string colour, BreedBook book)
+    private static readonly FleecePlace[] OfAFleece = Enum.GetValues<FleecePlace>();
+
+    public static StapleView Of(IReadOnlyList<LockRow> locks, bool inherited, string parentage, Fibre fibre, string colour, BreedBook book)
     {
         var measured = locks.Select(l => l.Measured).ToArray();
         var staple = Staple.Of(measured, book.UsualStaple(parentage));
@@ -52,7 +55,8 @@ public sealed record StapleView(
             [.. measured.GroupBy(l => l.Place).Select(g => new PlaceView(g.Key, g.Count(), g.Average(l => l.Length.Millimetres)))],
             staple.Usual,
             colour,
-            InWords(staple));
+            InWords(staple, fibre),
+            fibre.HasGrease() ? OfAFleece : [FleecePlace.Unknown]);
     }
 
     private static NumberFigure Figure(double value, string format, string unit, string formula, Spread spread) => new(
@@ -61,11 +65,11 @@ public sealed record StapleView(
         Provenance.Measured,
         new Working(formula, [new("locks", spread.Count.ToString(CultureInfo.InvariantCulture))], "locks measured relaxed, butt to tip"));
 
-    private static string InWords(Staple staple)
+    private static string InWords(Staple staple, Fibre fibre)
     {
         if (staple.Length is null)
         {
-            return "No lock measured yet. Take some from shoulder, side and britch.";
+            return fibre.HasGrease() ? "No lock measured yet. Take some from shoulder, side and britch." : "No staple measured yet. Take some from different parts of the lot.";
         }
 
         var against = staple.Against switch

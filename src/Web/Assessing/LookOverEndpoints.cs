@@ -112,7 +112,7 @@ public static class LookOverEndpoints
             lot.Parentage,
             facts.Class,
             lot.Content,
-            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour, book),
+            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book),
             facts.Judged,
             looked is not null && looked.LotId != lot.Id,
             looked?.FirstImpression ?? "",
@@ -121,7 +121,7 @@ public static class LookOverEndpoints
             Against(dossier, facts, looked, parentage, book),
             Verdict.Of(facts),
             Verdict.Missing(facts),
-            SortAdvice(facts),
+            SortAdvice(facts, lot.Fibre),
             known.Length == 0 ? null
                 : known.Length == 1 && parentage.Shares.Count == 1 ? $"the usual ranges of {known[0].Breed}"
                 : $"the envelope of {string.Join(" and ", known.Select(s => s.Breed))}, for a cross may fall anywhere between its parents");
@@ -149,8 +149,9 @@ public static class LookOverEndpoints
         return new AgainstBreed(name, own is { } o ? new NumberFigure(o, Number(o), Provenance.Measured) : null, usual, unit, sentence);
     }
 
-    private static string SortAdvice(FleeceFacts facts) => facts.CvPercent switch
+    private static string SortAdvice(FleeceFacts facts, Fibre fibre) => facts.CvPercent switch
     {
+        null when !fibre.HasGrease() => "Measure staples from different parts of the lot: one does not stand for all.",
         null => "Measure locks from shoulder, side and britch: one lock does not stand for a fleece.",
         > Spread.UnevenAbove => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %. Sort by length first, or comb the short out and card the noil."),
         > 15 => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %: even enough to go together, unless it is for combing."),

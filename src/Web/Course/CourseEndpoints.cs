@@ -3,6 +3,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
+using EarthyTuft.Core.TakingIn;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
@@ -63,6 +64,11 @@ public sealed record StationView(
 /// <summary>What a step leaves beside its product and is kept, as a lot or noted as a loss.</summary>
 public sealed record RestView(LotForm Form, LossKind As);
 
+/// <summary>What can come in.</summary>
+/// <param name="Forms">The usual first.</param>
+/// <param name="InTheGrease">Those the caution is for.</param>
+public sealed record DoorView(Caution Caution, IReadOnlyList<LotForm> Forms, IReadOnlyList<LotForm> InTheGrease);
+
 /// <summary>Relative humidity of the room today, null when nobody read it yet.</summary>
 public sealed record DayAir(double? HumidityPercent, DateTimeOffset? ReadAt);
 
@@ -83,7 +89,7 @@ public static class CourseEndpoints
         group.MapGet("/stations", () => TypedResults.Ok(AllStations.InOrder.Select(View).ToArray())).Named("listStations", "Every station with what is true of it.");
         group.MapGet("/cautions", Seen).Named("listCautionsSeen", "The stations whose caution this person has read.");
         group.MapPut("/cautions/{step}", See).Named("seeCaution", "This person has read a caution.").Changes(MemberRole.Looker).ProducesProblem(404);
-        group.MapGet("/door", () => TypedResults.Ok(AllStations.AtTheDoor)).Named("readDoorCaution", "The caution where raw fleece comes in.");
+        group.MapGet("/door", () => TypedResults.Ok(new DoorView(AllStations.AtTheDoor, TakeInRules.Forms, [.. TakeInRules.Forms.Where(f => f.IsGreasy())]))).Named("readDoor", "What can come in, and the caution for what comes in raw.");
     }
 
     /// <summary>The room's air as it was last read today: one reading serves the whole sitting.</summary>
@@ -116,7 +122,7 @@ public static class CourseEndpoints
     private static async Task<Today> Now(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         var unit = context.Workshop.Unit;
-        var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null);
+        var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null && l.Form != LotForm.Yarn);
         var sums = await there
             .GroupBy(l => l.WaitsAt)
             .Select(g => new { At = g.Key, Lots = g.Count(), NotWeighed = g.Count(l => l.LeftGrams == null), Grams = g.Sum(l => l.LeftGrams ?? 0), Since = g.Min(l => l.ChangedAt) })

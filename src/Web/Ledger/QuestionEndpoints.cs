@@ -70,7 +70,7 @@ public sealed record CompletionRequest(
 public static class QuestionEndpoints
 {
     /// <summary>How many weighings are offered as the wrong one.</summary>
-    internal const int MostWeighings = 3;
+    internal const int MostWeighings = 2;
 
     public static void Map(RouteGroupBuilder group)
     {
@@ -90,6 +90,8 @@ public static class QuestionEndpoints
         var flows = family.Flows.Where(f => f.EntryId == id).ToArray();
         var balance = family.Masses.BalanceAt(id);
         var wrong = Explanations.OfGap(family.Entries, family.Masses, Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses), id, context.UsualBowl);
+        // A slip that tells the figure by itself is likelier than anything else; other weighings come after what simply fell or was forgotten.
+        var sharp = wrong.Where(e => e.IsSharp).Take(1).ToArray();
         var unit = context.Workshop.Unit;
         return TypedResults.Ok(new QuestionView(
             id,
@@ -98,9 +100,10 @@ public static class QuestionEndpoints
             flows.First(f => f.LotId is not null && f.Role != FlowRole.In).Lot!.Code,
             flows[0].Step == StepKind.Recount ? BalanceWords.Recounted(balance.Unaccounted!, unit) : BalanceWords.Sentence(balance, unit, null, flows[0].Step),
             [
+                .. sharp.Select(e => Weighing(e, family, unit)),
                 .. Lost(flows, balance),
-                .. wrong.Take(MostWeighings).Select(e => Weighing(e, family, unit)),
                 .. Heaps(flows, balance),
+                .. wrong.Except(sharp).Take(MostWeighings - sharp.Length).Select(e => Weighing(e, family, unit)),
                 .. balance.Unaccounted is { Mass.Grams: > 0 } && flows[0].Step != StepKind.Recount ? Array.Empty<AnswerTap>() : [new AnswerTap(AnswerKind.AsItIs)],
                 new AnswerTap(AnswerKind.NotKnown),
             ]));
@@ -115,7 +118,7 @@ public static class QuestionEndpoints
 
         // The kind that usually goes there first, then those that nobody weighed.
         var kinds = station.UsualLosses.Where(k => flows.All(f => f.LossKind != k));
-        return (balance.Usual is { } usual ? kinds.Prepend(usual.Kind) : kinds).Append(LossKind.Spilled).Distinct().Take(4).Select(k => new AnswerTap(AnswerKind.Lost, Loss: k));
+        return (balance.Usual is { } usual ? kinds.Prepend(usual.Kind) : kinds).Append(LossKind.Spilled).Distinct().Take(2).Select(k => new AnswerTap(AnswerKind.Lost, Loss: k));
     }
 
     private static IEnumerable<AnswerTap> Heaps(FamilyFlow[] flows, Balance balance)

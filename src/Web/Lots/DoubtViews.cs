@@ -30,22 +30,25 @@ public static class DoubtViews
     public static AgreementView Of(Reconciliation reconciliation, Family family, MassUnit unit)
     {
         var flows = family.Flows.ToDictionary(f => f.FlowId);
+        // What somebody answered, also with not knowing, is not asked again.
+        var answered = family.Flows.Where(f => f.Entry.Answer is not null || f.ConfirmedBecause is not null).Select(f => f.EntryId).ToHashSet();
+        var doubts = reconciliation.Doubts.Where(d => !d.EntryIds.Any(answered.Contains)).ToArray();
         return new AgreementView(
             reconciliation.Degrees,
             reconciliation.Checkable,
-            [.. reconciliation.Doubts.Select(d => View(d, flows, unit))],
-            Sentence(reconciliation));
+            [.. doubts.Select(d => View(d, flows, unit))],
+            Sentence(reconciliation, doubts.Length));
     }
 
-    private static string Sentence(Reconciliation r)
+    private static string Sentence(Reconciliation r, int doubts)
     {
         var open = r.Flows.Values.Count(f => f.Reconciled is null);
         var unsolved = open == 0 ? "" : open == 1 ? " One mass cannot be determined: nothing fixes it." : FormattableString.Invariant($" {open} masses cannot be determined: nothing fixes them.");
-        return r.Degrees == 0 && r.Doubts.Count == 0
+        return r.Degrees == 0 && doubts == 0
             ? "No balance can check these weighings yet: nothing was weighed twice." + unsolved
-            : r.Doubts.Count == 0
+            : doubts == 0
                 ? FormattableString.Invariant($"{r.Checkable} weighings are checked by {r.Degrees} balances, and they agree.") + unsolved
-                : FormattableString.Invariant($"{(r.Doubts.Count == 1 ? "One weighing does" : $"{r.Doubts.Count} weighings do")} not agree with the rest.") + unsolved;
+                : FormattableString.Invariant($"{(doubts == 1 ? "One weighing does" : $"{doubts} weighings do")} not agree with the rest.") + unsolved;
     }
 
     private static DoubtView View(Doubt doubt, Dictionary<Guid, FamilyFlow> flows, MassUnit unit)

@@ -31,7 +31,7 @@ public static class LotPages
 
         var (lot, family) = (dossier.Lot, dossier.Family);
         var unit = context.Workshop.Unit;
-        var lineage = new Lineage(family.Entries, family.Masses);
+        var lineage = new Lineage(family.Entries, family.Masses, id => family.Lots[id].Form == LotForm.Raw);
         var origins = lineage.Origins(lot.Id);
         var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
         var ribbon = Ribbon.Of(lot.Id, family.Entries, family.Masses);
@@ -42,13 +42,15 @@ public static class LotPages
 
         return new LotPage(
             Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop),
-            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Colour, book),
+            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book),
             View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, context, cancellationToken), unit),
             entries,
             earlier,
             [.. origins.Select(o => new OriginView(
                 o.RootLotId,
                 family.Lots[o.RootLotId].Code,
+                family.Lots[o.RootLotId].Form,
+                family.Lots[o.RootLotId].Fibre,
                 family.Lots[o.RootLotId].Parentage,
                 family.Lots[o.RootLotId].Animal,
                 Figures.Percent(o.Share),
@@ -244,6 +246,8 @@ public static class LotPages
             lot.Animal,
             lot.Colour,
             lot.Notes,
+            lot.Before,
+            lot.CameDyed,
             lot.ShornOn,
             lot.Price,
             lot.MadeAt,

@@ -21,6 +21,8 @@ public sealed record LotHead(
     string Animal,
     string Colour,
     string Notes,
+    string Before,
+    bool CameDyed,
     DateOnly? ShornOn,
     decimal? Price,
     DateTimeOffset MadeAt,
@@ -109,7 +111,8 @@ public sealed record EntryView(
     bool Asked,
     GapAnswer? Answer);
 
-public sealed record OriginView(Guid LotId, string Code, string Parentage, string Animal, string Share, MassFigure Raw);
+/// <param name="Form">What it came in as; raw fleece is raw behind it, anything else is what somebody else had left of one.</param>
+public sealed record OriginView(Guid LotId, string Code, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Share, MassFigure Raw);
 
 public sealed record LotPage(
     LotHead Lot,

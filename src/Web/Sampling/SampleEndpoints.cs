@@ -162,7 +162,7 @@ public static class SampleEndpoints
             var nearest = LotPages.Nearest(s.LotId, family, locks);
             return new HungSample(
                 SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre),
-                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Colour, book));
+                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Fibre, s.Lot.Colour, book));
         })];
     }
 
@@ -174,7 +174,7 @@ public static class SampleEndpoints
             return Problems.NotHere("sample");
         }
 
-        var raw = page.Origins.Count == 0 ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
+        var raw = page.Origins.Count == 0 || page.Origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new SampleCard(
             SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
             await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken)));

@@ -14,7 +14,14 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.TakingIn;
 
-/// <summary>A raw fleece at the door. Only the weight is needed.</summary>
+/// <summary>A part of a blend that comes in.</summary>
+/// <param name="Percent">Its share of the weight; all of them make 100.</param>
+public sealed record TakenInPartRequest(Fibre Fibre, double Percent, [property: StringLength(200)] string? Breed = null);
+
+/// <summary>Fibre at the door, raw or as far as somebody else has prepared it. Only the weight is needed.</summary>
+/// <param name="Form">What it is: raw fleece, washed, top and so on.</param>
+/// <param name="Before">What was done to it before it came, in words.</param>
+/// <param name="Parts">Of a blend: what is in it.</param>
 /// <param name="Mass">As typed, any unit.</param>
 /// <param name="Breed">A breed, a cross such as <c>Gotland 50 / Wensleydale 50</c>, or nothing for unknown.</param>
 /// <param name="Fibre">Taken from the breed when not given, else wool.</param>
@@ -35,7 +42,11 @@ public sealed record TakeInRequest(
     DateTimeOffset? DoneAt = null,
     [property: StringLength(60)] string? Who = null,
     [property: Range(0, 10080)] int? Minutes = null,
-    bool BreedAsWritten = false);
+    bool BreedAsWritten = false,
+    LotForm Form = LotForm.Raw,
+    [property: StringLength(300)] string? Before = null,
+    bool Dyed = false,
+    [property: MaxLength(12)] IReadOnlyList<TakenInPartRequest>? Parts = null);
 
 public sealed record TakenIn(Guid EntryId, Guid LotId, string Code, MassFigure Logged);
 
@@ -86,7 +97,11 @@ public static class TakeInEndpoints
         }
 
         var fibre = request.Fibre ?? parentage.Value.Shares.Select(s => book.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
-        var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, context.DayOf(doneAt), request.Price));
+        var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, context.DayOf(doneAt), request.Price)
+        {
+            Form = request.Form,
+            Parts = [.. (request.Parts ?? []).Select(p => new LabelPart(p.Fibre, p.Breed?.Trim() ?? "", p.Percent))],
+        });
         if (check.IsRefused)
         {
             return Problems.Refused(check.Refusals);
@@ -100,18 +115,20 @@ public static class TakeInEndpoints
             var lot = new LotRow
             {
                 Code = await db.NextRootCode(LotCode.Letter(parentage.Value), cancellationToken),
-                Form = LotForm.Raw,
-                Fibre = fibre,
-                Parentage = parentage.Value.Write(),
+                Form = request.Form,
+                Parentage = "",
                 CleanYieldLow = clean.Low,
                 CleanYieldHigh = clean.High,
                 Animal = request.Animal?.Trim() ?? "",
                 Colour = request.Colour?.Trim() ?? "",
                 Notes = request.Notes?.Trim() ?? "",
+                Before = request.Before?.Trim() ?? "",
+                CameDyed = request.Dyed,
                 ShornOn = request.ShornOn,
                 Price = request.Price,
                 Content = request.Content,
             };
+            lot.Compose(check.Value.Composition);
             LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, request.Mass.Trim()), new EntryFacts(
                 key, doneAt, context.Now, context.PersonId, Person(request.Who, context), request.Minutes, "", null, request.Carriage));
             await db.SaveChangesAsync(cancellationToken);

@@ -58,7 +58,8 @@ public class QuestionTests(House house) : IClassFixture<House>
         Assert.Matches("^1\u202F000 g are not accounted for; the weighings can be off by \\d+ g; skirting a fleece like this usually takes 60 g to 500 g\\.$", Text(question, "sentence"));
         Assert.DoesNotContain("standard deviation", answer.GetRawText()[..answer.GetRawText().IndexOf("working", StringComparison.Ordinal)]);
         var taps = question.GetProperty("answers").EnumerateArray().ToArray();
-        Assert.Equal(("lost", "skirtings"), (Text(taps[0], "kind"), Text(taps[0], "loss")));
+        var lost = taps.First(t => Text(t, "kind") == "lost");
+        Assert.Equal("skirtings", Text(lost, "loss"));
         Assert.Contains(taps, t => Text(t, "kind") == "weighing");
         Assert.Contains(taps, t => Text(t, "kind") == "heap" && Text(t, "form") == "skirted");
         Assert.Equal("notKnown", Text(taps[^1], "kind"));

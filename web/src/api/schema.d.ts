@@ -955,8 +955,8 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** The caution where raw fleece comes in. */
-    get: operations['readDoorCaution'];
+    /** What can come in, and the caution for what comes in raw. */
+    get: operations['readDoor'];
     put?: never;
     post?: never;
     delete?: never;
@@ -1746,6 +1746,11 @@ export interface components {
       who: string;
       lots: string[];
     };
+    DoorView: {
+      caution: components['schemas']['Caution'];
+      forms: components['schemas']['LotForm'][];
+      inTheGrease: components['schemas']['LotForm'][];
+    };
     DoubtView: {
       suspects: components['schemas']['SuspectView'][];
       deviations: components['schemas']['NumberFigure'];
@@ -2210,7 +2215,10 @@ export interface components {
       /** @default false */
       breedAsWritten: boolean;
     };
-    /** @enum {unknown} */
+    /**
+     * @default raw
+     * @enum {unknown}
+     */
     LotForm:
       | 'raw'
       | 'skirted'
@@ -2225,7 +2233,8 @@ export interface components {
       | 'puni'
       | 'roving'
       | 'top'
-      | 'noil';
+      | 'noil'
+      | 'yarn';
     LotHead: {
       /** Format: uuid */
       id: string;
@@ -2239,6 +2248,8 @@ export interface components {
       animal: string;
       colour: string;
       notes: string;
+      before: string;
+      cameDyed: boolean;
       /** Format: date */
       shornOn: null | string;
       /** Format: double */
@@ -2380,6 +2391,8 @@ export interface components {
       /** Format: uuid */
       lotId: string;
       code: string;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
       parentage: string;
       animal: string;
       share: string;
@@ -3066,6 +3079,7 @@ export interface components {
       usual: null | components['schemas']['Span'];
       colour: string;
       sentence: string;
+      places: components['schemas']['FleecePlace'][];
     };
     StationView: {
       step: components['schemas']['StepKind'];
@@ -3176,6 +3190,11 @@ export interface components {
       minutes?: null | number;
       /** @default false */
       breedAsWritten: boolean;
+      form?: components['schemas']['LotForm'];
+      before?: null | string;
+      /** @default false */
+      dyed: boolean;
+      parts?: null | components['schemas']['TakenInPartRequest'][];
     };
     TakenIn: {
       /** Format: uuid */
@@ -3184,6 +3203,12 @@ export interface components {
       lotId: string;
       code: string;
       logged: components['schemas']['MassFigure'];
+    };
+    TakenInPartRequest: {
+      fibre: components['schemas']['Fibre'];
+      /** Format: double */
+      percent: number;
+      breed?: null | string;
     };
     TakingRequest: {
       /** Format: uuid */
@@ -7142,7 +7167,7 @@ export interface operations {
       };
     };
   };
-  readDoorCaution: {
+  readDoor: {
     parameters: {
       query?: never;
       header?: never;
@@ -7157,7 +7182,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['Caution'];
+          'application/json': components['schemas']['DoorView'];
         };
       };
       /** @description Unauthorized */

@@ -21,7 +21,7 @@ import { Column, Row } from '../ui/layouts';
 const fresh = () => ({
   key: newKey(),
   length: '',
-  place: 'shoulder' as Schema['FleecePlace'],
+  place: '' as Schema['FleecePlace'] | '',
   crimps: '',
   span: '',
   wave: '' as Schema['Wave'] | '',
@@ -43,6 +43,8 @@ export function LockBench() {
     (id: string) => api.DELETE('/api/locks/{id}', { params: { path: { id } } }),
     refreshLog,
   );
+  // Of a fleece the shoulder first; what never grew on an animal has no such places.
+  const place = form.place || (lot.data?.staple.places.includes('shoulder') ? 'shoulder' : 'unknown');
   const sent = useSend(
     async (body: Schema['LockRequest'], key: string) =>
       (
@@ -52,9 +54,9 @@ export function LockBench() {
         })
       ).data!,
     () => {
-      const place = nextPlace[form.place] ?? form.place;
+      const next = nextPlace[place] ?? place;
       clear();
-      keep({ place, wave: form.wave });
+      keep({ place: next, wave: form.wave });
       document.getElementById('lock-length')?.focus();
       void refreshLog();
     },
@@ -71,7 +73,7 @@ export function LockBench() {
     sent.go(
       {
         length: form.length,
-        place: form.place,
+        place,
         crimps: number(form.crimps),
         span: form.span.trim() || null,
         wave: form.wave || null,
@@ -126,7 +128,13 @@ export function LockBench() {
           autoFocus
           slotProps={{ htmlInput: { autoComplete: 'off', style: { fontSize: '1.5rem' } } }}
         />
-        <Choice label="Place" value={form.place} onChange={(place) => change({ place })} words={placeWord} />
+        <Choice
+          label="Place"
+          value={place}
+          onChange={(next) => change({ place: next })}
+          words={placeWord}
+          of={staple.places}
+        />
         <NumberField
           label="Crimps"
           value={form.crimps}

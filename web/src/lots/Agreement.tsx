@@ -26,7 +26,6 @@ export function Agreement({
                 <MassOf mass={d.likelier} label="the rest of the log says" />
               </>
             )}
-            <Figure text={d.deviations.text} from="reckoned" label="how far out" size="small" />
           </Row>
           {onEntry && (
             <Box component="p" sx={{ m: 0, mt: 1 }}>

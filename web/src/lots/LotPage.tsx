@@ -69,13 +69,20 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
             </Box>
           </Typography>
           <Typography color="text.secondary">
-            {[formOf(head.form, head.fibre), head.animal, head.colour, head.usedUp ? 'used up' : '']
+            {[
+              formOf(head.form, head.fibre),
+              head.animal,
+              head.colour,
+              head.cameDyed ? 'came dyed' : '',
+              head.before,
+              head.usedUp ? 'used up' : '',
+            ]
               .filter(Boolean)
               .join(' · ')}
           </Typography>
         </Box>
         {head.left && !head.usedUp ? (
-          <MassOf mass={head.left} label="there now, at reference" size="big" />
+          <MassOf mass={head.left} label="there now" size="big" />
         ) : head.made ? (
           <MassOf mass={head.made} label="was made with" size="big" />
         ) : (
@@ -84,7 +91,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
         {head.totalYield && head.form !== 'raw' && <NumberOf number={head.totalYield} label="of raw" size="big" />}
         {head.costPer100Grams && (
           <Box>
-            <NumberOf number={head.costPer100Grams} label="100 g cost" size="big" />
+            <NumberOf number={head.costPer100Grams} label="cost of 100 g" size="big" />
             {head.readyMadePer100Grams && (
               <Typography color="text.secondary" sx={{ fontSize: '0.85rem' }}>
                 ready-made: {head.readyMadePer100Grams}
@@ -158,7 +165,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
             </Box>
           )}
           <LookBack page={lot.data} />
-          {origins.length > 0 && head.form !== 'raw' && (
+          {origins.some((o) => o.lotId !== head.id) && (
             <Box sx={{ mt: 2 }}>
               <Typography variant="h3">Comes from</Typography>
               {origins.map((o) => (
@@ -167,7 +174,8 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
                   <Link component={RouterLink} to={`/lots/${o.code}`}>
                     {o.code}
                   </Link>{' '}
-                  {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text} raw
+                  {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text}{' '}
+                  {formOf(o.form, o.fibre)}
                 </Box>
               ))}
             </Box>

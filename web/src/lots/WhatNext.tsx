@@ -75,7 +75,7 @@ export function WhatNext({
           Recount
         </Button>
         <Button size="small" onClick={() => act('useUp')}>
-          It leaves
+          Take out of stock
         </Button>
         <Button size="small" onClick={() => act('keepAsReference')}>
           Keep a reference lock

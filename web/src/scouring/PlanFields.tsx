@@ -106,7 +106,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
         </Typography>
         <Box sx={grid}>
           <TextField
-            label="What washes"
+            label="Washing agent"
             value={state.agent}
             onChange={(e) => change({ agent: e.target.value })}
             slotProps={{ inputLabel: { shrink: true } }}

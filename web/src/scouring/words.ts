@@ -2,7 +2,7 @@ import type { Schema } from '../api/client';
 
 export const schoolWord: Record<Schema['ScourSchool'], string> = {
   hot: 'hot',
-  handHot: 'hand-hot and longer',
+  handHot: 'warm and longer',
   suintSoak: 'cold suint soak',
   lockByLock: 'lock by lock',
   none: 'not washed',

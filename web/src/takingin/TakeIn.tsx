@@ -1,18 +1,21 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useDeferredValue, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
 import { refreshLog, useAir, useBreedSearch, useSession } from '../api/queries';
-import { useDoorCaution, useReadMass } from './queries';
+import { useDoor, useReadMass } from './queries';
+import { PartsOfABlend } from './PartsOfABlend';
 import { BreedField } from '../ui/BreedField';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
 import { newKey, useKept } from '../api/keep';
 import { CautionSlip, Notice, ProblemNotice } from '../ui/Notices';
-import { airWords, contentWord, stateWord } from '../ui/words';
+import { airWords, contentWord, formWord, stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { FleeceOnTheScale } from './FleeceOnTheScale';
 import { NumberField } from '../ui/NumberField';
@@ -33,6 +36,11 @@ const fresh = () => ({
   price: '',
   carriage: '',
   content: 'unknown' as Schema['Content'],
+  form: 'raw' as Schema['LotForm'],
+  before: '',
+  dyed: false,
+  /** The parts of a blend; none for one fibre. */
+  parts: [] as { fibre: Schema['Fibre']; breed: string; percent: string }[],
   notes: '',
 });
 
@@ -40,7 +48,7 @@ const fresh = () => ({
 export function TakeIn() {
   const navigate = useNavigate();
   const session = useSession();
-  const caution = useDoorCaution();
+  const door = useDoor();
   const air = useAir();
   const [form, keep, clear] = useKept('take-in', fresh);
   const breeds = useBreedSearch(useDeferredValue(form.breed.split('/').at(-1)!.trim()));
@@ -75,17 +83,25 @@ export function TakeIn() {
         price: number(form.price),
         carriage: number(form.carriage),
         content: form.content,
+        form: form.form,
+        before: form.before || null,
+        dyed: form.dyed,
+        parts:
+          form.parts.length > 0
+            ? form.parts.map((p) => ({ fibre: p.fibre, breed: p.breed || null, percent: number(p.percent) ?? 0 }))
+            : null,
         notes: form.notes || null,
       },
       form.key,
     );
   };
+  const raw = door.data?.inTheGrease.includes(form.form) ?? form.form === 'raw';
   const typedWrong = understood.error instanceof Problem && !understood.error.isAway ? understood.error.message : null;
 
   return (
     <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 270px' } }}>
       <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2, minWidth: 0 }}>
-        <Typography variant="h1">Take in a fleece</Typography>
+        <Typography variant="h1">{raw ? 'Take in a fleece' : 'Take in fibre'}</Typography>
         <Box
           sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', md: '1.1fr 1fr' }, alignItems: 'center' }}
         >
@@ -96,13 +112,24 @@ export function TakeIn() {
             <WeightField
               big
               autoFocus
-              label="Raw weight"
+              label={raw ? 'Raw weight' : 'Weight'}
               value={form.mass}
               onChange={(text) => change({ mass: text })}
               error={error?.at('mass') ?? (form.mass ? typedWrong : null)}
               understood={form.mass ? understood.data?.text : null}
               placeholder="any unit: 540, 1.2 kg, 2 lb 3 oz"
             />
+            {door.data && (
+              <Choice
+                label="It comes in as"
+                value={form.form}
+                onChange={(as) => change({ form: as, parts: door.data.inTheGrease.includes(as) ? [] : form.parts })}
+                words={formWord}
+                of={door.data.forms}
+                error={!!error?.at('form')}
+                helperText={error?.at('form')}
+              />
+            )}
             <ProblemNotice error={error} />
             {away && (
               <Notice tone="watch">
@@ -130,6 +157,22 @@ export function TakeIn() {
             error={error}
             asWritten={() => change({ breedAsWritten: true })}
           />
+          {!raw && (
+            <>
+              <TextField
+                label="Done to it before"
+                value={form.before}
+                onChange={(e) => change({ before: e.target.value })}
+                helperText="noted, and counted nowhere: scoured by the mill, say"
+                slotProps={{ htmlInput: { maxLength: 300 } }}
+              />
+              <FormControlLabel
+                control={<Checkbox checked={form.dyed} onChange={(e) => change({ dyed: e.target.checked })} />}
+                label="It is dyed"
+              />
+              <PartsOfABlend parts={form.parts} change={(parts) => change({ parts })} error={error?.at('parts')} />
+            </>
+          )}
           <TextField label="Animal" value={form.animal} onChange={(e) => change({ animal: e.target.value })} />
           <TextField label="Colour" value={form.colour} onChange={(e) => change({ colour: e.target.value })} />
           <TimeField
@@ -181,7 +224,7 @@ export function TakeIn() {
           />
         </Box>
       </Box>
-      {caution.data && <CautionSlip caution={caution.data} />}
+      {door.data && raw && <CautionSlip caution={door.data.caution} />}
     </Box>
   );
 }

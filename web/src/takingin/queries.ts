@@ -1,6 +1,6 @@
 import { server } from '../api/client';
 
-export const useDoorCaution = () => server.useQuery('get', '/api/course/door', undefined, { staleTime: Infinity });
+export const useDoor = () => server.useQuery('get', '/api/course/door', undefined, { staleTime: Infinity });
 
 /** What a typed weight reads as, in the workshop's unit. */
 export const useReadMass = (text: string) =>

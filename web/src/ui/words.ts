@@ -33,7 +33,7 @@ export const logWithoutRun: Partial<Record<Schema['StepKind'], string>> = {
 
 /** What is noted beside the weights, by the keys of the stations' measures. */
 export const measureWord: Record<string, string> = {
-  plucked: 'Plucked one out',
+  plucked: 'Picked a bit out',
   hairs: 'Hairs in a pinch',
   pinch: 'The pinch',
 };
@@ -103,6 +103,7 @@ export const formWord: Record<Schema['LotForm'], string> = {
   roving: 'roving',
   top: 'top',
   noil: 'noil',
+  yarn: 'yarn',
 };
 
 /** Cotton, silk and flax are no fleeces. */

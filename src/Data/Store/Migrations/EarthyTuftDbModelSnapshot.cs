@@ -1312,6 +1312,18 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("text")
                         .HasColumnName("animal");
 
+                    b.Property<string>("Before")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasMaxLength(300)
+                        .HasColumnType("character varying(300)")
+                        .HasDefaultValue("")
+                        .HasColumnName("before");
+
+                    b.Property<bool>("CameDyed")
+                        .HasColumnType("boolean")
+                        .HasColumnName("came_dyed");
+
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("changed_at");
