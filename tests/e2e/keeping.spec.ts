@@ -71,8 +71,8 @@ test('of two people at one lot one wins, and the other sees what is there now', 
   await other.unroute('**/api/live');
   await other.goto(at(`/lots/${code}`));
   await expect(other.getByText('400 g').first()).toBeVisible();
+  // The bench stays with the part.
   await page.goto(at(`/station/skirt?lot=${code}`));
-  await page.getByRole('button', { name: 'Take only a part' }).click();
   await page.getByLabel(`Taken from ${code}`).fill('100');
   await page.getByLabel('What it weighs now').fill('99.5');
   await page.getByRole('button', { name: 'Log it as skirted' }).click();

@@ -12,7 +12,7 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['comb', '/station/comb', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
   ['wash plan', '/station/wash/plan', (p) => expect(p.getByRole('button', { name: 'Start this wash' })).toBeEnabled()],
   ['instruments', '/instruments', (p) => expect(p.getByRole('heading', { name: 'bench scale' })).toBeVisible()],
-  ['lot', '/lots/G-01.5', (p) => expect(p.getByText('unaccounted 253 g')).toBeVisible()],
+  ['lot', '/lots/G-01.5', (p) => expect(p.getByText('unaccounted 254 g')).toBeVisible()],
   ['joined lot', '/lots/J-01', (p) => expect(p.getByText('Comes from')).toBeVisible()],
   ['open', '/station/open', (p) => expect(p.getByText(/Take care/)).toBeVisible()],
   ['dehair', '/station/dehair', (p) => expect(p.getByText(/Another pass/)).toBeVisible()],
@@ -78,7 +78,8 @@ test('what opens over a screen has no axe violation either, and closes by Escape
   await page.goto(at('/lots/G-01.5'));
   const opened: [string, () => Promise<void>, 'dialog' | 'listbox'][] = [
     ['working', () => page.getByRole('button', { name: /^of raw/ }).click(), 'dialog'],
-    ['set right', () => page.getByRole('button', { name: 'Set 702 g right' }).click(), 'dialog'],
+    ['set right', () => page.getByRole('button', { name: 'Set 602 g right' }).click(), 'dialog'],
+    ['add', () => page.getByRole('button', { name: /^Add to combed/ }).click(), 'dialog'],
     ['void', () => page.getByRole('button', { name: /^Void taken in/ }).click(), 'dialog'],
     ['leave', () => page.getByRole('button', { name: 'Take out of stock' }).click(), 'dialog'],
     ['recount', () => page.getByRole('button', { name: 'Recount' }).click(), 'dialog'],

@@ -75,11 +75,11 @@ public static class StockDesk
         return new Guard()
             .Need(!command.Lot.UsedUp, "lot", "used-up", $"is {command.Lot.Code}, and nothing is left of it")
             .Need(command.Mass == Mass.Zero || command.For.Trim().Length > 0, "for", "empty", "is empty: say what it is kept for")
-            .Need(
-                left is null || command.Mass.Grams <= left.Mass.Grams + (Balance.Bound * left.Sigma) + 1e-9,
+            .Add(left is null || command.Mass.Grams <= left.Mass.Grams + (Balance.Bound * left.Sigma) + 1e-9 ? null : new Refusal(
                 "mass",
                 "more-than-there",
-                $"is more than is there: {command.Lot.Code} holds {left?.Mass}")
+                $"The weight is more than the book has: {command.Lot.Code} should hold {left.Mass}. Keep all of it, or count it anew first.",
+                [left.Mass.ToString()]))
             .Then<Reserve?>(() => command.Mass == Mass.Zero ? null : new Reserve(command.Mass, command.For.Trim()));
     }
 }

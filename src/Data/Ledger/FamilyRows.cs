@@ -12,6 +12,9 @@ public sealed record FamilyEntry(
 
     /// <summary>What was answered when the log asked where the gap comes from.</summary>
     public GapAnswer? Answer { get; init; }
+
+    /// <summary>Of a dyeing what was noted of it, as it is stored.</summary>
+    public string? Dyeing { get; init; }
 }
 
 /// <summary>A flow as it is stored, with its entry, its newest weighing and its lot: one row of the family query.</summary>
@@ -45,6 +48,7 @@ public sealed record FamilyFlow(
         {
             Usual = Family.Usual(entry.UsualKind, entry.UsualLeastGrams, entry.UsualMostGrams, entry.UsualAllowanceGrams),
             Answer = entry.Answer,
+            Dyeing = entry.Dyeing,
         };
         return entry.Flows.OrderBy(f => f.Ordinal).Select(f =>
         {

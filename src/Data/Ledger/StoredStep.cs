@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Data.Dyeing;
 using EarthyTuft.Data.Store;
 
 namespace EarthyTuft.Data.Ledger;
@@ -20,7 +21,9 @@ public sealed record StoredStep(
     decimal? Spent,
     bool IntoReserve,
     IReadOnlyDictionary<string, double>? Measures,
-    Guid? RunId)
+    Guid? RunId,
+    StoredDyeing? Dyeing = null,
+    string? ColourName = null)
 {
     private const int Version = 1;
 

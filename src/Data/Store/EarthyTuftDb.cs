@@ -183,6 +183,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(x => new { x.WorkshopId, x.Key }).IsUnique();
             e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id });
             e.HasIndex(x => new { x.WorkshopId, x.Status }).HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null and answer is null and confirmed_because is null");
+            e.Property(x => x.Dyeing).HasColumnType("jsonb");
             e.HasIndex(x => x.VoidedWith).HasFilter("voided_with is not null");
             e.HasMany(x => x.Flows).WithOne().HasForeignKey(f => f.EntryId).OnDelete(DeleteBehavior.Restrict);
         });

@@ -113,6 +113,9 @@ public sealed class EntryRow : IWorkshopOwned
     /// <summary>Price and carriage of a fleece, agents of a step; null when nobody noted it.</summary>
     public decimal? Spent { get; set; }
 
+    /// <summary>Of a dyeing what was noted of it, as <c>StoredDyeing</c> writes it; null for anything else.</summary>
+    public string? Dyeing { get; set; }
+
     /// <summary>Set when it was voided; nothing reckons with it then, and it stays readable.</summary>
     public DateTimeOffset? VoidedAt { get; set; }
     public string? VoidedBy { get; set; }

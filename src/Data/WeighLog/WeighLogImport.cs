@@ -203,7 +203,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     {
         var (number, row) = rows[0];
         var parentage = Parentage.Read(row.Breed, "breed");
-        if (rows.Count != 1 || row.Flow != RowKind.Out || row.Amount != Amount.Weighed )
+        if (rows.Count != 1 || row.Flow != RowKind.Out || row.Amount != Amount.Weighed)
         {
             return Refuse(rows[^1].Number, "flow", "Taking in is one row: flow out, weighed.");
         }

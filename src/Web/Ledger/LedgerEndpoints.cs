@@ -1,11 +1,14 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
+using EarthyTuft.Data.Dyeing;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Dyeing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.TakingIn;
@@ -74,7 +77,7 @@ public static class LedgerEndpoints
             ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(context.Workshop.Unit, Provenance.Reckoned)))]
             : [];
         // Nothing is taken yet: what goes into a reserve is warned of here, and refused only when it is logged without a word.
-        return TypedResults.Ok(new WeighedUp(decision.View, decision.Reader.Understood(decision.Command, outcome), outcome.Reserved.FirstOrDefault()?.Reason, BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit), dressing));
+        return TypedResults.Ok(new WeighedUp(decision.View, decision.Reader.Understood(decision.Command, outcome), outcome.Reserved.FirstOrDefault()?.Reason, BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit), dressing, request.Dyeing is { } dyeing ? DyeingView.Of(dyeing.ToNotes(), DryGrams(outcome.Balance.In, outcome.Composition), context.Workshop.Unit) : null));
     }
 
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Log(
@@ -153,6 +156,12 @@ public static class LedgerEndpoints
         var made = await NewLots(request, command, outcome, rows, db, cancellationToken);
         var facts = new EntryFacts(key, doneAt, context.Now, context.PersonId, TakeInEndpoints.Person(request.Who, context), request.Minutes, CountWords.With(request), because, request.Spent);
         var entry = LedgerStore.AddStep(db, command, outcome, rows, made, reader.Typed, facts);
+        if (request.Dyeing is { } dyeing)
+        {
+            entry.Dyeing = dyeing.ToNotes() is { IsEmpty: false } noted ? StoredDyeing.Of(noted).Write() : null;
+            made.ForEach(lot => lot.Colour = string.IsNullOrWhiteSpace(dyeing.ColourName) ? lot.Colour : dyeing.ColourName.Trim());
+        }
+
         db.Measures.AddRange((command.Measures ?? new Dictionary<string, double>()).Select(m => new MeasureRow { EntryId = entry.Id, Key = m.Key, Value = m.Value }));
         await Replace(db, request.DraftId, cancellationToken);
         await db.SaveChangesAsync(cancellationToken);
@@ -170,6 +179,9 @@ public static class LedgerEndpoints
         await Commit(transaction, cancellationToken);
         return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))]));
     }
+
+    /// <summary>Fibre without its water.</summary>
+    internal static double? DryGrams(Estimate? reference, Composition composition) => reference?.Mass.Grams / (1 + composition.Regain(Regain.ReferenceHumidity));
 
     private static Task Commit(IDbContextTransaction? own, CancellationToken cancellationToken) => own?.CommitAsync(cancellationToken) ?? Task.CompletedTask;
 

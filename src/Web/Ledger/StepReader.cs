@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Dyeing;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
@@ -39,6 +40,11 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
             {
                 refusals.Add(new Refusal($"from[{i}].lotId", "not-here", "There is no such lot in this workshop."));
             }
+        }
+
+        if (request.Dyeing is { } dyeing)
+        {
+            refusals.AddRange(request.Step == StepKind.Dye ? DyeNotes.Check(dyeing.ToNotes()) : [new Refusal("dyeing", "not-measured-here", "Dyestuff and mordant are noted where fibre is dyed.")]);
         }
 
         var to = request.To.Select((t, i) => new Giving(t.Form, Weigh(t.Mass, t.State ?? definition.UsualState, $"to[{i}].mass"), t.Worth)).ToArray();

@@ -2,6 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Web.Dyeing;
 using EarthyTuft.Web.House;
 
 namespace EarthyTuft.Web.Ledger;
@@ -28,6 +29,7 @@ public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] 
 /// <param name="Spent">Agents and the like, in the workshop's currency.</param>
 /// <param name="IntoReserve">Take what is kept for a project all the same; without it such a taking is refused as <c>reserved</c>.</param>
 /// <param name="Measures">What was noted beside the weights, by the keys of the station's measures.</param>
+/// <param name="Dyeing">Of a dyeing what is noted of it.</param>
 /// <param name="RunId">The run that this entry logs: it ends with it.</param>
 public sealed record StepRequest(
     StepKind Step,
@@ -44,7 +46,8 @@ public sealed record StepRequest(
     [property: Range(0, 1_000_000)] decimal? Spent = null,
     bool IntoReserve = false,
     [property: MaxLength(20)] IReadOnlyDictionary<string, double>? Measures = null,
-    Guid? RunId = null);
+    Guid? RunId = null,
+    DyeingRequest? Dyeing = null);
 
 /// <summary>A weight as it was understood.</summary>
 /// <param name="Field">Which one: <c>to[0].mass</c>.</param>
@@ -75,8 +78,9 @@ public sealed record PortionView(double Percent, MassFigure Mass);
 /// <summary>What a step would come to, before it is logged.</summary>
 /// <param name="Reserved">Said when it would take what is kept for a project.</param>
 /// <param name="AboveTheBook">Said when more is taken than the book has of a lot.</param>
+/// <param name="Dyeing">What the doses of a dyeing come to.</param>
 /// <param name="Dressing">Where fibre is dressed and its mass is known: what the usual percentages come to.</param>
-public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved, string? AboveTheBook, IReadOnlyList<PortionView> Dressing);
+public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved, string? AboveTheBook, IReadOnlyList<PortionView> Dressing, DyeingView? Dyeing);
 
 public sealed record MadeLot(Guid Id, string Code, LotForm Form, Fibre Fibre);
 

@@ -1,4 +1,6 @@
+using EarthyTuft.Data.Dyeing;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Web.Dyeing;
 
 namespace EarthyTuft.Web.Ledger;
 
@@ -19,7 +21,9 @@ internal static class StoredSteps
         r.Spent,
         r.IntoReserve,
         r.Measures,
-        r.RunId);
+        r.RunId,
+        r.Dyeing is { } dyeing ? StoredDyeing.Of(dyeing.ToNotes()) : null,
+        r.Dyeing?.ColourName);
 
     public static StepRequest ToRequest(this StoredStep s) => new(
         s.Step,
@@ -35,5 +39,6 @@ internal static class StoredSteps
         Spent: s.Spent,
         IntoReserve: s.IntoReserve,
         Measures: s.Measures,
-        RunId: s.RunId);
+        RunId: s.RunId,
+        Dyeing: s.Dyeing is { } d ? new DyeingRequest(d.Dyestuff, d.DosePercent, d.Mordant, d.MordantPercent, d.ColourBefore, d.ColourAfter, d.Dried, s.ColourName) : null);
 }

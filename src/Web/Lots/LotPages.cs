@@ -4,10 +4,12 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
+using EarthyTuft.Data.Dyeing;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
+using EarthyTuft.Web.Dyeing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Ledger;
 using EarthyTuft.Web.Routing;
@@ -41,7 +43,7 @@ public static class LotPages
         var costs = LotCosts.Of(family, context.Workshop.HourlyRate);
 
         return new LotPage(
-            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop),
+            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop, context.Now),
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book),
             View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, context, cancellationToken), unit),
             entries,
@@ -226,7 +228,7 @@ public static class LotPages
             ahead);
     }
 
-    private static LotHead Head(StoredLot lot, Family family, Lineage lineage, NumberFigure? cost, WorkshopSettings workshop)
+    private static LotHead Head(StoredLot lot, Family family, Lineage lineage, NumberFigure? cost, WorkshopSettings workshop, DateTimeOffset now)
     {
         var unit = workshop.Unit;
         var made = family.Masses.Made(lot.Id)?.Estimate;
@@ -248,6 +250,7 @@ public static class LotPages
             lot.Notes,
             lot.Before,
             lot.CameDyed,
+            Compactions.Of(lot.Id, lot.MadeAt, family.Entries, id => family.Lots.TryGetValue(id, out var one) && one.CameDyed, now),
             lot.ShornOn,
             lot.Price,
             lot.MadeAt,
@@ -332,6 +335,7 @@ public static class LotPages
                     f.Added is { } added ? new AddedView(added.At, added.By) : null);
             })],
             balance?.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible && first is { ConfirmedBecause: null, Entry.Answer: null },
-            first.Entry.Answer);
+            first.Entry.Answer,
+            first.Entry.Dyeing is { } dyeing ? DyeingView.Of(StoredDyeing.Read(dyeing).ToNotes(), LedgerEndpoints.DryGrams(balance?.In, flows.First(f => f.Lot is not null).Lot!.Composition), unit) : null);
     }
 }

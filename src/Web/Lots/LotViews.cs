@@ -4,6 +4,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Web.Assessing;
+using EarthyTuft.Web.Dyeing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Ledger;
 using EarthyTuft.Web.Sampling;
@@ -23,6 +24,7 @@ public sealed record LotHead(
     string Notes,
     string Before,
     bool CameDyed,
+    Compaction? Compacted,
     DateOnly? ShornOn,
     decimal? Price,
     DateTimeOffset MadeAt,
@@ -98,6 +100,7 @@ public sealed record AddedView(DateTimeOffset At, string Who);
 
 /// <param name="Asked">The log asks about it, and nobody has answered yet.</param>
 /// <param name="Answer">What was answered without adding anything.</param>
+/// <param name="Dyeing">Of a dyeing what was noted of it.</param>
 public sealed record EntryView(
     Guid Id,
     StepKind Step,
@@ -109,7 +112,8 @@ public sealed record EntryView(
     BalanceView? Balance,
     IReadOnlyList<FlowView> Flows,
     bool Asked,
-    GapAnswer? Answer);
+    GapAnswer? Answer,
+    DyeingView? Dyeing);
 
 /// <param name="Form">What it came in as; raw fleece is raw behind it, anything else is what somebody else had left of one.</param>
 public sealed record OriginView(Guid LotId, string Code, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Share, MassFigure Raw);

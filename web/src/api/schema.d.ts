@@ -1617,6 +1617,8 @@ export interface components {
      * @enum {unknown}
      */
     Coat: 'single' | 'double' | 'kempy';
+    /** @enum {unknown} */
+    Compaction: 'dyed' | 'stored';
     CompletionRequest: {
       heap?: null | components['schemas']['HeapRequest'];
       loss?: null | components['schemas']['LosingRequest'];
@@ -1781,6 +1783,31 @@ export interface components {
     };
     /** @enum {unknown} */
     Draw: 'short' | 'long';
+    /** @enum {unknown} */
+    DriedHow: 'shade' | 'sun' | 'rack' | 'hung' | 'heat';
+    DyePortion: {
+      of: string;
+      mass: components['schemas']['MassFigure'];
+    };
+    DyeingRequest: {
+      dyestuff?: null | string;
+      /** Format: double */
+      dosePercent?: null | number;
+      mordant?: null | string;
+      /** Format: double */
+      mordantPercent?: null | number;
+      colourBefore?: null | string;
+      colourAfter?: null | string;
+      dried?: null | components['schemas']['DriedHow'];
+      colourName?: null | string;
+    };
+    DyeingView: {
+      words: string;
+      colourBefore: string;
+      colourAfter: string;
+      dried: null | components['schemas']['DriedHow'];
+      portions: components['schemas']['DyePortion'][];
+    };
     EntryAnswer: {
       kept: boolean;
       /** Format: uuid */
@@ -1811,6 +1838,7 @@ export interface components {
       flows: components['schemas']['FlowView'][];
       asked: boolean;
       answer: null | components['schemas']['GapAnswer'];
+      dyeing: null | components['schemas']['DyeingView'];
     };
     /** @enum {unknown} */
     Evenness: 'even' | 'graded' | 'uneven';
@@ -2250,6 +2278,7 @@ export interface components {
       notes: string;
       before: string;
       cameDyed: boolean;
+      compacted: null | components['schemas']['Compaction'];
       /** Format: date */
       shornOn: null | string;
       /** Format: double */
@@ -3148,6 +3177,7 @@ export interface components {
       };
       /** Format: uuid */
       runId?: null | string;
+      dyeing?: null | components['schemas']['DyeingRequest'];
     };
     StockAnswer: {
       /** Format: uuid */
@@ -3354,6 +3384,7 @@ export interface components {
       reserved: null | string;
       aboveTheBook: null | string;
       dressing: components['schemas']['PortionView'][];
+      dyeing: null | components['schemas']['DyeingView'];
     };
     /**
      * @default rested

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import { tone } from '../ui/theme';
-import { fateWord, formOf, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
+import { driedWord, fateWord, formOf, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
 import { Question } from '../ui/Question';
 import { CompleteEntry } from './CompleteEntry';
 import { CorrectWeighing } from './CorrectWeighing';
@@ -70,6 +70,7 @@ function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: s
           </li>
         ))}
       </Box>
+      {entry.dyeing && <DyeLine dyeing={entry.dyeing} />}
       {entry.asked ? (
         <Question entryId={entry.id} />
       ) : (
@@ -102,6 +103,29 @@ function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: s
       {adding && <CompleteEntry entry={entry} fibre={fibre} close={() => setAdding(false)} />}
       {voiding && <VoidEntry entry={entry} here={here} close={() => setVoiding(false)} />}
       {correcting && <CorrectWeighing entryId={entry.id} flow={correcting} close={() => setCorrecting(null)} />}
+    </Box>
+  );
+}
+
+/** A dyeing as it was noted, its colours side by side. */
+function DyeLine({ dyeing }: { dyeing: Schema['DyeingView'] }) {
+  const colours = [dyeing.colourBefore, dyeing.colourAfter].filter(Boolean);
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', fontSize: '0.95rem' }}>
+      {colours.length > 0 && (
+        <svg width={colours.length * 26} height="22" role="img" aria-label={`Colours ${colours.join(', then ')}`}>
+          {colours.map((colour, i) => (
+            <rect key={colour + i} x={i * 26} y="1" width="22" height="20" rx="3" fill={colour} stroke={tone('bark')} />
+          ))}
+        </svg>
+      )}
+      {[
+        dyeing.words,
+        dyeing.portions.map((p) => `${p.of} ${p.mass.text}`).join(', '),
+        dyeing.dried ? `dried ${driedWord[dyeing.dried]}` : '',
+      ]
+        .filter(Boolean)
+        .join(' · ')}
     </Box>
   );
 }

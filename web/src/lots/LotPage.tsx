@@ -9,8 +9,8 @@ import { useLot, useSession } from '../api/queries';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
-import { ProblemNotice, Section } from '../ui/Notices';
-import { fibreWord, formOf, onFullDay, parentage } from '../ui/words';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { compactedWord, fibreWord, formOf, onFullDay, parentage } from '../ui/words';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
@@ -100,6 +100,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
           </Box>
         )}
       </Box>
+      {head.compacted && !head.usedUp && <Notice tone="watch">{compactedWord[head.compacted]}</Notice>}
       <Ribbon
         view={ribbon}
         colour={head.colour}

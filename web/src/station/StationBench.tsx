@@ -203,6 +203,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
             at={(field) => error?.at(field) ?? refused?.at(field)}
             air={airWords(air.data)}
             dressing={weighed?.dressing ?? []}
+            dyeing={weighed?.dyeing}
             currency={session.data?.currency ?? ''}
             understood={(field) => weighed?.understood.find((u) => u.field === field)?.logged.text}
           >

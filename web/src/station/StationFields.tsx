@@ -6,6 +6,7 @@ import { useState, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { fateWord, formWords, lossWord, stateWord } from '../ui/words';
+import { DyeFields } from './DyeFields';
 import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
 import {
@@ -37,6 +38,8 @@ interface Props {
   air: string;
   /** What the usual dressings come to for the fibre on the bench. */
   dressing: readonly Schema['PortionView'][];
+  /** What the doses of a dyeing come to. */
+  dyeing: Schema['DyeingView'] | null | undefined;
   currency: string;
   children: ReactNode;
 }
@@ -52,6 +55,7 @@ export function StationFields({
   understood,
   air,
   dressing,
+  dyeing,
   currency,
   quiet,
   children,
@@ -139,6 +143,14 @@ export function StationFields({
           </Box>
         );
       })}
+      {station.usualGain === 'dye' && (
+        <DyeFields
+          dyeing={state.dyeing}
+          change={(part) => change({ dyeing: { ...state.dyeing, ...part } })}
+          at={at}
+          told={dyeing}
+        />
+      )}
       <Tally
         measures={station.measures}
         noted={state.measures ?? {}}

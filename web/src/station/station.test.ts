@@ -160,6 +160,17 @@ describe('a station', () => {
     expect(nextPart(bench())).toBeNull();
   });
 
+  it('sends what was noted of a dyeing, and nothing where nothing was', () => {
+    const typed = bench();
+    expect(toRequest('dye', typed, [lot]).dyeing).toBeNull();
+    const dyed = {
+      ...typed,
+      dyeing: { ...typed.dyeing, dyestuff: 'weld', dosePercent: '100', colourAfter: '#c9a227' },
+    };
+    expect(toRequest('dye', dyed, [lot]).dyeing).toMatchObject({ dyestuff: 'weld', dosePercent: 100, mordant: null });
+    expect(toRequest('wash', dyed, [lot]).dyeing).toBeNull();
+  });
+
   it('offers noil beside top, and then not as a loss again', () => {
     const top = bench({ to: [{ form: 'top', mass: '', state: 'rested', worth: '' }] });
     expect(nextForm(['top', 'noil'], top)).toBe('noil');
@@ -193,6 +204,7 @@ describe('a station', () => {
       reserved: null,
       aboveTheBook: null,
       dressing: [],
+      dyeing: null,
       understood: [{ field: 'to[0].mass', logged: figure(600), reference: figure(601.5) }],
     };
     const view = stepView(

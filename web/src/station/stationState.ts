@@ -31,6 +31,29 @@ export interface Losing {
   worth: string;
 }
 
+/** What is noted of a dyeing, as typed. */
+export interface Dyeing {
+  dyestuff: string;
+  dosePercent: string;
+  mordant: string;
+  mordantPercent: string;
+  colourBefore: string;
+  colourAfter: string;
+  dried: Schema['DriedHow'] | '';
+  colourName: string;
+}
+
+const noDye: Dyeing = {
+  dyestuff: '',
+  dosePercent: '',
+  mordant: '',
+  mordantPercent: '',
+  colourBefore: '',
+  colourAfter: '',
+  dried: '',
+  colourName: '',
+};
+
 export interface StationState {
   key: string;
   /** Null until somebody chooses: then the lot one came for, or the one that waits longest, is on the bench. */
@@ -48,6 +71,7 @@ export interface StationState {
   gains: { kind: Schema['GainKind']; mass: string }[];
   /** What was noted beside the weights, as typed, by the station's measures. */
   measures: Record<string, string>;
+  dyeing: Dyeing;
   intoReserve: boolean;
   draftId: string | null;
 }
@@ -74,6 +98,7 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   spent: '',
   gains: station.usualGain ? [{ kind: station.usualGain, mass: '' }] : [],
   measures: {},
+  dyeing: noDye,
   intoReserve: false,
   draftId: null,
 });
@@ -145,8 +170,23 @@ export function toRequest(
     spent: number(state.spent),
     intoReserve: state.intoReserve,
     runId,
+    dyeing: notedDye(step, state.dyeing),
   };
 }
+
+const notedDye = (step: Schema['StepKind'], typed: Dyeing | undefined): Schema['DyeingRequest'] | null =>
+  step !== 'dye' || !typed || Object.values(typed).every((text) => text.trim() === '')
+    ? null
+    : {
+        dyestuff: typed.dyestuff || null,
+        dosePercent: number(typed.dosePercent),
+        mordant: typed.mordant || null,
+        mordantPercent: number(typed.mordantPercent),
+        colourBefore: typed.colourBefore || null,
+        colourAfter: typed.colourAfter || null,
+        dried: typed.dried || null,
+        colourName: typed.colourName || null,
+      };
 
 const noted = (measures: Record<string, string>) => {
   const typed = Object.entries(measures).filter(([, text]) => text.trim() !== '' && text !== '0');
@@ -186,6 +226,16 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
     spent: r.spent?.toString() ?? '',
     gains: (r.gains ?? []).map((g) => ({ kind: g.kind, mass: g.mass })),
     measures: Object.fromEntries(Object.entries(r.measures ?? {}).map(([key, value]) => [key, value.toString()])),
+    dyeing: {
+      dyestuff: r.dyeing?.dyestuff ?? '',
+      dosePercent: r.dyeing?.dosePercent?.toString() ?? '',
+      mordant: r.dyeing?.mordant ?? '',
+      mordantPercent: r.dyeing?.mordantPercent?.toString() ?? '',
+      colourBefore: r.dyeing?.colourBefore ?? '',
+      colourAfter: r.dyeing?.colourAfter ?? '',
+      dried: r.dyeing?.dried ?? '',
+      colourName: r.dyeing?.colourName ?? '',
+    },
     intoReserve: r.intoReserve ?? false,
     draftId: draft.id,
   };

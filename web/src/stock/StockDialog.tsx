@@ -90,6 +90,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
   const leaving = leavings.includes(kind as Leaving);
   const problem = saving.error;
   const reserved = problem?.refusals.find((r) => r.code === 'reserved');
+  const tooMuch = problem?.refusals.find((r) => r.code === 'more-than-there');
   const above = problem?.refusals.find((r) => r.code === 'above-the-book');
   return (
     <FormDialog
@@ -175,6 +176,21 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
               label="Take from the reserve all the same"
             />
           )}
+          {tooMuch?.choices?.map((all) => (
+            <Button
+              key={all}
+              size="small"
+              variant="outlined"
+              disabled={saving.busy}
+              onClick={() => {
+                const was = { ...values, mass: all };
+                set(was);
+                saving.go(was);
+              }}
+            >
+              Keep all of it: {all}
+            </Button>
+          ))}
           {above && (
             <Notice tone="watch">
               The scale outranks the book. Is the weight right?

@@ -125,6 +125,19 @@ export const othersCouldCome = (count: number) => `${count} ${count === 1 ? 'oth
 export const formOf = (form: Schema['LotForm'], fibre: Schema['Fibre']): string =>
   otherForm[fibre]?.[form] ?? formWord[form];
 
+export const driedWord: Record<Schema['DriedHow'], string> = {
+  shade: 'outdoors in the shade',
+  sun: 'in the sun',
+  rack: 'on a rack indoors',
+  hung: 'hung up',
+  heat: 'with heat',
+};
+
+export const compactedWord: Record<Schema['Compaction'], string> = {
+  dyed: 'Dyeing has compacted it: open it before it is drafted.',
+  stored: 'It has settled in store for over a year: open it before it is drafted.',
+};
+
 export const lossWord: Record<Schema['LossKind'], string> = {
   skirtings: 'skirtings',
   dungTags: 'dung tags',

@@ -814,6 +814,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("done_at");
 
+                    b.Property<string>("Dyeing")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("dyeing");
+
                     b.Property<double?>("GapGrams")
                         .HasColumnType("double precision")
                         .HasColumnName("gap_grams");
