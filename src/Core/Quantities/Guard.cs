@@ -72,6 +72,12 @@ public sealed class Guard
         "place" => "This",
         "at" => "That",
         "state" => "The fibre",
+        "parts" => "What is in it",
+        "heap" or "loss" or "gain" => "What is added",
+        "dosePercent" => "The dose",
+        "mordantPercent" => "The share of mordant",
+        "mordant" => "The mordant",
+        "colourBefore" or "colourAfter" => "The colour",
         _ => field,
     };
 
