@@ -1,6 +1,5 @@
 using EarthyTuft.Core.Dyeing;
 using EarthyTuft.Core.Ledger;
-using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Tests.Ledger;
 using Xunit;
 

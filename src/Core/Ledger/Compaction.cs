@@ -1,6 +1,4 @@
-using EarthyTuft.Core.Ledger;
-
-namespace EarthyTuft.Core.Lots;
+namespace EarthyTuft.Core.Ledger;
 
 /// <summary>Why fibre lies so close that it has to be opened before it drafts (docs/craft.md, section 11).</summary>
 public enum Compaction
