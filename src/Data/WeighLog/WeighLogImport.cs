@@ -28,16 +28,9 @@ public sealed record ImportOutcome(int Rows, int TakenRows, int TakenEntries, IR
 /// </summary>
 public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 {
+    private readonly ImportLots lots = new(db, facts.Zone);
     private RefusedRows refused = new();
-    private readonly Dictionary<string, LotRow> lots = new(StringComparer.OrdinalIgnoreCase);
-    private readonly Dictionary<Guid, LinearForm?> left = [];
     private readonly Dictionary<(int Entry, int Line), FlowRow> flows = [];
-    private readonly HashSet<string> used = new(StringComparer.OrdinalIgnoreCase);
-
-    /// <summary>So far ahead a code from a file takes the running number along.</summary>
-    private const int MostAhead = 5000;
-
-    private readonly HashSet<string> made = new(StringComparer.OrdinalIgnoreCase);
     private readonly List<EntryRow> staged = [];
     private BreedBook breeds = new([], []);
     private bool setsRight;
@@ -72,7 +65,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             }
         }
 
-        await LoadLots([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], cancellationToken);
+        await lots.Load([.. rows.Select(r => r.Line.Lot).Where(c => c.Length > 0).Distinct()], cancellationToken);
 
         // What was voided is told in the file, and nothing reckons with it here either: it is not taken in.
         rows = [.. rows.Where(r => r.Line.VoidedBecause.Length == 0)];
@@ -96,8 +89,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     /// </summary>
     public async Task Save(CancellationToken cancellationToken)
     {
-        var byId = lots.Values.ToDictionary(l => l.Id);
-        var here = byId.Values.Where(l => !made.Contains(l.Code)).Select(l => l.Id).ToHashSet();
+        var byId = lots.All.ToDictionary(l => l.Id);
+        var here = byId.Keys.Except(lots.Made.Select(l => l.Id)).ToHashSet();
         var goingOn = new HashSet<Guid>();
         UsualLosses? usual = null;
         foreach (var (family, entries) in Family.OfStaged(staged, byId))
@@ -115,15 +108,14 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         // What was taken from lots that were here already is a change of theirs; everything new goes in by the thousand.
-        var newLots = made.Select(code => lots[code]).ToArray();
         var flows = staged.SelectMany(Linked).ToArray();
         var weighings = flows.SelectMany(Linked).ToArray();
         await db.SaveChangesAsync(cancellationToken);
-        await db.CopyIn(newLots, cancellationToken);
+        await db.CopyIn(lots.Made, cancellationToken);
         await db.CopyIn(staged, cancellationToken);
         await db.CopyIn(flows, cancellationToken);
         await db.CopyIn(weighings, cancellationToken);
-        await KeepCountersAhead(cancellationToken);
+        await lots.KeepCountersAhead(cancellationToken);
         if (goingOn.Count > 0)
         {
             await LedgerStore.Refresh(db, [.. goingOn], cancellationToken);
@@ -145,22 +137,6 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         {
             weighing.FlowId = flow.Id;
             yield return weighing;
-        }
-    }
-
-    private async Task LoadLots(string[] codes, CancellationToken cancellationToken)
-    {
-        var there = await db.Lots.Where(l => codes.Contains(l.Code)).Select(l => new { l.Id, l.Code }).ToListAsync(cancellationToken);
-        used.UnionWith(there.Select(l => l.Code));
-        var (rows, sources) = await LedgerStore.Sources(db, [.. there.Select(l => l.Id)], facts.Zone, toWrite: true, cancellationToken);
-        foreach (var lot in rows.Values)
-        {
-            lots[lot.Code] = lot;
-        }
-
-        foreach (var source in sources.Values)
-        {
-            left[source.Id] = source.Left;
         }
     }
 
@@ -228,7 +204,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var clean = parentage.Value.CleanYield(breeds.Find);
-        var lot = Keep(new LotRow
+        var lot = lots.Keep(new LotRow
         {
             Code = row.Lot.ToUpperInvariant(),
             Form = form,
@@ -245,7 +221,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         lot.Compose(check.Value.Composition);
         var entry = LedgerStore.AddTakeIn(null, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
         var reference = ReferenceWeighing.Of(weighing, Nature.Of(lot.Composition, form, clean));
-        left[lot.Id] = reference is null ? null : LinearForm.Of(reference);
+        lots.Leave(lot, reference is null ? null : LinearForm.Of(reference));
         return entry;
     }
 
@@ -262,7 +238,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return Refuse(first, "flow", "The rows of an entry go in this order: in, out, loss, gain.");
         }
 
-        foreach (var (number, row) in ins.Where(r => !lots.ContainsKey(r.Row.Lot)))
+        foreach (var (number, row) in ins.Where(r => lots.Find(r.Row.Lot) is null))
         {
             Refuse(number, "lot", $"There is no lot {row.Lot} here or earlier in the file.");
         }
@@ -282,7 +258,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
         var command = new StepCommand(
             AllStations.Of(head.Step),
-            [.. ins.Select(r => new Taking(Source(lots[r.Row.Lot]), Weigh(r.Row), r.Row.EmptiesLot))],
+            [.. ins.Select(r => new Taking(lots.Source(r.Row.Lot), Weigh(r.Row), r.Row.EmptiesLot))],
             [.. outs.Select(r => new Giving(r.Row.Form!.Value, Weigh(r.Row), r.Row.Worth))],
             [.. losses.Select(r => new Losing(r.Row.Loss!.Value, r.Row.Fate, r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row), r.Row.Worth))],
             [.. gains.Select(r => new Gaining(r.Row.Gain!.Value, Weigh(r.Row)!))],
@@ -329,20 +305,20 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return Refuse(rows[^1].Number, "flow", "Fibre that leaves is one row: flow in.");
         }
 
-        if (!lots.TryGetValue(row.Lot, out var lot))
+        if (lots.Find(row.Lot) is not { } lot)
         {
             return Refuse(number, "lot", $"There is no lot {row.Lot} here or earlier in the file.");
         }
 
         var weighing = Weigh(row);
-        var command = new LeavingCommand(row.Step, new Taking(Source(lot), weighing, row.EmptiesLot), IntoReserve: true, ItWasThere: row.ConfirmedBecause.Length > 0 || setsRight);
+        var command = new LeavingCommand(row.Step, new Taking(lots.Source(row.Lot), weighing, row.EmptiesLot), IntoReserve: true, ItWasThere: row.ConfirmedBecause.Length > 0 || setsRight);
         var taken = StockDesk.WeighUp(command);
         if (taken.IsRefused)
         {
             return Refuse(number, "mass_g", taken.Refusals[0].Reason);
         }
 
-        left[lot.Id] = row.EmptiesLot ? LinearForm.Nothing : left.GetValueOrDefault(lot.Id) is { } before && taken.Value.Mass is { } mass ? TakingRules.Rest(before, mass) : null;
+        lots.Leave(lot, Rest(command.Taking, taken.Value.Mass));
         return LedgerStore.AddLeaving(null, command, taken.Value, lot, weighing is null ? null : Typed(weighing), row.Worth, Facts(row));
     }
 
@@ -354,36 +330,35 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return Refuse(rows[^1].Number, "flow", "A recount is one row: flow count, weighed.");
         }
 
-        if (!lots.TryGetValue(row.Lot, out var lot))
+        if (lots.Find(row.Lot) is not { } lot)
         {
             return Refuse(number, "lot", $"There is no lot {row.Lot} here or earlier in the file.");
         }
 
         var weighing = Weigh(row)!;
-        var counted = StockDesk.WeighUp(new RecountCommand(Source(lot), weighing));
+        var counted = StockDesk.WeighUp(new RecountCommand(lots.Source(row.Lot), weighing));
         if (counted.IsRefused)
         {
             return Refuse(number, "mass_g", counted.Refusals[0].Reason);
         }
 
-        left[lot.Id] = counted.Value.Mass;
+        lots.Leave(lot, counted.Value.Mass);
         return LedgerStore.AddRecount(null, counted.Value, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
     }
 
     private EntryRow Stage(StepCommand command, StepOutcome outcome, (int Number, WeighLogRow Row)[] outs, WeighLogRow head)
     {
-        var sources = command.From.Select(t => lots[t.Lot.Code]).ToArray();
-        var newLots = outs.Select(r => Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome.Composition, sources, ""))).ToArray();
+        var sources = command.From.Select(t => lots.Find(t.Lot.Code)!).ToArray();
+        var newLots = outs.Select(r => lots.Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome.Composition, sources, ""))).ToArray();
         var entry = LedgerStore.AddStep(null, command, outcome, sources.ToDictionary(s => s.Id), newLots, Typed, Facts(head));
         for (var i = 0; i < command.From.Count; i++)
         {
-            var (lot, _, all) = command.From[i];
-            left[lot.Id] = all ? LinearForm.Nothing : lot.Left is { } before && outcome.Flows[i].Mass is { } taken ? TakingRules.Rest(before, taken) : null;
+            lots.Leave(sources[i], Rest(command.From[i], outcome.Flows[i].Mass));
         }
 
         for (var i = 0; i < newLots.Length; i++)
         {
-            left[newLots[i].Id] = outcome.Flows[command.From.Count + i].Mass;
+            lots.Leave(newLots[i], outcome.Flows[command.From.Count + i].Mass);
         }
 
         return entry;
@@ -439,7 +414,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         // The code of a voided lot stays on its bag too.
-        if (lots.ContainsKey(code) || used.Contains(code))
+        if (lots.IsTaken(code))
         {
             Refuse(number, "lot", $"There is a lot {code} already.");
             return false;
@@ -454,15 +429,6 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         return null;
     }
 
-    private LotRow Keep(LotRow lot)
-    {
-        lots[lot.Code] = lot;
-        made.Add(lot.Code);
-        return lot;
-    }
-
-    private SourceLot Source(LotRow row) => new(row.ToLot() with { ChangedAt = TimeZoneInfo.ConvertTime(row.ChangedAt, facts.Zone) }, left.GetValueOrDefault(row.Id));
-
     private Weighing? Weigh(WeighLogRow row) => row.Amount != Amount.Weighed ? null : new Weighing(
         Guid.CreateVersion7(),
         Mass.FromGrams(row.MassGrams!.Value),
@@ -470,6 +436,9 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         row.HumidityPercent,
         Mass.FromGrams(row.ScaleStepGrams ?? facts.ScaleStepGrams),
         row.WeighedOn ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(row.DoneAt, facts.Zone).DateTime));
+
+    private static LinearForm? Rest(Taking taking, LinearForm? mass) =>
+        taking.All ? LinearForm.Nothing : taking.Lot.Left is { } before && mass is not null ? TakingRules.Rest(before, mass) : null;
 
     private static string Typed(Weighing weighing) => weighing.Logged.Grams.ToString(CultureInfo.InvariantCulture) + " g";
 
@@ -483,29 +452,4 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         row.Notes,
         row.ConfirmedBecause.Length > 0 ? row.ConfirmedBecause : null,
         row.Spent);
-
-    // Codes that came from the file must not be given out again.
-    private async Task KeepCountersAhead(CancellationToken cancellationToken)
-    {
-        var highest = new Dictionary<string, int>();
-        foreach (var code in made)
-        {
-            // A number far ahead of all others leaves those between to be given out: the counter passes over it when it comes there.
-            var (letters, root, child) = LotCode.Parts(code)!.Value;
-            var prefix = child is null ? letters : LotCode.RootOf(code);
-            if (child is null ? root <= MostAhead : child <= MostAhead)
-            {
-                highest[prefix] = Math.Max(highest.GetValueOrDefault(prefix), (child - 1) ?? root);
-            }
-        }
-
-        string[] prefixes = [.. highest.Keys.Order(StringComparer.Ordinal)];
-        int[] numbers = [.. prefixes.Select(p => highest[p])];
-        await db.Database.ExecuteSqlAsync(
-            $"""
-            insert into code_counters (workshop_id, prefix, last) select {db.Workshop}, p.prefix, p.last from unnest({prefixes}, {numbers}) p(prefix, last)
-            on conflict (workshop_id, prefix) do update set last = greatest(code_counters.last, excluded.last)
-            """,
-            cancellationToken);
-    }
 }
