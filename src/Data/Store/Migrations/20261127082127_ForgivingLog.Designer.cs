@@ -12,8 +12,8 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace EarthyTuft.Data.Store.Migrations
 {
     [DbContext(typeof(EarthyTuftDb))]
-    [Migration("20261127063838_TakenInAsItIs")]
-    partial class TakenInAsItIs
+    [Migration("20261127082127_ForgivingLog")]
+    partial class ForgivingLog
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -816,6 +816,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<DateTimeOffset>("DoneAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("done_at");
+
+                    b.Property<string>("Dyeing")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("dyeing");
 
                     b.Property<double?>("GapGrams")
                         .HasColumnType("double precision")

@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace EarthyTuft.Data.Store.Migrations
 {
     /// <inheritdoc />
-    public partial class UsualLosses : Migration
+    public partial class ForgivingLog : Migration
     {
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
@@ -14,6 +14,21 @@ namespace EarthyTuft.Data.Store.Migrations
             migrationBuilder.DropIndex(
                 name: "ix_entries_workshop_id_status",
                 table: "entries");
+
+            migrationBuilder.AddColumn<string>(
+                name: "before",
+                table: "lots",
+                type: "character varying(300)",
+                maxLength: 300,
+                nullable: false,
+                defaultValue: "");
+
+            migrationBuilder.AddColumn<bool>(
+                name: "came_dyed",
+                table: "lots",
+                type: "boolean",
+                nullable: false,
+                defaultValue: false);
 
             migrationBuilder.AddColumn<DateTimeOffset>(
                 name: "added_at",
@@ -50,6 +65,12 @@ namespace EarthyTuft.Data.Store.Migrations
                 name: "answered_gap_grams",
                 table: "entries",
                 type: "double precision",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
+                name: "dyeing",
+                table: "entries",
+                type: "jsonb",
                 nullable: true);
 
             migrationBuilder.AddColumn<double>(
@@ -92,6 +113,14 @@ namespace EarthyTuft.Data.Store.Migrations
                 table: "entries");
 
             migrationBuilder.DropColumn(
+                name: "before",
+                table: "lots");
+
+            migrationBuilder.DropColumn(
+                name: "came_dyed",
+                table: "lots");
+
+            migrationBuilder.DropColumn(
                 name: "added_at",
                 table: "flows");
 
@@ -113,6 +142,10 @@ namespace EarthyTuft.Data.Store.Migrations
 
             migrationBuilder.DropColumn(
                 name: "answered_gap_grams",
+                table: "entries");
+
+            migrationBuilder.DropColumn(
+                name: "dyeing",
                 table: "entries");
 
             migrationBuilder.DropColumn(
