@@ -28,7 +28,9 @@ public sealed record Gaining(GainKind Kind, Weighing Weighing);
 /// <param name="Loss">A loss; without a weight it is all that is missing.</param>
 /// <param name="Gain">Something that was taken up.</param>
 /// <param name="Measures">What is noted beside the weights, by <see cref="Measure.Key"/>.</param>
-public sealed record Completion(Giving? Heap, Losing? Loss, Gaining? Gain, IReadOnlyDictionary<string, double>? Measures);
+/// <param name="Minutes">Minutes at the bench, in place of what was noted; null leaves them.</param>
+/// <param name="Notes">Notes that are added to those there are, empty for none.</param>
+public sealed record Completion(Giving? Heap, Losing? Loss, Gaining? Gain, IReadOnlyDictionary<string, double>? Measures, int? Minutes = null, string Notes = "");
 
 /// <summary>A step as someone wants it logged.</summary>
 /// <param name="Station">Where it is done: its rules.</param>
@@ -133,7 +135,7 @@ public static class StepDesk
     public static IReadOnlyList<Refusal> CheckCompletion(Station station, IReadOnlyCollection<(LotForm Form, Fibre Fibre)> sources, bool findsByDifference, Completion added)
     {
         var guard = new Guard()
-            .Need(added.Heap is not null || added.Loss is not null || added.Gain is not null || added.Measures is { Count: > 0 }, "loss", "nothing-added", "is empty, and so is everything else: say what is to be added")
+            .Need(added.Heap is not null || added.Loss is not null || added.Gain is not null || added.Measures is { Count: > 0 } || added.Minutes is not null || added.Notes.Length > 0, "loss", "nothing-added", "is empty, and so is everything else: say what is to be added")
             .Need(added.Heap is not { } heap || sources.All(s => station.GivesOf(s.Form, s.Fibre).Contains(heap.Form)), "heap.form", "wrong-form", "is not something this step makes of what went in")
             .Need(added.Heap?.Weighing is not { } made || made.Logged > Mass.Zero, "heap.mass", "empty-lot", "is nothing: leave it out, or weigh it")
             .Need(added.Loss is not { Weighing: null } || !findsByDifference, "loss.mass", "one-by-difference", "is missing: one loss of this step is found by difference already, so this one has to be weighed");

@@ -11,8 +11,10 @@ public static class Asked
     public static readonly Expression<Func<EntryRow, bool>> Any = e => e.VoidedAt == null && e.Answer == null && e.ConfirmedBecause == null
         && (e.Status == BalanceStatus.Suspicious || e.Status == BalanceStatus.Impossible);
 
-    private static readonly Func<EntryRow, bool> Compiled = Any.Compile();
-
     /// <summary>Of an entry at hand.</summary>
-    public static bool Is(EntryRow entry) => Compiled(entry);
+    public static bool Is(EntryRow entry) => entry.VoidedAt is null && Is(entry.Status, entry.Answer, entry.ConfirmedBecause);
+
+    /// <summary>The same of what is known of an entry that counts.</summary>
+    public static bool Is(BalanceStatus? status, GapAnswer? answer, string? confirmedBecause) =>
+        status is BalanceStatus.Suspicious or BalanceStatus.Impossible && answer is null && confirmedBecause is null;
 }

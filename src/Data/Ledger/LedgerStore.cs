@@ -38,6 +38,13 @@ public static class LedgerStore
             l with { ChangedAt = TimeZoneInfo.ConvertTime(l.ChangedAt, zone) }, around.Masses.Left(l.Id) ?? FromProjection(l))));
     }
 
+    /// <summary>
+    /// Locks every lot that some entries name until the caller's transaction ends, in the one order that everybody locks them in: whoever changes the
+    /// same entries waits here and then reads what the other stored.
+    /// </summary>
+    public static Task LockLotsOf(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken) => db.Database.ExecuteSqlAsync(
+        $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = any({entries})) order by id for update", cancellationToken);
+
     // A lot whose own weighings do not tell its mass may have it from farther up or down its family.
     private static LinearForm? FromProjection(Lot lot) => lot is { LeftGrams: { } grams, LeftSigma: { } sigma }
         ? LinearForm.Of(new ReferenceWeighing(lot.Id, DateOnly.FromDateTime(lot.ChangedAt.UtcDateTime), grams, grams, sigma * sigma, 0))
@@ -133,6 +140,8 @@ public static class LedgerStore
             db.Flows.Add(flow);
         }
 
+        entry.Minutes = added.Minutes ?? entry.Minutes;
+        entry.Notes = string.Join(" ", new[] { entry.Notes, added.Notes }.Where(n => n.Length > 0));
         if (heap is not null)
         {
             Make(heap, entry.Step, null, entry.DoneAt);

@@ -50,7 +50,7 @@ public static class Voiding
         for (var before = -1; before != hanging.Entries.Count;)
         {
             before = hanging.Entries.Count;
-            await Lock(db, [.. hanging.Entries.Select(e => e.EntryId)], cancellationToken);
+            await LedgerStore.LockLotsOf(db, [.. hanging.Entries.Select(e => e.EntryId)], cancellationToken);
             hanging = await Of(db, entryId, cancellationToken);
         }
 
@@ -75,7 +75,7 @@ public static class Voiding
     public static async Task<string?> TakeBack(EarthyTuftDb db, Guid entryId, CancellationToken cancellationToken)
     {
         var ids = await db.Entries.Where(e => e.VoidedWith == entryId).Select(e => e.Id).ToArrayAsync(cancellationToken);
-        await Lock(db, ids, cancellationToken);
+        await LedgerStore.LockLotsOf(db, ids, cancellationToken);
         var lots = await Made(db, ids, cancellationToken);
         var sources = await Sources(db, ids, lots, cancellationToken);
         if (await db.Lots.Where(l => sources.Contains(l.Id) && l.VoidedAt != null).Select(l => l.Code).FirstOrDefaultAsync(cancellationToken) is { } gone)
@@ -100,9 +100,6 @@ public static class Voiding
         var around = await Family.Around(db, sources, toWrite: false, cancellationToken);
         return sources.Where(around.Masses.IsOverdrawn).Select(l => around.Lots[l].Code).FirstOrDefault();
     }
-
-    private static Task<int> Lock(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken) => db.Database.ExecuteSqlAsync(
-        $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = any({entries})) order by id for update", cancellationToken);
 
     private static Task<int> Mark(EarthyTuftDb db, Guid[] entries, bool voided, CancellationToken cancellationToken) =>
         db.Flows.Where(f => entries.Contains(f.EntryId)).ExecuteUpdateAsync(f => f.SetProperty(x => x.Voided, voided), cancellationToken);

@@ -239,6 +239,7 @@ public static class LedgerEndpoints
     /// <returns>A lot of that family, or what stands against it.</returns>
     internal static async Task<(Guid LotId, ProblemHttpResult? Against)> SetRight(Guid id, CorrectionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
+        await LedgerStore.LockLotsOf(db, [id], cancellationToken);
         var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id && !f.Voided, cancellationToken);
         if (flow?.Weighings.MaxBy(w => w.Revision) is not { } last)
         {

@@ -9,6 +9,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Ledger;
@@ -175,12 +176,19 @@ public static class QuestionEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Complete(Guid id, CompletionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Complete(
+        Guid id, CompletionRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         if (await Hold(db, id, cancellationToken) is not { } entry || AllStations.Find(entry.Step) is not { } station)
         {
             return Problems.NotHere("step");
+        }
+
+        // The same sent twice is added once: its line in the history bears the key.
+        if (await db.Changes.AsNoTracking().AnyAsync(c => c.Id == key && c.EntryId == id, cancellationToken))
+        {
+            return TypedResults.Ok(await Answered(db, context, entry, null, cancellationToken));
         }
 
         if (request.AnswersQuestion && !Asked.Is(entry))
@@ -196,9 +204,7 @@ public static class QuestionEndpoints
 
         var (added, typed) = read.Value;
         var sources = await db.Lots.Where(l => db.Flows.Any(f => f.EntryId == id && f.Role == FlowRole.In && f.LotId == l.Id)).ToListAsync(cancellationToken);
-        var refusals = request.Minutes is null && request.Notes is null || request.Heap is not null || request.Loss is not null || request.Gain is not null || request.Measures is not null
-            ? StepDesk.CheckCompletion(station, [.. sources.Select(s => (s.Form, s.Fibre))], entry.Flows.Any(f => f.Amount == Amount.ByDifference), added)
-            : [];
+        var refusals = StepDesk.CheckCompletion(station, [.. sources.Select(s => (s.Form, s.Fibre))], entry.Flows.Any(f => f.Amount == Amount.ByDifference), added);
         if (refusals.Count > 0)
         {
             return Problems.Refused(refusals);
@@ -214,37 +220,76 @@ public static class QuestionEndpoints
         }
 
         LedgerStore.Complete(db, entry, added, made, typed, by);
-        entry.Minutes = request.Minutes ?? entry.Minutes;
-        entry.Notes = string.Join(" ", new[] { entry.Notes, request.Notes?.Trim() ?? "" }.Where(n => n.Length > 0));
-        entry.ConfirmedBecause = request.Because?.Trim() ?? entry.ConfirmedBecause;
-        foreach (var (key, value) in added.Measures ?? new Dictionary<string, double>())
+        if (added.Measures is { Count: > 0 } measures)
         {
-            if (await db.Measures.SingleOrDefaultAsync(m => m.EntryId == id && m.Key == key, cancellationToken) is { } noted)
+            var noted = await db.Measures.Where(m => m.EntryId == id).ToDictionaryAsync(m => m.Key, cancellationToken);
+            foreach (var (measure, value) in measures)
             {
-                noted.Value = value;
-            }
-            else
-            {
-                db.Measures.Add(new MeasureRow { EntryId = id, Key = key, Value = value });
+                if (noted.TryGetValue(measure, out var row))
+                {
+                    row.Value = value;
+                }
+                else
+                {
+                    db.Measures.Add(new MeasureRow { EntryId = id, Key = measure, Value = value });
+                }
             }
         }
 
+        db.Changes.Add(new ChangeRow
+        {
+            Id = key,
+            EntryId = id,
+            What = FormattableString.Invariant($"what was added to {entry.Step.Words()} of {context.DayOf(entry.DoneAt):d MMM}"),
+            From = "nothing",
+            To = Words(added, context.Workshop.Unit),
+            Because = request.Because?.Trim() ?? "",
+            Who = by.Who,
+            At = by.At,
+        });
         await db.SaveChangesAsync(cancellationToken);
-        var lotId = await LotOf(db, id, cancellationToken);
-        await LedgerStore.Refresh(db, [lotId], cancellationToken);
-        var family = await Family.Of(db, [lotId], cancellationToken);
-        var balance = family.Masses.BalanceAt(id);
-        var view = balance.View(context.Workshop.Unit, entry.Step, noil: family.NoilAt(id));
-        if (balance.Status == BalanceStatus.Impossible && entry.ConfirmedBecause is null)
+        await LedgerStore.Refresh(db, [await LotOf(db, id, cancellationToken)], cancellationToken);
+        if (entry.Status == BalanceStatus.Impossible && entry.ConfirmedBecause is null)
         {
-            return Problems.Refused(
-                added.Loss is not null ? "loss.mass" : added.Heap is not null ? "heap.mass" : "gain.mass",
-                "more-than-went-in",
-                $"{view.Sentence} Nothing was added: set a weight right first, or say why it is so.");
+            if (request.Because is null)
+            {
+                return Problems.Refused(
+                    added.Loss is not null ? "loss.mass" : added.Heap is not null ? "heap.mass" : "gain.mass",
+                    "more-than-went-in",
+                    $"{(await Answered(db, context, entry, made, cancellationToken)).Sentence} Nothing was added: set a weight right first, or say why it is so.");
+            }
+
+            entry.ConfirmedBecause = request.Because.Trim();
+            await db.SaveChangesAsync(cancellationToken);
         }
 
+        var answer = await Answered(db, context, entry, made, cancellationToken);
         await transaction.CommitAsync(cancellationToken);
-        return TypedResults.Ok(new EntryAnswer(true, id, null, view, view.Sentence, made is null ? [] : [new MadeLot(made.Id, made.Code, made.Form, made.Fibre)]));
+        return TypedResults.Ok(answer);
+    }
+
+    /// <summary>How the entry stands now.</summary>
+    private static async Task<EntryAnswer> Answered(EarthyTuftDb db, RequestContext context, EntryRow entry, LotRow? made, CancellationToken cancellationToken)
+    {
+        var family = await Family.Of(db, [await LotOf(db, entry.Id, cancellationToken)], cancellationToken);
+        var view = family.Masses.BalanceAt(entry.Id).View(context.Workshop.Unit, entry.Step, noil: family.NoilAt(entry.Id));
+        return new EntryAnswer(true, entry.Id, null, view, view.Sentence, made is null ? [] : [new MadeLot(made.Id, made.Code, made.Form, made.Fibre)]);
+    }
+
+    /// <summary>What was added, for the history.</summary>
+    private static string Words(Completion added, MassUnit unit)
+    {
+        string Of(Weighing? weighing, string otherwise, string what) => $"{weighing?.Logged.Write(unit) ?? otherwise} {what}";
+        string?[] words =
+        [
+            added.Heap is { } heap ? Of(heap.Weighing, "what was left over,", heap.Form.Words()) : null,
+            added.Loss is { } loss ? Of(loss.Weighing, "what was missing,", loss.Kind.Words()) : null,
+            added.Gain is { } gain ? Of(gain.Weighing, "", gain.Kind.Words()) : null,
+            added.Minutes is { } minutes ? FormattableString.Invariant($"{minutes} min") : null,
+            added.Notes.Length > 0 ? added.Notes : null,
+            .. (added.Measures ?? new Dictionary<string, double>()).Select(m => FormattableString.Invariant($"{m.Key} {m.Value:0.##}")),
+        ];
+        return string.Join(", ", words.Where(w => w is not null));
     }
 
     private static Result<(Completion Added, Func<Weighing, string> Typed)> Read(CompletionRequest request, EntryRow entry, RequestContext context)
@@ -280,14 +325,13 @@ public static class QuestionEndpoints
 
         return refusals.Count > 0
             ? Result<(Completion, Func<Weighing, string>)>.Refused(refusals)
-            : (new Completion(heap, loss, gain, request.Measures), w => typed[w]);
+            : (new Completion(heap, loss, gain, request.Measures, request.Minutes, request.Notes?.Trim() ?? ""), w => typed[w]);
     }
 
     // Whoever answers second waits for the first and then sees what is stored.
     private static async Task<EntryRow?> Hold(EarthyTuftDb db, Guid id, CancellationToken cancellationToken)
     {
-        await db.Database.ExecuteSqlAsync($"select 1 from entries where id = {id} and workshop_id = {db.Workshop} for update", cancellationToken);
-        await db.Database.ExecuteSqlAsync($"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = {id}) order by id for update", cancellationToken);
+        await LedgerStore.LockLotsOf(db, [id], cancellationToken);
         return await db.Entries.Include(e => e.Flows).SingleOrDefaultAsync(e => e.Id == id && e.VoidedAt == null, cancellationToken);
     }
 

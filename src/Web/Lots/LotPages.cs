@@ -334,7 +334,7 @@ public static class LotPages
                     [.. corrections[f.FlowId]],
                     f.Added is { } added ? new AddedView(added.At, added.By) : null);
             })],
-            balance?.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible && first is { ConfirmedBecause: null, Entry.Answer: null },
+            Asked.Is(balance?.Status, first.Entry.Answer, first.ConfirmedBecause),
             first.Entry.Answer,
             first.Entry.Dyeing is { } dyeing ? DyeingView.Of(StoredDyeing.Read(dyeing).ToNotes(), LedgerEndpoints.DryGrams(balance?.In, flows.First(f => f.Lot is not null).Lot!.Composition), unit) : null);
     }

@@ -153,6 +153,54 @@ public class QuestionTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task The_same_sent_twice_is_added_once_and_stands_in_the_history()
+    {
+        var ada = await house.Register();
+        var (raw, _) = await ada.TakeIn(new { mass = "2000" });
+        var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "1862"));
+        var (path, key, body) = ($"/api/entries/{entry}/completions", Guid.NewGuid(), new { loss = new { kind = "skirtings", mass = "60" }, notes = "under the bench" });
+        var both = await Task.WhenAll(ada.Post(path, body, key), ada.Post(path, body, key));
+        Assert.All(both, reply => reply.Expect(200));
+        var page = await ada.Lot(Text(answer.GetProperty("made")[0], "code")!);
+        var told = page.GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("id").GetGuid() == entry);
+        Assert.Single(told.GetProperty("flows").EnumerateArray(), f => Text(f, "role") == "loss");
+        Assert.Equal("under the bench", Text(told, "notes"));
+        var change = Assert.Single(page.GetProperty("changes").EnumerateArray());
+        Assert.Equal(("60 g skirtings, under the bench", "Ada"), (Text(change, "to"), Text(change, "who")));
+    }
+
+    [Fact]
+    public async Task A_reason_that_was_not_needed_answers_nothing()
+    {
+        var ada = await house.Register();
+        var (raw, _) = await ada.TakeIn(new { mass = "2000" });
+        var (entry, _) = await Entry(ada, Requests.Skirt(raw, "900"));
+        (await ada.Post($"/api/entries/{entry}/completions", new { minutes = 20, because = "just so" })).Expect(200);
+        Assert.Equal([entry], await Asked(ada));
+    }
+
+    [Fact]
+    public async Task Many_hands_at_one_entry_wait_for_each_other()
+    {
+        var ada = await house.Register();
+        var (raw, _) = await ada.TakeIn(new { mass = "5000" });
+        var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "3000"));
+        var made = answer.GetProperty("made")[0].GetProperty("id").GetGuid();
+        var tap = (await Taps(ada, $"/api/entries/{entry}/question")).First(t => Text(t, "kind") == "weighing");
+        var set = new { flowId = tap.GetProperty("flowId").GetGuid(), mass = "4200", seen = 0, because = "a digit" };
+        var path = $"/api/entries/{tap.GetProperty("entryId").GetGuid()}/corrections";
+        var replies = await Task.WhenAll(
+            ada.Post(path, set),
+            ada.Post(path, set),
+            ada.Post($"/api/entries/{entry}/completions", new { minutes = 30 }),
+            ada.Post($"/api/entries/{entry}/answer", new { answer = "notKnown" }),
+            ada.Post("/api/entries", new { step = "divide", doneAt = DateTimeOffset.UtcNow.AddHours(-1), from = new[] { new { lotId = made, mass = "500", all = false } }, to = new[] { new { form = "skirted", mass = "499" } } }),
+            ada.Post("/api/entries", new { step = "divide", from = new[] { new { lotId = made, mass = "300", all = false } }, to = new[] { new { form = "skirted", mass = "299" } } }));
+        Assert.All(replies, r => Assert.Contains(r.Status, new[] { 200, 204, 409 }));
+        Assert.Single(replies.Take(2), r => r.Status == 200);
+    }
+
+    [Fact]
     public async Task What_cannot_be_added_is_refused_by_name_and_changes_nothing()
     {
         var ada = await house.Register();

@@ -72,6 +72,8 @@ public class AsItIsTests(House house) : IClassFixture<House>
         Assert.Equal(["form wrong-form"], await Refused(new { mass = "100", form = "openedGreasy" }));
         Assert.Equal(["parts not-a-hundred"], await Refused(new { mass = "100", form = "top", parts = new[] { new { fibre = "wool", percent = 60 } } }));
         Assert.Equal(["parts out-of-range"], await Refused(new { mass = "100", form = "top", parts = new[] { new { fibre = "wool", percent = 100 }, new { fibre = "silk", percent = 0 } } }));
+        Assert.Equal(["parts not-a-breed"], await Refused(new { mass = "100", form = "top", parts = new object[] { new { fibre = "wool", percent = 60, breed = "Gotland + Jacob" }, new { fibre = "silk", percent = 40 } } }));
+        Assert.InRange((await ada.Post("/api/fleeces", new { mass = "100", form = "top", parts = new object?[] { null } })).Status, 400, 422);
         Assert.Equal(["parts in-the-grease"], await Refused(new { mass = "100", form = "raw", parts = new[] { new { fibre = "wool", percent = 50 }, new { fibre = "silk", percent = 50 } } }));
         Assert.Equal(["mass too-heavy"], await Refused(new { mass = "31 kg", form = "raw" }));
         Assert.Equal(["mass too-heavy"], await Refused(new { mass = "101 kg", form = "top" }));

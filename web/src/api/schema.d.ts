@@ -5160,7 +5160,9 @@ export interface operations {
   completeEntry: {
     parameters: {
       query?: never;
-      header?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
       path: {
         id: string;
       };

@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { useChange } from '../api/change';
+import { newKey } from '../api/keep';
 import { refreshLog, useStations } from '../api/queries';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
@@ -43,12 +44,12 @@ export function CompleteEntry({
   close: () => void;
 }) {
   const station = useStations().data?.find((s) => s.step === entry.step);
-  const [key] = useState(() => `${entry.id} completion`);
+  const [key] = useState(newKey);
   const adding = useChange(
     (form: Remembered) =>
       need(
         api.POST('/api/entries/{id}/completions', {
-          params: { path: { id: entry.id } },
+          params: { path: { id: entry.id }, header: { 'Idempotency-Key': key } },
           body: {
             loss: form.kind === 'loss' ? { kind: form.loss, mass: form.mass || null, fate: form.fate || null } : null,
             heap: form.kind === 'heap' ? { form: form.form, mass: form.mass || null } : null,
@@ -131,7 +132,6 @@ export function CompleteEntry({
       {!counted && (
         <WeightField
           autoFocus
-          key={key}
           label="Weight"
           value={values.mass}
           onChange={(mass) => set({ mass })}

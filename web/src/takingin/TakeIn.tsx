@@ -84,10 +84,11 @@ export function TakeIn() {
         carriage: number(form.carriage),
         content: form.content,
         form: form.form,
-        before: form.before || null,
-        dyed: form.dyed,
+        // What is not asked of a fleece is not sent of it either.
+        before: raw ? null : form.before || null,
+        dyed: !raw && form.dyed,
         parts:
-          form.parts.length > 0
+          !raw && form.parts.length > 0
             ? form.parts.map((p) => ({ fibre: p.fibre, breed: p.breed || null, percent: number(p.percent) ?? 0 }))
             : null,
         notes: form.notes || null,

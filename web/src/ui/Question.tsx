@@ -1,15 +1,17 @@
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, need, server, type Schema } from '../api/client';
 import { useChange } from '../api/change';
+import { newKey } from '../api/keep';
 import { refreshLog } from '../api/queries';
 import { Row } from './layouts';
 import { Notice, ProblemNotice } from './Notices';
 import { formWord, lossWord, onDay, stepDone } from './words';
 
-const key = (tap: Schema['AnswerTap']) =>
+const nameOf = (tap: Schema['AnswerTap']) =>
   [tap.kind, tap.loss, tap.form, tap.flowId, tap.field].filter(Boolean).join(' ');
 
 const label = (tap: Schema['AnswerTap']): string => {
@@ -41,7 +43,7 @@ export function AnswerTaps({
     <Row gap={1} sx={{ mt: 1 }}>
       {answers.map((tap) => (
         <Button
-          key={key(tap)}
+          key={nameOf(tap)}
           size="small"
           variant="outlined"
           disabled={busy}
@@ -58,20 +60,21 @@ export function AnswerTaps({
 /** What the log asks about an entry. Whichever answer is tapped, the question is gone. */
 export function Question({ entryId, named = false }: { entryId: string; named?: boolean }) {
   const path = { id: entryId };
+  const [key] = useState(newKey);
   const question = server.useQuery('get', '/api/entries/{id}/question', { params: { path } }, { retry: false });
   const answering = useChange((tap: Schema['AnswerTap']): Promise<unknown> => {
     switch (tap.kind) {
       case 'lost':
         return need(
           api.POST('/api/entries/{id}/completions', {
-            params: { path },
+            params: { path, header: { 'Idempotency-Key': key } },
             body: { loss: { kind: tap.loss! }, answersQuestion: true },
           }),
         );
       case 'heap':
         return need(
           api.POST('/api/entries/{id}/completions', {
-            params: { path },
+            params: { path, header: { 'Idempotency-Key': key } },
             body: { heap: { form: tap.form! }, answersQuestion: true },
           }),
         );
