@@ -29,16 +29,21 @@ public sealed record DryingLaw(double RestGrams, double WetGrams, double TimeCon
 /// <param name="IsDry">Two weighings an hour apart agree within half a percent, and the fit, where there is one, puts the last within the tolerance of rest.</param>
 /// <param name="Why">When it cannot be told: why.</param>
 /// <param name="Readings">Which weights it stands on, and which are asked about.</param>
-public sealed record DryingForecast(DryingLaw? Law, TimeForecast? Dry, double? RestDeviation, Func<double, (double Grams, double Deviation)>? Band, bool IsDry, string? Why, DryingReadings? Readings = null);
+/// <param name="AirNow">Logarithm of how many times faster than usual it dries now; null with the law.</param>
+public sealed record DryingForecast(DryingLaw? Law, TimeForecast? Dry, double? RestDeviation, Func<double, (double Grams, double Deviation)>? Band, bool IsDry, string? Why, DryingReadings? Readings = null, double? AirNow = null);
 
 /// <summary>
-/// Watches wool dry. For each time constant and each length of the steady start, rest and excess follow by least squares; the pairs are weighed
-/// by how well they fit. While every length of the steady start fits as well as another, the band is wide and it says that it cannot tell yet.
+/// Watches wool dry in air that changes (docs/craft.md, section 7). For each time constant, each length of the steady start and each wandering of
+/// the air, the rest follows by a filter (<see cref="DryingFilter"/>); they are weighed by how well they fit. While every length of the steady
+/// start fits as well as another, the band is wide and it says that it cannot tell yet.
 /// </summary>
 public static class DryingWatch
 {
     /// <summary>A band wider than this, against its middle, tells nothing to act on.</summary>
     public const double TooWide = 0.8;
+
+    /// <summary>Watched until no more than this share of its excess was left, a drying tells of its air.</summary>
+    private const double NearRest = 0.2;
 
     private static readonly Belief LogTau = new(Math.Log(150), 0.8);
     private static readonly double[] Steady = [0, .05, .1, .15, .2, .3, .4, .5, .6, .7, .8, .9, 1, 1.15, 1.3, 1.45, 1.6, 1.8, 2, 2.3, 2.6, 3];
@@ -48,13 +53,15 @@ public static class DryingWatch
     /// <param name="expected">The dry weight that is expected and how surely, null when nothing is.</param>
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
     /// <param name="tolerancePercent">Above rest that counts as dry.</param>
-    public static DryingForecast Fit(IReadOnlyList<DryingReading> readings, Belief? expected, double scaleStepGrams, double tolerancePercent = DryingCurve.TolerancePercent)
+    /// <param name="air">How the air by the rack wanders; indoors where it is left out.</param>
+    public static DryingForecast Fit(
+        IReadOnlyList<DryingReading> readings, Belief? expected, double scaleStepGrams, double tolerancePercent = DryingCurve.TolerancePercent, RackAir? air = null)
     {
         var told = DryingReadings.Sort(readings, expected, scaleStepGrams);
-        return Fit([.. told.Counted], told.BeganAnew ? null : expected, scaleStepGrams, tolerancePercent) with { Readings = told };
+        return Fit([.. told.Counted], told.BeganAnew ? null : expected, scaleStepGrams, tolerancePercent, air ?? RackAir.Indoors) with { Readings = told };
     }
 
-    private static DryingForecast Fit(DryingReading[] sorted, Belief? expected, double scaleStepGrams, double tolerancePercent)
+    private static DryingForecast Fit(DryingReading[] sorted, Belief? expected, double scaleStepGrams, double tolerancePercent, RackAir air)
     {
         var agreed = Agree(sorted);
         if (sorted.Select(r => r.Minutes).Distinct().Count() < (expected is null ? 3 : 2))
@@ -67,19 +74,43 @@ public static class DryingWatch
             return new DryingForecast(null, null, null, null, false, "Cannot tell yet: it has not grown lighter.");
         }
 
-        if (Best(sorted, expected, scaleStepGrams) is not { } trial)
+        if (Best(sorted, expected, scaleStepGrams, air.LogWander) is not { } trial)
         {
             return new DryingForecast(null, null, null, null, agreed, "Cannot tell yet: these weights are like no drying. Weigh it again.");
         }
 
         var tolerance = tolerancePercent / 100;
         var law = trial.Law;
-        var dry = TimeForecast.Of([.. trial.Nodes.Select(n => n.DryTime(tolerance))]);
+        var dry = TimeForecast.Of([.. trial.Nodes.SelectMany(n => n.DryTimes(tolerance))]);
         var within = sorted[^1].Grams - law.RestGrams <= tolerance * law.RestGrams;
         var told = double.IsFinite(dry.High) && dry.RelativeWidth <= TooWide;
         return new DryingForecast(
             law, told ? dry : null, trial.RestDeviation, trial.Band, agreed && (within || !told),
-            told ? null : "Cannot tell yet: it still dries at a steady rate, which does not tell where it will stop.");
+            told ? null : "Cannot tell yet: it still dries at a steady rate, which does not tell where it will stop.",
+            AirNow: trial.Air);
+    }
+
+    /// <summary>How far the air wandered while something dried, told by its own weighings alone: what a drying teaches its rack.</summary>
+    /// <param name="readings">In any order.</param>
+    /// <param name="scaleStepGrams">The scale's division, above zero.</param>
+    /// <returns>As <see cref="RackAir.LogWander"/>; null where too little was weighed, or it never came near its rest.</returns>
+    public static double? WanderOf(IReadOnlyList<DryingReading> readings, double scaleStepGrams)
+    {
+        var counted = DryingReadings.Sort(readings, null, scaleStepGrams).Counted.ToArray();
+        if (counted.Length < RackAir.WeighingsToLearn || Best(counted, null, scaleStepGrams, RackAir.Unknown.LogWander) is not { } free)
+        {
+            return null;
+        }
+
+        var law = free.Law;
+        if (counted[^1].Grams - law.RestGrams > NearRest * law.WetGrams)
+        {
+            return null;
+        }
+
+        // Air that explains the weighings as well when it does not wander at all did not.
+        var steady = Best(counted, null, scaleStepGrams, RackAir.Steady.LogWander);
+        return steady is not null && free.LogEvidence - steady.LogEvidence < 1 ? RackAir.Steady.Wander : free.Wander;
     }
 
     /// <summary>Two weighings about an hour apart, or more, that differ by no more than half a percent.</summary>
@@ -87,124 +118,139 @@ public static class DryingWatch
         && sorted.Take(sorted.Length - 1).Any(r => sorted[^1].Minutes - r.Minutes is >= 55 and <= 24 * 60 && Math.Abs(r.Grams - sorted[^1].Grams) <= 0.005 * sorted[^1].Grams)
         && sorted.SkipWhile(r => sorted[^1].Minutes - r.Minutes > 55).All(r => Math.Abs(r.Grams - sorted[^1].Grams) <= 0.005 * sorted[^1].Grams);
 
-    private readonly record struct Node(double Tau, double SteadyMinutes, PairFit Fit, double Share)
+    private sealed record Node(DryingFilter Filter, double Share)
     {
-        public (double, double, double) DryTime(double tolerance)
+        /// <summary>The dry time as three normal laws: what is left is nearer to a log-normal one.</summary>
+        public IEnumerable<(double, double, double)> DryTimes(double tolerance)
         {
-            double rest = Math.Max(Fit.A, 1), wet = Math.Max(Fit.B, 1e-6);
-            var whole = 1 + SteadyMinutes / Tau;
-            var slow = wet / whole;
-            var target = tolerance * rest;
-            double minutes, slope;
-            if (slow > target)
+            var (minutes, left, deviation) = Filter.DryTime(tolerance);
+            if (minutes <= Filter.Last)
             {
-                minutes = SteadyMinutes + Tau * Math.Log(slow / target);
-                slope = Tau;
-            }
-            else
-            {
-                // Within tolerance before it ever slows.
-                minutes = Math.Max(0, SteadyMinutes + Tau * (1 - target / slow));
-                slope = Tau * target / slow;
+                return [(Share, minutes, left)];
             }
 
-            return (Share, minutes, Math.Sqrt(Fit.Variance(-slope / rest, slope / wet)));
+            return [Part(-1, 0.25), Part(0, 0.5), Part(1, 0.25)];
+
+            (double, double, double) Part(int away, double weight)
+            {
+                var at = left * Math.Exp(away * Math.Min(deviation, 2));
+                return (weight * Share, Filter.Last + at, at * deviation * Math.Sqrt(0.5));
+            }
         }
     }
 
-    private sealed record Trial(IReadOnlyList<Node> Nodes, DryingLaw Law, double RestDeviation, Func<double, (double, double)> Band);
+    private sealed record Trial(IReadOnlyList<Node> Nodes, DryingLaw Law, double RestDeviation, double Wander, double Air, double LogEvidence, Func<double, (double, double)> Band);
 
     // Null when no curve at all goes through the readings.
-    private static Trial? Best(DryingReading[] readings, Belief? expected, double step)
+    private static Trial? Best(DryingReading[] readings, Belief? expected, double step, Belief logWander)
     {
         var last = readings[^1].Grams;
         var rest = expected is not null ? expected with { Deviation = Math.Max(expected.Deviation, 1) } : new Belief(0.55 * last, 0.35 * last);
         var wet = new Belief(readings[0].Grams - rest.Mean, Math.Max(readings[0].Grams, 1));
         var noise = Math.Sqrt(step * step / 12 + 0.16 * step * step);
-        var taus = Trials.Ratios(Math.Exp(LogTau.Mean - 3.5 * LogTau.Deviation), Math.Exp(LogTau.Mean + 3.5 * LogTau.Deviation), 70);
+        double[] Wanders(double low, double high) => Trials.Ratios(Math.Exp(low), Math.Exp(high), 4);
+        var taus = Trials.Ratios(Math.Exp(LogTau.Mean - 3.5 * LogTau.Deviation), Math.Exp(LogTau.Mean + 3.5 * LogTau.Deviation), 36);
+        var wanders = Wanders(logWander.Mean - 1.8 * logWander.Deviation, logWander.Mean + 1.8 * logWander.Deviation);
         // Far too coarse for what the readings tell: taken as noisier at first, so that no good pair falls between two trial values.
-        var nodes = Weigh(readings, rest, wet, 4 * noise, taus, Steady);
+        var nodes = Weigh(readings, rest, wet, 4 * noise, taus, Steady, wanders, logWander);
+        for (var pass = 0; pass < 2 && nodes.Length > 0; pass++)
+        {
+            // Closed in on where the weight lies, until the trial values are much finer than what the readings tell.
+            var kept = nodes.Where(n => n.Share > 1e-6).ToArray();
+            (double Low, double High) Carrying(Func<DryingFilter, double> of) => (kept.Min(n => of(n.Filter)), kept.Max(n => of(n.Filter)));
+            var (tauLow, tauHigh) = Carrying(f => Math.Log(f.Tau));
+            var (steadyLow, steadyHigh) = Carrying(f => f.SteadyMinutes / f.Tau);
+            var (wanderLow, wanderHigh) = Carrying(f => Math.Log(f.Wander));
+            var (tauPad, steadyPad) = pass == 0 ? (0.16, 0.15) : ((tauHigh - tauLow) / 28, (steadyHigh - steadyLow) / 20);
+            var from = Math.Max(0, steadyLow - steadyPad);
+            taus = Trials.Ratios(Math.Exp(tauLow - tauPad), Math.Exp(tauHigh + tauPad), 30);
+            nodes = Weigh(
+                readings, rest, wet, pass == 0 ? 2 * noise : noise, taus, [.. Enumerable.Range(0, 22).Select(i => from + (steadyHigh + steadyPad - from) * i / 21)],
+                Wanders(wanderLow - 0.01, wanderHigh + 0.01), logWander);
+            if (pass == 0 && nodes.Length > 0 && readings.Length >= 6)
+            {
+                // With enough weighings they tell themselves how far they scatter.
+                noise = Math.Max(step / 4, Math.Sqrt((5 * noise * noise + nodes.MaxBy(n => n.Share)!.Filter.SquaredResiduals) / (5 + readings.Length - 4)));
+            }
+        }
+
+        nodes = [.. nodes.Where(n => n.Share > 1e-7)];
         if (nodes.Length == 0)
         {
             return null;
         }
 
-        // Closed in on where the weight lies, in both directions, until the trial values are much finer than what the readings tell.
-        (double Low, double High) Carrying(Func<Node, double> of, double pad)
-        {
-            var kept = nodes.Where(n => n.Share > 1e-6).Select(of).ToArray();
-            return (kept.Min() - pad, kept.Max() + pad);
-        }
-
-        double tauStep = 0.08, steadyStep = 0.1;
-        for (var pass = 0; pass < 3; pass++)
-        {
-            var (tauLow, tauHigh) = Carrying(n => Math.Log(n.Tau), tauStep);
-            var (steadyLow, steadyHigh) = Carrying(n => n.SteadyMinutes / n.Tau, steadyStep);
-            var from = Math.Max(0, steadyLow);
-            (tauStep, steadyStep) = ((tauHigh - tauLow) / 49, (steadyHigh - from) / 49);
-            taus = Trials.Ratios(Math.Exp(tauLow), Math.Exp(tauHigh), 50);
-            nodes = Weigh(readings, rest, wet, pass == 0 ? 2 * noise : noise, taus, [.. Enumerable.Range(0, 50).Select(i => from + steadyStep * i)]);
-            if (nodes.Length == 0)
-            {
-                return null;
-            }
-
-            if (pass == 1 && readings.Length >= 6)
-            {
-                // With enough weighings they tell themselves how far they scatter.
-                var best = nodes.MaxBy(n => n.Share);
-                noise = Math.Max(step / 4, Math.Sqrt((5 * noise * noise + best.Fit.SquaredResiduals) / (5 + readings.Length - 4)));
-            }
-        }
-
-        nodes = [.. nodes.Where(n => n.Share > 1e-7)];
-
-        double Mean(Func<Node, double> of) => nodes.Sum(n => n.Share * of(n));
-        var law = new DryingLaw(Mean(n => n.Fit.A), Mean(n => n.Fit.B), Math.Exp(Mean(n => Math.Log(n.Tau))), Mean(n => n.SteadyMinutes));
-        var deviation = Math.Sqrt(Mean(n => n.Fit.VarianceA + Math.Pow(n.Fit.A - law.RestGrams, 2)));
-        return new Trial(nodes, law, deviation, minutes =>
-        {
-            double At(Node n) => n.Fit.A + n.Fit.B * DryingLaw.Shape(minutes, n.Tau, n.SteadyMinutes);
-            var middle = Mean(At);
-            return (middle, Math.Sqrt(Mean(n => n.Fit.Variance(1, DryingLaw.Shape(minutes, n.Tau, n.SteadyMinutes)) + Math.Pow(At(n) - middle, 2))));
-        });
+        double Mean(Func<DryingFilter, double> of) => nodes.Sum(n => n.Share * of(n.Filter));
+        var law = new DryingLaw(Mean(f => f.RestGrams), Mean(f => f.WetGrams), Math.Exp(Mean(f => Math.Log(f.Tau))), Mean(f => f.SteadyMinutes));
+        var restDeviation = Math.Sqrt(Mean(f => f.RestVariance + Math.Pow(f.RestGrams - law.RestGrams, 2)));
+        var wander = Mean(f => Math.Log(f.Wander));
+        return new Trial(nodes, law, restDeviation, Math.Exp(wander), Mean(f => f.AirNow), nodes.Max(n => n.Filter.LogEvidence), Drawn(readings, rest, wet, noise, nodes));
     }
 
-    private static Node[] Weigh(DryingReading[] readings, Belief rest, Belief wet, double noise, double[] taus, double[] steadies)
+    // The curve as drawn: through the weighings as they were filtered, and on from the last one.
+    private static Func<double, (double, double)> Drawn(DryingReading[] readings, Belief rest, Belief wet, double noise, Node[] nodes)
     {
-        var nodes = new Node[taus.Length * steadies.Length];
-        var logs = new double[nodes.Length];
-        var rows = new (double, double, double)[readings.Length];
-        var i = 0;
-        foreach (var tau in taus)
+        var heavy = nodes.OrderByDescending(n => n.Share).Take(200).ToArray();
+        var all = heavy.Sum(n => n.Share);
+        var paths = heavy.Select(n =>
         {
-            var off = (Math.Log(tau) - LogTau.Mean) / LogTau.Deviation;
-            for (var s = 0; s < steadies.Length; s++)
+            var path = new List<(double Minutes, double Grams, double Deviation)>();
+            var filter = new DryingFilter(readings, rest, wet, noise, n.Filter.Tau, n.Filter.SteadyMinutes, n.Filter.Wander, path);
+            return (Share: n.Share / all, Filter: filter, Path: path);
+        }).ToArray();
+        return minutes =>
+        {
+            double middle = 0, squares = 0;
+            foreach (var (share, filter, path) in paths)
             {
-                var steady = steadies[s] * tau;
-                for (var r = 0; r < rows.Length; r++)
-                {
-                    rows[r] = (1, DryingLaw.Shape(readings[r].Minutes, tau, steady), readings[r].Grams);
-                }
+                var (grams, variance) = minutes >= filter.Last ? filter.At(minutes) : Between(path, minutes);
+                middle += share * grams;
+                squares += share * (grams * grams + variance);
+            }
 
-                var fit = PairFit.Of(rows, noise, rest, wet);
-                // A steady start of any length is as likely as another up to about the time constant, and rarer beyond.
-                var width = (s + 1 < steadies.Length ? steadies[s + 1] : steadies[s]) - (s > 0 ? steadies[s - 1] : steadies[s]);
-                var log = fit.A <= 0 || fit.B <= 0 ? double.NegativeInfinity : fit.LogEvidence - 0.5 * off * off + Math.Log(width) - 0.5 * Math.Pow(steadies[s] / 1.2, 2);
-                (nodes[i], logs[i]) = (new Node(tau, steady, fit, 0), log);
-                i++;
+            return (middle, Math.Sqrt(Math.Max(0, squares - middle * middle)));
+        };
+
+        static (double, double) Between(List<(double Minutes, double Grams, double Deviation)> path, double minutes)
+        {
+            var after = Math.Max(1, path.FindIndex(p => p.Minutes > minutes));
+            var (from, to) = (path[after - 1], path[after]);
+            var share = to.Minutes > from.Minutes ? Math.Clamp((minutes - from.Minutes) / (to.Minutes - from.Minutes), 0, 1) : 1;
+            var deviation = from.Deviation + share * (to.Deviation - from.Deviation);
+            return (from.Grams + share * (to.Grams - from.Grams), deviation * deviation);
+        }
+    }
+
+    private static Node[] Weigh(DryingReading[] readings, Belief rest, Belief wet, double noise, double[] taus, double[] steadies, double[] wanders, Belief logWander)
+    {
+        var filters = new DryingFilter[taus.Length * steadies.Length * wanders.Length];
+        var logs = new double[filters.Length];
+        var i = 0;
+        foreach (var wander in wanders)
+        {
+            var airOff = Math.Pow((Math.Log(wander) - logWander.Mean) / logWander.Deviation, 2);
+            foreach (var tau in taus)
+            {
+                var tauOff = Math.Pow((Math.Log(tau) - LogTau.Mean) / LogTau.Deviation, 2);
+                for (var s = 0; s < steadies.Length; s++)
+                {
+                    var filter = new DryingFilter(readings, rest, wet, noise, tau, steadies[s] * tau, wander);
+                    // A steady start of any length is as likely as another up to about the time constant, and rarer beyond.
+                    var width = (s + 1 < steadies.Length ? steadies[s + 1] : steadies[s]) - (s > 0 ? steadies[s - 1] : steadies[s]);
+                    var log = filter.LogEvidence - 0.5 * (tauOff + airOff) + Math.Log(width) - 0.5 * Math.Pow(steadies[s] / 1.2, 2);
+                    (filters[i], logs[i]) = (filter, filter.RestGrams <= 0 || filter.WetGrams <= 0 || double.IsNaN(log) ? double.NegativeInfinity : log);
+                    i++;
+                }
             }
         }
 
-        var most = logs.Where(l => !double.IsNaN(l)).DefaultIfEmpty(double.NegativeInfinity).Max();
+        var most = logs.Max();
         if (!double.IsFinite(most))
         {
             return [];
         }
 
-        var shares = logs.Select(l => double.IsNaN(l) ? 0 : Math.Exp(l - most)).ToArray();
-        var all = shares.Sum();
-        return [.. nodes.Select((n, k) => n with { Share = shares[k] / all })];
+        var all = logs.Sum(l => Math.Exp(l - most));
+        return [.. filters.Select((f, k) => new Node(f, Math.Exp(logs[k] - most) / all))];
     }
 }

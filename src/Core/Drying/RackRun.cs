@@ -137,16 +137,25 @@ public static class RackRun
     /// <summary>Fits the weights. Depends on nothing but these, so that it is worth remembering.</summary>
     /// <param name="state">The rack.</param>
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
-    public static RackFit Fit(RackState state, double scaleStepGrams)
+    /// <param name="air">How the air by the rack is known to wander.</param>
+    public static RackFit Fit(RackState state, double scaleStepGrams, RackAir air)
     {
-        var readings = state.Weights.ToDictionary(w => w, w => new DryingReading((w.At - state.First).TotalMinutes, w.Grams) { Believed = w.Believed });
-        var forecast = DryingWatch.Fit([.. readings.Values], state.Plan.Expected, scaleStepGrams);
+        var readings = Readings(state);
+        var forecast = DryingWatch.Fit([.. readings.Values], state.Plan.Expected, scaleStepGrams, air: air);
         var counted = forecast.Readings!.Counted.ToHashSet(ReferenceEqualityComparer.Instance);
         return new RackFit(
             forecast,
             [.. state.Weights.Where(w => counted.Contains(readings[w]))],
             state.Weights.LastOrDefault(w => ReferenceEquals(readings[w], forecast.Readings.Doubted)));
     }
+
+    /// <summary>How far the air wandered while this dried: what it teaches its rack. Null where too little was weighed.</summary>
+    /// <param name="state">The rack.</param>
+    /// <param name="scaleStepGrams">The scale's division, above zero.</param>
+    public static double? Learned(RackState state, double scaleStepGrams) => DryingWatch.WanderOf([.. Readings(state).Values], scaleStepGrams);
+
+    private static Dictionary<RackWeight, DryingReading> Readings(RackState state) =>
+        state.Weights.ToDictionary(w => w, w => new DryingReading((w.At - state.First).TotalMinutes, w.Grams) { Believed = w.Believed });
 
     /// <summary>Where drying stands.</summary>
     /// <param name="state">The rack.</param>

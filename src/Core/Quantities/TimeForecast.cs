@@ -15,6 +15,9 @@ public sealed record TimeForecast(double Minutes, double Low, double High)
     /// <param name="parts">Weight (zero or more, at least one above), middle and standard deviation.</param>
     internal static TimeForecast Of(IReadOnlyList<(double Weight, double Mean, double Deviation)> parts)
     {
+        // What weighs less than a millionth moves no quantile.
+        var least = 1e-6 * parts.Sum(p => p.Weight);
+        parts = [.. parts.Where(p => p.Weight > least)];
         var total = parts.Sum(p => p.Weight);
         var low = parts.Min(p => p.Mean - 6 * p.Deviation);
         var high = parts.Max(p => p.Mean + 6 * p.Deviation);
@@ -23,13 +26,14 @@ public sealed record TimeForecast(double Minutes, double Low, double High)
         double Quantile(double share)
         {
             double from = low, to = high;
-            for (var i = 0; i < 60 && to - from > 1e-6 * Math.Max(1, Math.Abs(to)); i++)
+            for (var i = 0; i < 60 && to - from > 1e-5 * Math.Max(1, Math.Abs(to)); i++)
             {
                 var middle = (from + to) / 2;
                 var below = 0.0;
                 foreach (var (weight, mean, deviation) in parts)
                 {
-                    below += weight * Normal.CDF(mean, Math.Max(deviation, 1e-9), middle);
+                    var away = (middle - mean) / Math.Max(deviation, 1e-9);
+                    below += away > 6 ? weight : away < -6 ? 0 : weight * Normal.CDF(0, 1, away);
                 }
 
                 if (below / total < share)

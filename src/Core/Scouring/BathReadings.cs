@@ -22,8 +22,8 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
     /// <summary>A person who reads the temperature of the room in a hot bath is believed when they read it again.</summary>
     public const int PersonAgrees = 2;
 
-    /// <summary>How many degrees two readings may differ by noise alone: five times the scatter of a probe, three and a half of a person's.</summary>
-    private static double Slack(BathReading a, BathReading b) => a.ByProbe && b.ByProbe ? 1 : 2.5;
+    /// <summary>How many degrees two readings may differ by noise alone: more than five times the scatter of a probe's two, three and a half of a person's.</summary>
+    private static double Slack(BathReading a, BathReading b) => a.ByProbe && b.ByProbe ? 1.2 : 2.5;
 
     /// <summary>Sorts.</summary>
     /// <param name="outset">What is known of the bath beforehand.</param>

@@ -2,47 +2,13 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Scouring;
 
-/// <summary>What a tub is known to cool at: a normal law of the logarithm of its rate per minute.</summary>
-/// <param name="LogRate">Middle and spread of ln k.</param>
-/// <param name="Baths">Own baths behind it, zero when it is typical.</param>
-public sealed record TubRate(Belief LogRate, int Baths)
-{
-    /// <summary>Any tub: around 0.8 % of the difference a minute, a third less or half more (typical).</summary>
-    public static readonly TubRate Typical = new(new Belief(Math.Log(0.008), 0.5), 0);
-
-    /// <summary>The rate itself, at its middle.</summary>
-    public double PerMinute => Math.Exp(LogRate.Mean);
-
-    /// <summary>
-    /// What a tub's own baths teach: their mean stands against the typical rate as it would against one bath of somebody else's, and no tub
-    /// is trusted closer than 8 %, since lid, filling and draught differ each time.
-    /// </summary>
-    /// <param name="ratesPerMinute">The rates of its baths, each above zero.</param>
-    public static TubRate Of(IReadOnlyCollection<double> ratesPerMinute)
-    {
-        if (ratesPerMinute.Count == 0)
-        {
-            return Typical;
-        }
-
-        var n = ratesPerMinute.Count;
-        var mean = ratesPerMinute.Average(Math.Log);
-        // One bath of a tub tells its next to about a fifth; the more there are, the more their own spread counts.
-        const double Unlike = 0.2;
-        var squares = ratesPerMinute.Sum(r => Math.Pow(Math.Log(r) - mean, 2));
-        var each = Math.Sqrt((4 * Unlike * Unlike + squares) / (4 + n - 1));
-        double own = n / (each * each), typical = 1 / (Typical.LogRate.Deviation * Typical.LogRate.Deviation);
-        var middle = (own * mean + typical * Typical.LogRate.Mean) / (own + typical);
-        return new TubRate(new Belief(middle, Math.Max(0.08, Math.Sqrt(each * each + 1 / (own + typical)))), n);
-    }
-}
-
 /// <summary>What is known of a bath before its readings.</summary>
 /// <param name="Start">The temperature it was poured for.</param>
 /// <param name="Air">Of the air, with how surely that is known.</param>
-/// <param name="Tub">The tub's cooling rate.</param>
+/// <param name="Tub">How the tub cools.</param>
 /// <param name="FloorCelsius">What it must stay above.</param>
-public sealed record BathOutset(Belief Start, Belief Air, TubRate Tub, double FloorCelsius)
+/// <param name="Humidity">Of the room, 0 to 1.</param>
+public sealed record BathOutset(Belief Start, Belief Air, TubRate Tub, double FloorCelsius, double Humidity = WaterCooling.UsualHumidity)
 {
     /// <summary>How far the air may be from what somebody read or a sensor says.</summary>
     public const double AirRead = 0.8;
@@ -58,9 +24,10 @@ public sealed record BathOutset(Belief Start, Belief Air, TubRate Tub, double Fl
 /// <param name="Cooling">The fitted curve.</param>
 /// <param name="Floor">When the floor is reached, in minutes after the watch began; null when it never is.</param>
 /// <param name="Band">The fitted temperature with one standard deviation, for drawing.</param>
-/// <param name="LogRateDeviation">How surely the rate is known: below 0.15 it is worth remembering for the tub.</param>
+/// <param name="LogRate">The rate in the middle of a soak, as <see cref="TubRate.LogRate"/>.</param>
+/// <param name="LogEvaporation">The evaporation, as <see cref="TubRate.LogEvaporation"/>.</param>
 /// <param name="Readings">How many readings it stands on.</param>
-public sealed record BathForecast(Cooling Cooling, TimeForecast? Floor, Func<double, (double Celsius, double Deviation)> Band, double LogRateDeviation, int Readings)
+public sealed record BathForecast(WaterCooling Cooling, TimeForecast? Floor, Func<double, (double Celsius, double Deviation)> Band, Belief LogRate, Belief LogEvaporation, int Readings)
 {
     /// <summary>The same, told in minutes after an earlier moment.</summary>
     /// <param name="minutes">How much earlier.</param>
@@ -72,8 +39,9 @@ public sealed record BathForecast(Cooling Cooling, TimeForecast? Floor, Func<dou
 }
 
 /// <summary>
-/// Watches a bath cool. For each rate the tub may have, start and air follow from the readings by least squares; the rates are weighed by how
-/// well they fit and by what the tub did before. So the same sum serves a bath without any reading, one with two, and one with a probe in it.
+/// Watches a bath cool. For each rate and each evaporation the tub may have, start and air follow from the readings by least squares; the pairs
+/// are weighed by how well they fit and by what the tub did before (<see cref="CoolingTrials"/>). So the same sum serves a bath without any
+/// reading, one with two, and one with a probe in it.
 /// </summary>
 public static class CoolingWatch
 {
@@ -81,9 +49,9 @@ public static class CoolingWatch
     public const double ProbeNoise = 0.15;
 
     /// <summary>How far a thermometer read by eye may be off.</summary>
-    public const double TypedNoise = 0.5;
+    public const double TypedNoise = 0.4;
 
-    private const int Tried = 161;
+    private const int RatesTried = 41, EvaporationsTried = 7, Narrowings = 2, MostFitted = 40;
 
     /// <summary>
     /// Fits the readings that tell of the water as it is (<see cref="BathReadings"/>). The forecast's times are minutes after the watch began;
@@ -111,82 +79,50 @@ public static class CoolingWatch
     /// <param name="noise">Standard deviation of one reading, above zero.</param>
     public static BathForecast Fit(BathOutset outset, IReadOnlyList<BathReading> readings, double noise)
     {
-        var rates = Trials.Ratios(outset.Tub.PerMinute * Math.Exp(-4.5 * outset.Tub.LogRate.Deviation), outset.Tub.PerMinute * Math.Exp(4.5 * outset.Tub.LogRate.Deviation), Tried);
-        var fits = FitAll(outset, readings, noise, rates, out var weights);
-        if (readings.Count >= 6)
+        var count = readings.Count;
+        var seenUntil = count == 0 ? 0 : readings.Max(r => r.Minutes);
+        if (count > MostFitted)
         {
-            // With enough readings they tell themselves how far they scatter.
-            var best = fits[Array.IndexOf(weights, weights.Max())];
-            noise = Math.Sqrt((4 * noise * noise + best.SquaredResiduals) / (4 + readings.Count - 2));
-            fits = FitAll(outset, readings, noise, rates, out weights);
+            // A probe speaks every few seconds: a minute's mean tells the same, at the noise of a mean.
+            (readings, noise) = ([.. Means(readings)], noise / Math.Sqrt((double)count / MostFitted));
         }
 
-        var (low, high) = Trials.Carrying(rates, weights);
-        rates = Trials.Ratios(low, high, Tried);
-        fits = FitAll(outset, readings, noise, rates, out weights);
+        static double[] Around(Belief log, double deviations, int count) =>
+            Trials.Ratios(Math.Exp(log.Mean - deviations * log.Deviation), Math.Exp(log.Mean + deviations * log.Deviation), count);
 
-        var most = weights.Max();
-        var shares = weights.Select(w => Math.Exp(w - most)).ToArray();
-        var all = shares.Sum();
-        double Mean(Func<int, double> of) => Enumerable.Range(0, rates.Length).Sum(i => shares[i] * of(i)) / all;
-        var logRate = Mean(i => Math.Log(rates[i]));
-        var spread = Math.Sqrt(Mean(i => Math.Pow(Math.Log(rates[i]) - logRate, 2)));
-        var cooling = new Cooling(Mean(i => fits[i].A), Mean(i => fits[i].B), Math.Exp(logRate));
-        return new BathForecast(cooling, Floor(outset.FloorCelsius, rates, fits, shares), Band, spread, readings.Count);
-
-        (double, double) Band(double minutes)
+        var tub = outset.Tub;
+        var trials = new CoolingTrials(outset, readings, noise, Around(tub.LogRate, 4.5, RatesTried), Around(tub.LogEvaporation, 2.5, EvaporationsTried), outset.Start.Mean, outset.Air.Mean);
+        for (var pass = 0; pass < Narrowings; pass++)
         {
-            double At(int i) => new Cooling(fits[i].A, fits[i].B, rates[i]).At(minutes);
-            var middle = Mean(At);
-            var variance = Mean(i =>
+            if (readings.Count >= 6)
             {
-                var e = Math.Exp(-rates[i] * minutes);
-                return fits[i].Variance(e, 1 - e) + Math.Pow(At(i) - middle, 2);
-            });
-            return (middle, Math.Sqrt(variance));
-        }
-    }
-
-    private static PairFit[] FitAll(BathOutset outset, IReadOnlyList<BathReading> readings, double noise, double[] rates, out double[] weights)
-    {
-        var fits = new PairFit[rates.Length];
-        weights = new double[rates.Length];
-        var rows = new (double, double, double)[readings.Count];
-        for (var i = 0; i < rates.Length; i++)
-        {
-            for (var r = 0; r < rows.Length; r++)
-            {
-                var e = Math.Exp(-rates[i] * readings[r].Minutes);
-                rows[r] = (e, 1 - e, readings[r].Celsius);
+                // With enough readings they tell themselves how far they scatter.
+                noise = Math.Sqrt((4 * trials.Noise * trials.Noise + trials.Best.SquaredResiduals) / (4 + readings.Count - 2));
             }
 
-            fits[i] = PairFit.Of(rows, noise, outset.Start, outset.Air);
-            var off = (Math.Log(rates[i]) - outset.Tub.LogRate.Mean) / outset.Tub.LogRate.Deviation;
-            weights[i] = fits[i].LogEvidence - 0.5 * off * off;
+            trials = trials.Narrowed(noise, RatesTried, EvaporationsTried);
         }
 
-        return fits;
+        var logRate = trials.Mean(n => Math.Log(n.SoakRate));
+        var logEvaporation = trials.Mean(n => Math.Log(n.Evaporation));
+        var cooling = new WaterCooling(
+            trials.Mean(n => n.Fit.A), trials.Mean(n => n.Fit.B), Math.Exp(logRate) / WaterCooling.SoakFactor(Math.Exp(logEvaporation)), Math.Exp(logEvaporation), outset.Humidity);
+        return new BathForecast(
+            cooling,
+            trials.Floor(outset.FloorCelsius, seenUntil),
+            trials.Band,
+            new Belief(logRate, Math.Sqrt(trials.Mean(n => Math.Pow(Math.Log(n.SoakRate) - logRate, 2)))),
+            new Belief(logEvaporation, Math.Sqrt(trials.Mean(n => Math.Pow(Math.Log(n.Evaporation) - logEvaporation, 2)))),
+            count);
     }
 
-    private static TimeForecast? Floor(double floor, double[] rates, PairFit[] fits, double[] shares)
+    private static IEnumerable<BathReading> Means(IReadOnlyList<BathReading> readings)
     {
-        var parts = new List<(double, double, double)>(rates.Length);
-        for (var i = 0; i < rates.Length; i++)
+        var sorted = readings.OrderBy(r => r.Minutes).ToArray();
+        for (var i = 0; i < MostFitted; i++)
         {
-            double start = fits[i].A, air = fits[i].B;
-            // Where the air is as warm as the floor the bath never gets there; such rates carry no time.
-            if (floor - air < 0.2)
-            {
-                continue;
-            }
-
-            var above = Math.Max(start - air, 1e-6);
-            var minutes = Math.Log(above / (floor - air)) / rates[i];
-            var byStart = 1 / (above * rates[i]);
-            var byAir = (1 / (floor - air) - 1 / above) / rates[i];
-            parts.Add((shares[i], minutes, Math.Sqrt(fits[i].Variance(byStart, byAir))));
+            var group = sorted[(i * sorted.Length / MostFitted)..((i + 1) * sorted.Length / MostFitted)];
+            yield return new BathReading(group.Average(r => r.Minutes), group.Average(r => r.Celsius), group[0].ByProbe);
         }
-
-        return parts.Sum(p => p.Item1) > 0.5 * shares.Sum() ? TimeForecast.Of(parts) : null;
     }
 }

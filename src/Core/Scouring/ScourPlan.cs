@@ -310,7 +310,7 @@ public sealed record ScourPlan(
                 warnings.Add(new(BathWarningKind.Scalds, pour));
             }
 
-            var cooling = new Cooling(celsius, water.AirCelsius, tub.Rate.PerMinute);
+            var cooling = tub.Rate.Bath(celsius, water.AirCelsius);
             var counts = kind == BathKind.Wash;
             var toFloor = counts ? cooling.MinutesTo(floor) : null;
             if (counts && toFloor < minutes)

@@ -8,7 +8,7 @@ namespace EarthyTuft.Core.Scouring;
 /// <param name="GreasyGrams">What goes in.</param>
 /// <param name="GreasyFrom">Weighed for this wash, or what the ledger says is left.</param>
 /// <param name="TubLitres">What the tub holds.</param>
-/// <param name="TubRatePerMinute">How fast it cools.</param>
+/// <param name="TubRatePerMinute">How fast it cools in the middle of a soak.</param>
 /// <param name="TubBaths">Own baths behind the cooling rate; none means typical.</param>
 /// <param name="HotCelsius">The hot water.</param>
 /// <param name="ColdCelsius">The cold water.</param>
@@ -169,14 +169,19 @@ public sealed record BathFit(BathForecast Forecast, BathReadings Sorted, TubRate
     public LiftMoment Moment(Bath bath) => LiftMoment.Of(bath.Began.HasFloor ? Forecast.Floor : null, bath.Began.PlannedMinutes);
 }
 
+/// <summary>What a bath teaches its tub.</summary>
+/// <param name="RatePerMinute">Its rate in the middle of a soak, above zero.</param>
+/// <param name="EvaporationKelvin">Its evaporation, above zero; null where its temperatures did not tell it.</param>
+public sealed record BathLesson(double RatePerMinute, double? EvaporationKelvin);
+
 /// <summary>Decides what may happen at a wash, and says where it stands. Pure.</summary>
 public static class WashRun
 {
     /// <summary>A wash over in less than this share of the time it was planned for was not timed.</summary>
     private const double LeastOfPlanned = 0.3;
 
-    /// <summary>Surer than this of ln k, and a bath teaches the tub.</summary>
-    private const double WorthLearning = 0.15;
+    /// <summary>Surer than this of the logarithm of the rate, and of the evaporation, and a bath teaches the tub.</summary>
+    private const double WorthLearning = 0.15, WorthLearningEvaporation = 0.5;
 
     // What is believed of a bath and of the air by the tub, in degrees Celsius.
     private const double LowestBath = 0, HighestBath = 100, LowestAir = -20, HighestAir = 45;
@@ -239,9 +244,10 @@ public static class WashRun
     /// <param name="temperature">One of its temperatures.</param>
     public static BathReading ReadingOf(Bath bath, BathTemperature temperature) => new((temperature.At - bath.StartedAt).TotalMinutes, temperature.Celsius, temperature.Event is null);
 
-    /// <summary>The rate a bath teaches its tub, null while the wool lies in it or when its temperatures told too little.</summary>
+    /// <summary>What a bath teaches its tub, null while the wool lies in it or when its temperatures told too little.</summary>
     /// <param name="bath">The bath.</param>
-    public static double? Learned(Bath bath)
+    /// <param name="covered">The tub stands under a lid or under foam.</param>
+    public static BathLesson? Learned(Bath bath, bool covered)
     {
         if (bath.Lifted is null || bath.Began.InOtherTub)
         {
@@ -249,8 +255,12 @@ public static class WashRun
         }
 
         // Told by its own temperatures alone: what the tub did before must not teach it again.
-        var fit = Fit(bath, TubRate.Typical with { LogRate = TubRate.Typical.LogRate with { Deviation = 1 } });
-        return fit.Sorted.Counted.Count > 1 && fit.Forecast.LogRateDeviation < WorthLearning ? fit.Forecast.Cooling.RatePerMinute : null;
+        var typical = TubRate.TypicalOf(covered);
+        var fit = Fit(bath, typical with { LogRate = typical.LogRate with { Deviation = 1 }, LogEvaporation = typical.LogEvaporation with { Deviation = 1.2 } });
+        var (rate, evaporation) = (fit.Forecast.LogRate, fit.Forecast.LogEvaporation);
+        return fit.Sorted.Counted.Count > 1 && rate.Deviation < WorthLearning
+            ? new BathLesson(Math.Exp(rate.Mean), evaporation.Deviation < WorthLearningEvaporation ? Math.Exp(evaporation.Mean) : null)
+            : null;
     }
 
     /// <summary>Where a wash stands.</summary>

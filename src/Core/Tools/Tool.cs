@@ -13,7 +13,8 @@ public enum ToolKind
 /// <summary>A tub.</summary>
 /// <param name="Litres">What it holds, above zero.</param>
 /// <param name="LitresEquivalent">Its own warmth as litres of water, zero or more.</param>
-public sealed record Tub(double Litres, double LitresEquivalent);
+/// <param name="Covered">It stands under a lid, or under foam, while the wool soaks: little evaporates.</param>
+public sealed record Tub(double Litres, double LitresEquivalent, bool Covered = false);
 
 /// <summary>A rack.</summary>
 /// <param name="SquareMetres">Its area, above zero.</param>

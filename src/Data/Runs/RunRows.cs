@@ -130,8 +130,17 @@ public sealed class ToolLessonRow : IWorkshopOwned
 /// <summary>What tools are learned by.</summary>
 public static class ToolLessons
 {
-    /// <summary>The rate at which a tub cools, per minute.</summary>
-    public const string Cooling = "cooling";
+    /// <summary>The rate at which a tub cools in the middle of a soak, per minute.</summary>
+    /// <param name="covered">Under a lid or under foam: what it taught so tells nothing of it without.</param>
+    public static string Cooling(bool covered) => covered ? "cooling covered" : "cooling";
+
+    /// <summary>How much evaporation cools it, in kelvin.</summary>
+    /// <param name="covered">Under a lid or under foam.</param>
+    public static string Evaporation(bool covered) => covered ? "evaporation covered" : "evaporation";
+
+    /// <summary>How far the air by a rack wanders, as <see cref="Core.Drying.RackAir.Wander"/>.</summary>
+    /// <param name="outdoors">It hung outdoors.</param>
+    public static string Air(bool outdoors) => outdoors ? "air outdoors" : "air";
 }
 
 /// <summary>A figure noted with an entry beside its weights.</summary>

@@ -38,19 +38,20 @@ internal static class StoredTools
 {
     private const int Version = 1;
 
-    public static string Write(Tub tub) => StoredPayload.Write(new StoredTub(tub.Litres, tub.LitresEquivalent), Version);
+    public static string Write(Tub tub) => StoredPayload.Write(new StoredTub(tub.Litres, tub.LitresEquivalent, tub.Covered), Version);
 
     public static string Write(Rack rack) => StoredPayload.Write(new StoredRack(rack.SquareMetres), Version);
 
     public static Tub Tub(string stored)
     {
         var tub = StoredPayload.Read<StoredTub>(stored, Version);
-        return new Tub(tub.Litres, tub.LitresEquivalent);
+        return new Tub(tub.Litres, tub.LitresEquivalent, tub.Covered);
     }
 
     public static Rack Rack(string stored) => new(StoredPayload.Read<StoredRack>(stored, Version).SquareMetres);
 
-    private sealed record StoredTub(double Litres, double LitresEquivalent);
+    // Version 1 knew no lids; a tub without the word is open.
+    private sealed record StoredTub(double Litres, double LitresEquivalent, bool Covered = false);
 
     private sealed record StoredRack(double SquareMetres);
 }

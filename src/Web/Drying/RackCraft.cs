@@ -56,19 +56,36 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken) => Task.CompletedTask;
+    public async Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken)
+    {
+        // While weighings come in nothing is taught: its end tells, and a slip that is taken back.
+        if (happened.Count > 0 || run.Tools.FirstOrDefault()?.ToolId is not { } rack)
+        {
+            return;
+        }
+
+        var state = StoredRack.State(run);
+        await db.ToolLessons.Where(l => l.RunId == run.Id).ExecuteDeleteAsync(cancellationToken);
+        if (RackRun.Learned(state, context.Workshop.ScaleStepGrams) is { } wander)
+        {
+            db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = run.Id, What = ToolLessons.Air(state.Plan.Outdoors), ToolId = rack, Value = wander, At = context.Now });
+        }
+    }
 
     public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
         var bedtime = await db.Workshops.Where(w => w.Id == context.Workshop.WorkshopId).Select(w => w.Bedtime).SingleAsync(cancellationToken);
         var needs = await RackNeeds.Of(db, await books.Here(cancellationToken), cancellationToken);
-        return [.. runs.Select(r => See(r, needs, bedtime))];
+        var airs = await RackAirs.Of(db, cancellationToken);
+        return [.. runs.Select(r => See(r, needs, bedtime, airs))];
     }
 
-    private CraftSeen See(RunRow run, RackNeeds needs, TimeOnly bedtime)
+    private CraftSeen See(RunRow run, RackNeeds needs, TimeOnly bedtime, RackAirs airs)
     {
         var (state, unit, now) = (StoredRack.State(run), context.Workshop.Unit, run.EndedAt ?? context.Now);
-        var fit = fits.Of(run, run.Id, context.Workshop.ScaleStepGrams, () => RackRun.Fit(state, context.Workshop.ScaleStepGrams));
+        var step = context.Workshop.ScaleStepGrams;
+        var air = airs.By(run.Tools.FirstOrDefault()?.ToolId, state.Plan.Outdoors);
+        var fit = fits.Of(run, run.Id, (step, air), () => RackRun.Fit(state, step, air));
         var (forecast, counted, doubted) = fit;
         var summary = RackRun.Summarise(state, fit, now);
         var call = summary.Calls[0];
@@ -106,9 +123,11 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
                         new("weighings", FormattableString.Invariant($"{forecast.Readings!.Counted.Count}{(forecast.Readings.Excluded.Count > 0 ? $", and {forecast.Readings.Excluded.Count} set aside" : "")}")),
                         new("time constant", forecast.Law is { } law ? FormattableString.Invariant($"{law.TimeConstantMinutes:0} min") : "not known yet"),
                         new("steady at first for", forecast.Law is { } steady ? FormattableString.Invariant($"{steady.SteadyMinutes:0} min") : "not known yet"),
+                        new("the air, beside usual", forecast.AirNow is { } faster ? AirWords(faster) : "not known yet"),
+                        new("the air changes by", FormattableString.Invariant($"{air.Wander * 100:0} %, {(air.Dryings > 0 ? $"from {air.Dryings} of your own dryings here" : "typical")}")),
                         new("expected dry weight", plan.Expected is { } dry ? FormattableString.Invariant($"{dry.Mean:0} ± {dry.Deviation:0} g") : "none"),
                     ],
-                    "least squares over every time constant and every length of the steady start, weighed by how well they fit"),
+                    "a filter for every time constant, every length of the steady start and every wandering of the air, weighed by how well they fit"),
                 MassAxis.Of(unit),
                 [.. state.Weights.Select(w => new CurveDot(w.At, w.Grams, false, counted.Contains(w)))],
                 forecast.Band is not { } band ? [] : [.. Enumerable.Range(0, CurvePoints + 1).Select(i =>
@@ -118,6 +137,8 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
                     return new CurvePoint(RackRun.At(state, minutes), value, value - deviation, value + deviation);
                 })]));
     }
+
+    private static string AirWords(double logFaster) => Math.Abs(logFaster) < 0.05 ? "as fast" : FormattableString.Invariant($"{Math.Exp(Math.Abs(logFaster)):0.0} times as {(logFaster > 0 ? "fast" : "slow")}");
 
     private RunEventRow Row(RunEvent<RackEvent> happened) => StoredRack.Row(happened, context.Workshop.PersonName);
 
@@ -143,7 +164,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
         {
             RunAct.Log => "Dry: two weighings an hour apart agree. Log its weight and put it away." + where,
             RunAct.WeighAgain => "It should be dry. Weigh it now and again in an hour: when both agree, the weight is final." + where,
-            RunAct.DryAt => $"Dry at about {Clock(call.DueAt!.Value)}." + (late ? " That is past bedtime: leave it until morning, or move the air." : "") + where,
+            RunAct.DryAt => $"Dry at about {Clock(call.DueAt!.Value)}, if the air stays like this." + (late ? " That is past bedtime: leave it until morning, or move the air." : "") + where,
             _ => (forecast.Why ?? "Cannot tell yet.") + where,
         };
     }

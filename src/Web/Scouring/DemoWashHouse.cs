@@ -42,14 +42,14 @@ public static class DemoWashHouse
             (wash.EndedAt, wash.Lots[0].EndedAt) = (wash.StartedAt.AddHours(2), wash.StartedAt.AddHours(2));
             var began = First(plan, wash.StartedAt);
             wash.Events.AddRange(new[] { began, new RunEvent<WashEvent>(Guid.CreateVersion7(), wash.StartedAt.AddMinutes(22), new BathLifted(began.Id)) }.Select(e => StoredWash.Row(e, wash.Who)));
-            db.ToolLessons.Add(new ToolLessonRow { RunId = wash.Id, Part = began.Id, What = ToolLessons.Cooling, ToolId = tub.Id, Value = rate, At = wash.StartedAt.AddMinutes(22) });
+            db.ToolLessons.Add(new ToolLessonRow { RunId = wash.Id, Part = began.Id, What = ToolLessons.Cooling(covered: false), ToolId = tub.Id, Value = rate, At = wash.StartedAt.AddMinutes(22) });
         }
 
         // Now: the rest of a Corriedale lies in its first bath, and an Icelandic on the rack since this morning.
         var (running, now) = await Wash("C-01.2", pan, recipe, context.Now.AddMinutes(-20));
         var bath = First(now, context.Now.AddMinutes(-14));
         var of = (BathBegan)bath.What;
-        var truth = new Cooling(of.TargetCelsius - 0.4, of.AirCelsius + 0.3, 0.0094);
+        var truth = (TubRate.Typical with { LogRate = new Belief(Math.Log(0.0094), 0.1) }).Bath(of.TargetCelsius - 0.4, of.AirCelsius + 0.3);
         double[] off = [0.2, -0.3, 0.1, -0.1, 0.2];
         running.Events.AddRange(off.Select((d, i) => new RunEvent<WashEvent>(Guid.CreateVersion7(), bath.At.AddMinutes(3 * i), new BathRead(bath.Id, Math.Round(truth.At(3 * i) + d, 1))))
             .Prepend(bath).Select(e => StoredWash.Row(e, running.Who)));

@@ -29,7 +29,11 @@ public sealed record ScourPlanRequest(
     double? GreasyGrams = null,
     Guid? RecipeId = null);
 
-public sealed record TubView(Guid Id, string Name, double Litres, double LitresEquivalent, double RatePerMinute, int Baths, uint Version);
+/// <summary>A tub with how it was seen to cool.</summary>
+/// <param name="RatePerMinute">In the middle of a soak.</param>
+/// <param name="Evaporation">How much of that is evaporation, 0 to 1.</param>
+/// <param name="Covered">It stands under a lid or under foam.</param>
+public sealed record TubView(Guid Id, string Name, double Litres, double LitresEquivalent, double RatePerMinute, double Evaporation, bool Covered, int Baths, uint Version);
 
 public sealed record RackToolView(Guid Id, string Name, double AreaSquareMetres, uint Version);
 
@@ -46,12 +50,18 @@ public sealed record RecipeRequest([property: StringLength(80, MinimumLength = 1
 /// <param name="LitresEquivalent">Its own warmth as litres of water, where somebody knows it; else it follows from its weight, else from what it holds.</param>
 /// <param name="EmptyKilograms">What it weighs empty.</param>
 /// <param name="Material">What it is made of; counts with its weight.</param>
+/// <param name="Covered">It stands under a lid, or under foam, while the wool soaks.</param>
 public sealed record TubRequest(
     [property: StringLength(60, MinimumLength = 1)] string Name,
     [property: StringLength(40)] string Litres,
     [property: Range(0, 500)] double? LitresEquivalent = null,
     [property: Range(0.01, 500)] double? EmptyKilograms = null,
-    TubMaterial Material = TubMaterial.Steel);
+    TubMaterial Material = TubMaterial.Steel,
+    bool Covered = false);
+
+/// <summary>What can change of a tub.</summary>
+/// <param name="Covered">It stands under a lid, or under foam, while the wool soaks.</param>
+public sealed record TubCoverRequest(bool Covered);
 
 public sealed record RackRequest([property: StringLength(60, MinimumLength = 1)] string Name, [property: Range(0.05, 500)] double AreaSquareMetres);
 
@@ -74,6 +84,7 @@ public static class ScourPlanEndpoints
         group.MapPost("/recipes", KeepRecipe).Named("keepRecipe", "Keeps a wash as a recipe.").Changes().ProducesProblem(409);
         group.MapDelete("/recipes/{id:guid}", RetireRecipe).Named("retireRecipe", "Puts a recipe away.").Changes().ProducesProblem(404);
         group.MapPost("/tubs", AddTub).Named("addTub", "Adds a tub.").Changes();
+        group.MapPut("/tubs/{id:guid}/cover", CoverTub).Named("coverTub", "Says whether a tub stands under a lid.").Changes().ProducesProblem(404);
         group.MapDelete("/tubs/{id:guid}", RetireTub).Named("retireTub", "Puts a tub away.").Changes().ProducesProblem(404);
         group.MapPost("/racks", AddRack).Named("addRack", "Adds a rack.").Changes();
         group.MapDelete("/racks/{id:guid}", RetireRack).Named("retireRack", "Puts a rack away.").Changes().ProducesProblem(404);
@@ -208,10 +219,26 @@ public static class ScourPlanEndpoints
             return Problems.Refused(warmth.Refusals);
         }
 
-        var row = ToolRow.Of(request.Name.Trim(), new Tub(litres, request.LitresEquivalent ?? Math.Round(warmth.Value, 2)));
+        var row = ToolRow.Of(request.Name.Trim(), new Tub(litres, request.LitresEquivalent ?? Math.Round(warmth.Value, 2), request.Covered));
         db.Tools.Add(row);
         await db.SaveChangesAsync(cancellationToken);
-        return TypedResults.Ok(Tub(row, TubRate.Typical));
+        return TypedResults.Ok(Tub(row, TubRate.TypicalOf(request.Covered)));
+    }
+
+    private static async Task<Results<Ok<TubView>, ProblemHttpResult>> CoverTub(Guid id, TubCoverRequest request, EarthyTuftDb db, CancellationToken cancellationToken)
+    {
+        if (await db.Tools.SingleOrDefaultAsync(t => t.Id == id && t.Kind == ToolKind.Tub && t.RetiredAt == null, cancellationToken) is not { } row)
+        {
+            return Problems.NotHere("tub");
+        }
+
+        if (row.Tub.Covered != request.Covered)
+        {
+            row.Tub = row.Tub with { Covered = request.Covered };
+            await db.SaveChangesAsync(cancellationToken);
+        }
+
+        return TypedResults.Ok(Tub(row, (await TubRates.Of(db, cancellationToken)).Of(id)));
     }
 
     private static Task<Results<NoContent, ProblemHttpResult>> RetireTub(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) => Retire(id, ToolKind.Tub, db, context, cancellationToken);
@@ -235,7 +262,8 @@ public static class ScourPlanEndpoints
         db.Told<ToolRow>(await db.Tools.Where(t => t.Id == id && t.Kind == kind && t.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, context.Now), cancellationToken)) > 0
             ? TypedResults.NoContent() : Problems.NotHere(kind == ToolKind.Tub ? "tub" : "rack");
 
-    private static TubView Tub(ToolRow t, TubRate rate) => new(t.Id, t.Name, t.Tub.Litres, t.Tub.LitresEquivalent, rate.PerMinute, rate.Baths, t.Version);
+    private static TubView Tub(ToolRow t, TubRate rate) => new(
+        t.Id, t.Name, t.Tub.Litres, t.Tub.LitresEquivalent, rate.PerMinute, 1 - 1 / WaterCooling.SoakFactor(rate.Evaporation), t.Tub.Covered, rate.Baths, t.Version);
 
     private static RackToolView Rack(ToolRow t) => new(t.Id, t.Name, t.Rack.SquareMetres, t.Version);
 

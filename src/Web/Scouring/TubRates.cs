@@ -1,21 +1,29 @@
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Scouring;
 
-/// <summary>What tubs are known to cool at.</summary>
+/// <summary>How tubs are known to cool.</summary>
 internal static class TubRates
 {
     /// <summary>How many of a tub's baths are remembered; older ones tell of another lid and another season.</summary>
     private const int BathsRemembered = 20;
 
-    /// <summary>Every tub's rate from its last baths; a tub without one is not in it.</summary>
-    public static async Task<IReadOnlyDictionary<Guid, TubRate>> Of(EarthyTuftDb db, CancellationToken cancellationToken) =>
-        (await db.ToolLessons.AsNoTracking().Where(l => l.What == ToolLessons.Cooling).OrderByDescending(l => l.At).Take(400).Select(l => new { l.ToolId, l.Value }).ToListAsync(cancellationToken))
-        .GroupBy(l => l.ToolId).ToDictionary(g => g.Key, g => TubRate.Of([.. g.Take(BathsRemembered).Select(l => l.Value)]));
+    /// <summary>Every tub of the workshop with what its last baths taught.</summary>
+    public static async Task<IReadOnlyDictionary<Guid, TubRate>> Of(EarthyTuftDb db, CancellationToken cancellationToken)
+    {
+        string[] known = [ToolLessons.Cooling(false), ToolLessons.Cooling(true), ToolLessons.Evaporation(false), ToolLessons.Evaporation(true)];
+        var lessons = (await db.ToolLessons.AsNoTracking().Where(l => known.Contains(l.What))
+            .OrderByDescending(l => l.At).Take(800).Select(l => new { l.ToolId, l.What, l.Value }).ToListAsync(cancellationToken)).ToLookup(l => (l.ToolId, l.What), l => l.Value);
+        var tubs = await db.Tools.AsNoTracking().Where(t => t.Kind == ToolKind.Tub).ToListAsync(cancellationToken);
+        return tubs.ToDictionary(
+            t => t.Id,
+            t => TubRate.Of([.. lessons[(t.Id, ToolLessons.Cooling(t.Tub.Covered))].Take(BathsRemembered)], [.. lessons[(t.Id, ToolLessons.Evaporation(t.Tub.Covered))].Take(BathsRemembered)], t.Tub.Covered));
+    }
 
-    /// <summary>What one tub is known to cool at, typical for an unknown one.</summary>
+    /// <summary>How one tub is known to cool, typical for an unknown one.</summary>
     public static TubRate Of(this IReadOnlyDictionary<Guid, TubRate> rates, Guid? tub) => tub is { } id ? rates.GetValueOrDefault(id, TubRate.Typical) : TubRate.Typical;
 }

@@ -51,29 +51,36 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
     {
         var state = StoredWash.State(run);
         await Hang(run, state, [.. happened.Select(StoredWash.Read).OfType<ProbeHung>()], cancellationToken);
-        if (run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.ToolId is not { } tub)
+        if (run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.Tool is not { } tub)
         {
             return;
         }
 
-        var lessons = await db.ToolLessons.Where(l => l.RunId == run.Id && l.What == ToolLessons.Cooling).ToDictionaryAsync(l => l.Part, cancellationToken);
+        var known = await db.ToolLessons.Where(l => l.RunId == run.Id).ToDictionaryAsync(l => (l.Part, l.What), cancellationToken);
         foreach (var bath in state.Baths)
         {
-            var known = lessons.GetValueOrDefault(bath.Id);
-            if (WashRun.Learned(bath) is not { } rate)
+            var lesson = WashRun.Learned(bath, tub.Tub.Covered);
+            Teach(bath, ToolLessons.Cooling(tub.Tub.Covered), lesson?.RatePerMinute);
+            Teach(bath, ToolLessons.Evaporation(tub.Tub.Covered), lesson?.EvaporationKelvin);
+        }
+
+        void Teach(Bath bath, string what, double? value)
+        {
+            var row = known.GetValueOrDefault((bath.Id, what));
+            if (value is not { } learned)
             {
-                if (known is not null)
+                if (row is not null)
                 {
-                    db.ToolLessons.Remove(known);
+                    db.ToolLessons.Remove(row);
                 }
             }
-            else if (known is not null)
+            else if (row is not null)
             {
-                (known.Value, known.At) = (rate, bath.LiftedAt!.Value);
+                (row.Value, row.At) = (learned, bath.LiftedAt!.Value);
             }
             else
             {
-                db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = bath.Id, What = ToolLessons.Cooling, ToolId = tub, Value = rate, At = bath.LiftedAt!.Value });
+                db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = bath.Id, What = what, ToolId = tub.Id, Value = learned, At = bath.LiftedAt!.Value });
             }
         }
     }
@@ -155,16 +162,17 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
             At(bath.Began.PlannedMinutes),
             sorted.Counted.Count >= 2 ? Provenance.Reckoned : rate.Baths > 0 ? Provenance.Yours : Provenance.Typical,
             new Working(
-                "lift by = start + ln((start - air) / (floor - air)) / rate, over all rates that fit the readings",
+                "dT/dt = -rate ((T - air) + evaporation (x(T) - 0.6 x(air))), x the moisture of saturated air; over all rates and evaporations that fit the readings",
                 [
                     new("start", $"{Write(fit.Cooling.StartCelsius, 1)}{(sorted.BeganMinutes is { } leap ? $" at {RunWords.Clock(At(leap), context)}, when the water changed" : "")}"),
                     new("air", $"{Write(fit.Cooling.AirCelsius, 1)}, {(bath.Began.AirRead ? "measured" : "guessed")}"),
                     new("floor", bath.Began.HasFloor ? Write(bath.Began.FloorCelsius) : "none counts for this bath"),
-                    new("cooling rate", FormattableString.Invariant($"{fit.Cooling.RatePerMinute:0.0000} per minute ± {fit.LogRateDeviation * 100:0} %")),
+                    new("cooling rate in the middle of a soak", FormattableString.Invariant($"{Math.Exp(fit.LogRate.Mean):0.0000} per minute, give or take {fit.LogRate.Deviation * 100:0} %")),
+                    new("of that by evaporation", FormattableString.Invariant($"{(1 - 1 / WaterCooling.SoakFactor(fit.Cooling.EvaporationKelvin)) * 100:0} % ({fit.Cooling.EvaporationKelvin:0} K)")),
                     new("readings", FormattableString.Invariant($"{sorted.Counted.Count}{(sorted.Excluded.Count > 0 ? $", and {sorted.Excluded.Count} set aside" : "")}")),
                     new("this tub before", rate.Baths > 0 ? FormattableString.Invariant($"{rate.PerMinute:0.0000} per minute, from {rate.Baths} of your own baths") : "not known, typical 0.0080 per minute"),
                 ],
-                "a bath cools in proportion to what it is warmer than the air"),
+                "a bath cools by what it is warmer than the air, and by what evaporates: the more, the hotter it is"),
             bath.Lifted is null && sorted.Doubted is { } doubted ? Doubt(doubted, fit.Band(doubted.Minutes).Celsius) : null,
             Temperature.Sign(Unit),
             [.. bath.Temperatures.Where((_, i) => i % every == 0 || i == bath.Temperatures.Count - 1).Select(t => new CurveDot(t.At, Degrees(t.Celsius), t.Event is null, counted.Contains(WashRun.ReadingOf(bath, t))))],

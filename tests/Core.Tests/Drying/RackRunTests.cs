@@ -26,7 +26,7 @@ public class RackRunTests
 
     private static string Code<T>(Result<T> refused) => $"{Assert.Single(refused.Refusals).Field} {refused.Refusals[0].Code}";
 
-    private RunCall Call() => Assert.Single(RackRun.Summarise(State, RackRun.Fit(State, 1), Now).Calls);
+    private RunCall Call() => Assert.Single(RackRun.Summarise(State, RackRun.Fit(State, 1, RackAir.Indoors), Now).Calls);
 
     [Theory]
     [InlineData("0", 0, "mass empty-lot")]
@@ -72,7 +72,7 @@ public class RackRunTests
         Weigh(530, law.At(530));
         Weigh(595, law.At(595));
         Assert.Equal((RunAct.Log, null), (Call().Act, Call().DueAt));
-        Assert.True(RackRun.Summarise(State, RackRun.Fit(State, 1), Now).MayBeLogged);
+        Assert.True(RackRun.Summarise(State, RackRun.Fit(State, 1, RackAir.Indoors), Now).MayBeLogged);
     }
 
     [Fact]
@@ -85,12 +85,12 @@ public class RackRunTests
         }
 
         var halved = Weigh(90, 520);
-        Assert.Equal(halved, RackRun.Fit(State, 1).Doubted!.Event);
-        Assert.DoesNotContain(RackRun.Fit(State, 1).Counted, w => w.Event == halved);
+        Assert.Equal(halved, RackRun.Fit(State, 1, RackAir.Indoors).Doubted!.Event);
+        Assert.DoesNotContain(RackRun.Fit(State, 1, RackAir.Indoors).Counted, w => w.Event == halved);
         Assert.Equal("weight not-here", Code(Tap(new BelieveWeight(Guid.NewGuid()))));
         Tap(new BelieveWeight(halved, Now));
-        Assert.Null(RackRun.Fit(State, 1).Doubted);
-        Assert.Equal(halved, RackRun.Fit(State, 1).Counted[^1].Event);
+        Assert.Null(RackRun.Fit(State, 1, RackAir.Indoors).Doubted);
+        Assert.Equal(halved, RackRun.Fit(State, 1, RackAir.Indoors).Counted[^1].Event);
         Assert.Null(RackRun.Withdraw(State, halved));
         Assert.Equal("not-here", RackRun.Withdraw(State, Guid.NewGuid())!.Code);
     }

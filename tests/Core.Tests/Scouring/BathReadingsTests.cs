@@ -8,7 +8,7 @@ namespace EarthyTuft.Core.Tests.Scouring;
 public class BathReadingsTests
 {
     private static readonly BathOutset Outset = new(new(60, BathOutset.Poured), new(18, BathOutset.AirRead), TubRate.Typical, 45);
-    private static readonly Cooling Truth = new(60, 18, 0.009);
+    private static readonly WaterCooling Truth = new(60, 18, 0.0048, 350);
 
     private static BathReading Probe(double minutes, double? celsius = null) => new(minutes, celsius ?? Truth.At(minutes), true);
 
@@ -66,7 +66,7 @@ public class BathReadingsTests
     [Fact]
     public void Hot_water_poured_in_begins_the_watch_anew()
     {
-        var warmer = new Cooling(62, 18, 0.009);
+        var warmer = new WaterCooling(62, 18, 0.0048, 350);
         var (forecast, sorted) = CoolingWatch.Follow(Outset, [.. Probed(0, 15), .. Probed(15, 25).Select(r => r with { Celsius = warmer.At(r.Minutes - 15) })]);
         Assert.Equal(15, sorted.BeganMinutes!.Value, 0.01);
         Assert.Null(sorted.Doubted);

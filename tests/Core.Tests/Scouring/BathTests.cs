@@ -117,4 +117,54 @@ public class BathTests
         Assert.Equal(5, often.Baths);
         Assert.True(TubRate.Of([.. Enumerable.Repeat(0.01, 400)]).LogRate.Deviation >= 0.08);
     }
+
+    [Fact]
+    public void Open_water_cools_as_worked_in_the_handbook()
+    {
+        var open = new WaterCooling(60, 18, 0.004, 400, 0.6);
+        Assert.Equal(53.18, open.At(20), 0.005);
+        Assert.Equal(53.9, open.MinutesTo(45)!.Value, 0.05);
+        // An exponential through the same twenty minutes says too early.
+        Assert.Equal(49.9, new Cooling(60, 18, Cooling.Rate(60, open.At(20), 18, 20)).MinutesTo(45)!.Value, 0.1);
+    }
+
+    [Fact]
+    public void Without_evaporation_open_water_is_an_exponential()
+    {
+        var random = new Random(7);
+        for (var i = 0; i < 300; i++)
+        {
+            double start = 20 + 70 * random.NextDouble(), air = -5 + 40 * random.NextDouble(), rate = 0.002 + 0.03 * random.NextDouble(), minutes = 90 * random.NextDouble();
+            var (water, plain) = (new WaterCooling(start, air, rate, 0), new Cooling(start, air, rate));
+            Assert.Equal(plain.At(minutes), water.At(minutes), 0.06);
+            var floor = air + (start - air) * (0.2 + 0.7 * random.NextDouble());
+            if (start > air + 2)
+            {
+                Assert.Equal(plain.MinutesTo(floor)!.Value, water.MinutesTo(floor)!.Value, 1e-3 / rate);
+                Assert.Null(water.MinutesTo(air - 1));
+            }
+        }
+    }
+
+    [Fact]
+    public void More_evaporation_is_sooner_at_the_floor_and_colder_at_rest()
+    {
+        double[] floors = [.. new double[] { 0, 50, 100, 350, 800 }.Select(b => new WaterCooling(60, 16, 0.004, b).MinutesTo(45)!.Value)];
+        Assert.Equal(floors.OrderDescending(), floors);
+        Assert.InRange(new WaterCooling(60, 16, 0.004, 350).At(5000), 10, 15);
+        Assert.Equal(0, new WaterCooling(44, 16, 0.004, 350).MinutesTo(45));
+        // Poured colder than the room it warms, and stays.
+        Assert.InRange(new WaterCooling(5, 16, 0.004, 100).At(600), 10, 16);
+    }
+
+    [Fact]
+    public void A_lid_is_known_and_a_tub_learns_its_evaporation()
+    {
+        Assert.Equal(TubRate.TypicalCovered, TubRate.Of([], covered: true));
+        Assert.True(TubRate.TypicalCovered.Evaporation < TubRate.Typical.Evaporation);
+        var learned = TubRate.Of([0.009, 0.0092, 0.0088], [600, 640, 580]);
+        Assert.InRange(learned.Evaporation, 450, 620);
+        Assert.True(learned.LogEvaporation.Deviation < TubRate.Typical.LogEvaporation.Deviation);
+        Assert.Equal(0.009, learned.PerMinute, 0.0005);
+    }
 }

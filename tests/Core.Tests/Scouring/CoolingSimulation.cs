@@ -6,11 +6,12 @@ namespace EarthyTuft.Core.Tests.Scouring;
 /// <summary>
 /// Tubs, weather and probes at random: is the lift-by time right, and does its band hold what it says? A tub's rate comes from a flat law and
 /// not from the forecast's own; the probe is read every ten seconds and rounded to tenths; the air is read with an error. A soak is twenty minutes, or shorter where the
-/// bath cools faster. Two baths in three the tub is one the workshop knows from earlier baths.
+/// bath cools faster. Two baths in three the tub is one the workshop knows from earlier baths. Here the tubs are covered, with a lid anywhere
+/// between tight and loose; <see cref="OpenTubSimulation"/> has open ones.
 /// </summary>
 public class CoolingSimulation(ITestOutputHelper output)
 {
-    private sealed record Bath(Cooling Truth, BathOutset Outset, double Floor, IReadOnlyList<BathReading> Readings, double Soak);
+    private sealed record Bath(WaterCooling Truth, BathOutset Outset, double Floor, IReadOnlyList<BathReading> Readings, double Soak);
 
     private static double Gauss(Random random) => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 
@@ -20,10 +21,10 @@ public class CoolingSimulation(ITestOutputHelper output)
         var air = 8 + 16 * random.NextDouble();
         var floor = Cooling.FloorCelsius;
         // No two baths of a tub are alike: lid, filling, draught.
-        var truth = new Cooling(floor + 5 + 15 * random.NextDouble(), air, rate * Math.Exp(0.18 * Gauss(random)));
-        var known = random.Next(3) > 0
-            ? TubRate.Of([.. Enumerable.Range(0, 1 + random.Next(6)).Select(_ => rate * Math.Exp(0.18 * Gauss(random)))])
-            : TubRate.Typical;
+        var lid = 200 * random.NextDouble();
+        double Bath() => rate * Math.Exp(0.18 * Gauss(random));
+        var truth = new WaterCooling(floor + 5 + 15 * random.NextDouble(), air, Bath() / WaterCooling.SoakFactor(lid), lid);
+        var known = random.Next(3) > 0 ? TubRate.Of([.. Enumerable.Range(0, 1 + random.Next(6)).Select(_ => Bath())], covered: true) : TubRate.TypicalCovered;
         var outset = new BathOutset(new(truth.StartCelsius + 2 * Gauss(random), BathOutset.Poured), new(air + 0.8 * Gauss(random), BathOutset.AirRead), known, floor);
         var soak = Math.Min(20, truth.MinutesTo(floor)!.Value);
         var readings = Enumerable.Range(0, (int)(soak * 6) + 1)
@@ -36,7 +37,7 @@ public class CoolingSimulation(ITestOutputHelper output)
     {
         var random = new Random(20261123);
         var baths = Enumerable.Range(0, 1200).Select(_ => Run(random)).ToArray();
-        double[] stages = [0, 0.05, 0.15, 1.0 / 3, 0.5, 0.75, 1];
+        double[] stages = [0, 0.05, 0.15, 1.0 / 3, 0.5, 1];
         var coverages = new List<double>();
         foreach (var stage in stages)
         {
@@ -101,7 +102,7 @@ public class CoolingSimulation(ITestOutputHelper output)
     public void A_band_narrows_as_readings_come()
     {
         var outset = new BathOutset(new(60, BathOutset.Poured), new(16, BathOutset.AirRead), TubRate.Typical, 45);
-        var truth = new Cooling(60.5, 16.2, 0.011);
+        var truth = new WaterCooling(60.5, 16.2, 0.006, 350);
         var width = double.MaxValue;
         foreach (var n in new[] { 0, 1, 3, 8, 20 })
         {
@@ -116,7 +117,7 @@ public class CoolingSimulation(ITestOutputHelper output)
     [Fact]
     public void A_bath_warmer_than_its_floor_for_ever_has_no_time()
     {
-        var outset = new BathOutset(new(40, 1), new(32, 0.5), TubRate.Typical, 30);
+        var outset = new BathOutset(new(40, 1), new(32, 0.5), TubRate.Typical, 24);
         Assert.Null(CoolingWatch.Fit(outset, [new(0, 40), new(5, 39.5)], 0.2).Floor);
     }
 

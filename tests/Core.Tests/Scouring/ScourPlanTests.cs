@@ -125,7 +125,7 @@ public class ScourPlanTests
     [Fact]
     public void A_bath_that_cools_too_fast_is_cut_short()
     {
-        var plan = Plan(Fleece(), new(ScourSchool.HandHot), new ScourTub(30, 0.8, new TubRate(new Belief(Math.Log(0.03), 0.1), 4)));
+        var plan = Plan(Fleece(), new(ScourSchool.HandHot), new ScourTub(30, 0.8, TubRate.Typical with { LogRate = new Belief(Math.Log(0.03), 0.1), Baths = 4 }));
         Assert.True(plan.Baths[0].Minutes < 25);
         Assert.True(plan.Baths[0].LiftedCelsius >= 45);
         var warned = plan.Baths[0].Warnings[0];

@@ -180,11 +180,11 @@ public class WashRunTests
             Tap(new ReadBath(bath, FormattableString.Invariant($"{16 + (57 - 16) * Math.Exp(-0.012 * minute):0.0000}")), 25 - minute);
         }
 
-        Assert.Null(WashRun.Learned(State.Baths[0]));
+        Assert.Null(WashRun.Learned(State.Baths[0], covered: false));
         Tap(new LiftBath(bath));
-        Assert.InRange(WashRun.Learned(State.Baths[0])!.Value, 0.011, 0.013);
-        Assert.Null(WashRun.Learned(State.Baths[0] with { Began = State.Baths[0].Began with { InOtherTub = true } }));
-        Assert.Null(WashRun.Learned(State.Baths[0] with { Temperatures = [] }));
+        Assert.InRange(WashRun.Learned(State.Baths[0], covered: false)!.RatePerMinute, 0.011, 0.013);
+        Assert.Null(WashRun.Learned(State.Baths[0] with { Began = State.Baths[0].Began with { InOtherTub = true } }, covered: false));
+        Assert.Null(WashRun.Learned(State.Baths[0] with { Temperatures = [] }, covered: false));
     }
 
     [Fact]

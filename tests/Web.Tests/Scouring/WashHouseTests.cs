@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Sockets;
 using System.Text;
 using System.Text.Json;
+using EarthyTuft.Core.Scouring;
 using Xunit;
 using static EarthyTuft.Web.Tests.Runs.Running;
 using static EarthyTuft.Web.Tests.Scouring.Washing;
@@ -100,15 +101,16 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.Equal("typical", bath.GetProperty("rateFrom").GetString());
         var start = bath.GetProperty("startedAt").GetDateTimeOffset();
         var target = bath.GetProperty("target").GetProperty("degrees").GetDouble();
+        // A tub that cools half as fast again as is typical.
+        var truly = new WaterCooling(target, 16, 0.012 / WaterCooling.SoakFactor(350), 350);
         foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
         {
-            // A tub that cools half as fast again as is typical.
-            wash = (await Read(ada, bath, 16 + (target - 16) * Math.Exp(-0.012 * minute), start.AddMinutes(minute))).Expect(200);
+            wash = (await Read(ada, bath, truly.At(minute), start.AddMinutes(minute))).Expect(200);
         }
 
         var read = Bath(wash);
         Assert.Equal(6, read.GetProperty("readings").GetInt32());
-        var truth = Math.Log((target - 16) / (45 - 16)) / 0.012;
+        var truth = truly.MinutesTo(45)!.Value;
         Assert.InRange((read.GetProperty("dueAt").GetDateTimeOffset() - start).TotalMinutes, truth * 0.95, truth * 1.05);
         Assert.True(read.GetProperty("giveOrTakeMinutes").GetDouble() < bath.GetProperty("giveOrTakeMinutes").GetDouble());
         Assert.True(read.GetProperty("alarmAt").GetDateTimeOffset() < read.GetProperty("dueAt").GetDateTimeOffset());
@@ -120,6 +122,30 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var known = (await ada.Get("/api/scouring")).GetProperty("tubs")[0];
         Assert.Equal(1, known.GetProperty("baths").GetInt32());
         Assert.InRange(known.GetProperty("ratePerMinute").GetDouble(), 0.009, 0.012);
+    }
+
+    [Fact]
+    public async Task A_lid_is_said_of_a_tub_and_each_way_keeps_what_it_taught()
+    {
+        var ada = await house.Register();
+        var tub = Id((await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = "30" })).Expect(200));
+        var wash = await StartBath(ada, Id(await StartWash(ada, (await Skirted(ada, "900")).Id, tub)), minutesAgo: 20);
+        var bath = Bath(wash);
+        var truly = new WaterCooling(bath.GetProperty("target").GetProperty("degrees").GetDouble(), 16, 0.006, 350);
+        foreach (var minute in new[] { 0, 4, 8, 12, 16, 20 })
+        {
+            (await Read(ada, bath, truly.At(minute), bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute))).Expect(200);
+        }
+
+        (await Lift(ada, bath)).Expect(200);
+        async Task<JsonElement> Cover(bool covered) => (await ada.Send(HttpMethod.Put, $"/api/scouring/tubs/{tub}/cover", new { covered })).Expect(200);
+        var (covered, open) = (await Cover(true), await Cover(false));
+        Assert.Equal((true, 0), (covered.GetProperty("covered").GetBoolean(), covered.GetProperty("baths").GetInt32()));
+        Assert.Equal((false, 1), (open.GetProperty("covered").GetBoolean(), open.GetProperty("baths").GetInt32()));
+        Assert.True(covered.GetProperty("evaporation").GetDouble() < open.GetProperty("evaporation").GetDouble());
+        (await ada.Send(HttpMethod.Put, $"/api/scouring/tubs/{Guid.NewGuid()}/cover", new { covered = true })).Expect(404);
+        var stranger = await house.Register();
+        (await stranger.Send(HttpMethod.Put, $"/api/scouring/tubs/{tub}/cover", new { covered = true })).Expect(404);
     }
 
     [Fact]

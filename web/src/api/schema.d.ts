@@ -1067,6 +1067,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/scouring/tubs/{id}/cover': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Says whether a tub stands under a lid. */
+    put: operations['coverTub'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/scouring/tubs/{id}': {
     parameters: {
       query?: never;
@@ -3273,6 +3290,9 @@ export interface components {
       samples: number;
       month: components['schemas']['MonthSums'];
     };
+    TubCoverRequest: {
+      covered: boolean;
+    };
     /**
      * @default steel
      * @enum {unknown}
@@ -3286,6 +3306,8 @@ export interface components {
       /** Format: double */
       emptyKilograms?: null | number;
       material?: components['schemas']['TubMaterial'];
+      /** @default false */
+      covered: boolean;
     };
     TubView: {
       /** Format: uuid */
@@ -3297,6 +3319,9 @@ export interface components {
       litresEquivalent: number;
       /** Format: double */
       ratePerMinute: number;
+      /** Format: double */
+      evaporation: number;
+      covered: boolean;
       /** Format: int32 */
       baths: number;
       /** Format: uint32 */
@@ -7570,6 +7595,77 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  coverTub: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TubCoverRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TubView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown;
         };

@@ -10,7 +10,7 @@ import { ProblemNotice, Section } from '../ui/Notices';
 import { unreadTime } from '../api/unreadable';
 import { TimeField } from '../ui/TimeField';
 import { number } from '../ui/figures';
-import { materialWord } from './words';
+import { coverWord, materialWord } from './words';
 import { NumberField } from '../ui/NumberField';
 import { TemperatureField } from '../ui/TemperatureField';
 import { useChanges } from '../api/change';
@@ -25,6 +25,7 @@ export function WashHouseSettings() {
   const error = change.error;
   const [material, setMaterial] = useState<Schema['TubMaterial']>('steel');
   const [empty, setEmpty] = useState('');
+  const [cover, setCover] = useState<'open' | 'covered'>('open');
   if (house.error) return <ProblemNotice error={house.error} />;
   if (!house.data) return null;
   const does = change.go;
@@ -36,9 +37,23 @@ export function WashHouseSettings() {
             <Box component="li" key={t.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
               <span>
                 <strong>{t.name}</strong>, {t.litres} L, as warm as {t.litresEquivalent} L of water; cools by{' '}
-                {(t.ratePerMinute * 100).toFixed(2)} % a minute,{' '}
-                {t.baths > 0 ? `yours, from ${t.baths} ${t.baths === 1 ? 'bath' : 'baths'}` : 'typical'}
+                {(t.ratePerMinute * 100).toFixed(2)} % a minute, {(t.evaporation * 100).toFixed(0)} % of that by
+                evaporation, {t.baths > 0 ? `yours, from ${t.baths} ${t.baths === 1 ? 'bath' : 'baths'}` : 'typical'};{' '}
+                {coverWord(t.covered)}
               </span>
+              <Button
+                size="small"
+                onClick={() =>
+                  does(() =>
+                    api.PUT('/api/scouring/tubs/{id}/cover', {
+                      params: { path: { id: t.id } },
+                      body: { covered: !t.covered },
+                    }),
+                  )
+                }
+              >
+                {t.name}: {t.covered ? 'it stands open' : 'it is covered'}
+              </Button>
               <Button
                 size="small"
                 onClick={() => does(() => api.DELETE('/api/scouring/tubs/{id}', { params: { path: { id: t.id } } }))}
@@ -67,12 +82,21 @@ export function WashHouseSettings() {
           typed
           add={(name, litres) => {
             does(() =>
-              api.POST('/api/scouring/tubs', { body: { name, litres, material, emptyKilograms: number(empty) } }),
+              api.POST('/api/scouring/tubs', {
+                body: { name, litres, material, emptyKilograms: number(empty), covered: cover === 'covered' },
+              }),
             );
             setEmpty('');
           }}
         >
           <Choice label="Made of" value={material} onChange={setMaterial} words={materialWord} sx={{ width: 160 }} />
+          <Choice
+            label="While it soaks"
+            value={cover}
+            onChange={setCover}
+            words={{ open: coverWord(false), covered: coverWord(true) }}
+            sx={{ width: 230 }}
+          />
           <NumberField
             label="Empty, kg"
             value={empty}

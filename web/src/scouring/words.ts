@@ -18,6 +18,8 @@ export const riskWord: Record<Schema['FeltingLevel'], string> = { low: 'low', wa
 
 export const bathWord: Record<Schema['BathKind'], string> = { soak: 'soak', wash: 'wash', rinse: 'rinse' };
 
+export const coverWord = (covered: boolean) => (covered ? 'under a lid or foam' : 'open water');
+
 export const materialWord: Record<Schema['TubMaterial'], string> = {
   steel: 'steel, enamel',
   zinc: 'zinc',
