@@ -44,6 +44,27 @@ const tell = (violations: Awaited<ReturnType<typeof check>>['violations']) =>
         .join(' | ')}`,
   );
 
+/** Words of a drawing that lie over each other, by their real type. The layout reckons without a page: its own test is over random families. */
+const overlaps = (page: Page) =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    for (const drawing of document.querySelectorAll('main svg')) {
+      const words = [...drawing.querySelectorAll('text')].map((e) => ({ e, at: e.getBoundingClientRect() }));
+      words.forEach((a, i) => {
+        for (const b of words.slice(i + 1)) {
+          const [x, y] = [
+            Math.min(a.at.right, b.at.right) - Math.max(a.at.left, b.at.left),
+            Math.min(a.at.bottom, b.at.bottom) - Math.max(a.at.top, b.at.top),
+          ];
+          // Lines stand close: their boxes have room above and below the letters.
+          if (x > 1 && y > 0.35 * Math.min(a.at.height, b.at.height))
+            found.push(`${a.e.textContent} over ${b.e.textContent}`);
+        }
+      });
+    }
+    return found;
+  });
+
 for (const [colour, width, height] of [
   ['light', 1280, 800],
   ['dark', 390, 844],
@@ -67,6 +88,7 @@ for (const [colour, width, height] of [
       expect(tell((await check(page)).violations), name).toEqual([]);
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       expect(wide, `${name} is ${wide} px wide`).toBeLessThanOrEqual(width);
+      expect(await overlaps(page), name).toEqual([]);
     }
     expect(complaints).toEqual([]);
   });

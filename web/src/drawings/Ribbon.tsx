@@ -2,9 +2,10 @@ import Box from '@mui/material/Box';
 import { useId } from 'react';
 import type { Schema } from '../api/client';
 import { headFont, tone } from '../ui/theme';
-import { formOf, lossWord, onDay, stepWord } from '../ui/words';
+import { onDay, stepWord } from '../ui/words';
 import { fleeceTone } from './fleeceTone';
 import { layOut, type PlacedAhead, type PlacedBand, type PlacedStrand } from './ribbonLayout';
+import { ascent, lineHeight, type PlacedWords } from './ribbonWords';
 import { useWidth } from './useWidth';
 
 interface RibbonProps {
@@ -79,7 +80,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
           </g>
         ))}
         {layout.ahead.map((a) => (
-          <AheadBand key={a.ahead.column} placed={a} last={a === layout.ahead.at(-1)} />
+          <AheadBand key={a.ahead.column} placed={a} />
         ))}
         {layout.stages.map(
           ({ stage, x, gap }) =>
@@ -87,65 +88,80 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
               <path key={stage.entryId} d={strandPath({ x, ...gap })} fill={`url(#${hatch})`} stroke={tone('madder')} />
             ),
         )}
-        {layout.strands.map((s) => (
-          <text
-            key={'t' + s.strand.entryId + s.strand.kind + s.endX}
-            x={s.endX + s.thick + 5}
-            y={s.endY}
-            fontSize={13}
-            fill={tone('peat')}
-          >
-            {s.strand.notWeighed ? `lost, not weighed: ${lossWord[s.strand.kind]}` : lossWord[s.strand.kind]}{' '}
-            {s.strand.mass!.text}
-            {s.strand.share ? ` · ${s.strand.share}` : ''}
-          </text>
-        ))}
-        {layout.stages.map(({ stage, x, top, gap, bottom }) => (
+        {layout.stages.map(({ stage, x, top, bottom, headTop, headWidth }) => (
           <g
             key={stage.entryId}
             {...press(onStage && (() => onStage(stage.entryId)))}
             aria-label={`${stepWord[stage.step]}, ${stage.doneAt ? onDay(stage.doneAt) : 'now'}: show the entry`}
           >
             <rect x={x - 3} y={top - 3} width={6} height={bottom - top + 6} rx={3} fill={tone('walnut')} />
-            <rect x={x - 6} y={top - 44} width={120} height={30} fill="transparent" />
-            <text x={x - 3} y={top - 24} fontSize={14} fontWeight={700} fill={tone('peat')}>
-              {stepWord[stage.step]}
-            </text>
-            <text x={x - 3} y={top - 9} fontSize={12} fill={tone('bark')}>
-              {stage.doneAt ? onDay(stage.doneAt) : 'now'}
-              {stage.yield && stage.step !== 'takeIn' ? ` · ${stage.yield.text} kept` : ''}
-            </text>
-            {gap && (
-              <text x={gap.endX + gap.thick + 5} y={gap.endY} fontSize={13} fontWeight={700} fill={tone('madder')}>
-                {stage.unaccounted!.grams < 0 ? 'too much came out ' : 'unaccounted '}
-                {stage.unaccounted!.text.replace('\u2212', '')}
-              </text>
-            )}
+            <rect x={x - 6} y={headTop} width={headWidth + 6} height={top - headTop} fill="transparent" />
+            {layout.words
+              .filter((w) => w.entryId === stage.entryId)
+              .map((w) => (
+                <Lines key={w.key} words={w} />
+              ))}
           </g>
         ))}
-        {layout.bands.map((b) => (
-          <BandWords
-            key={'w' + b.band.lotId + b.band.toEntryId + b.band.more}
-            placed={b}
-            goesOn={b.band.isThis && !b.band.toEntryId && b.band.more === 0 && layout.ahead.length > 0}
-            press={press(onLot && !b.band.isThis ? () => onLot(b.band.code) : undefined)}
-          />
-        ))}
+        {layout.words
+          .filter((w) => !w.entryId)
+          .map((w) => {
+            const go = w.band && onLot && !w.band.isThis ? press(() => onLot(w.band!.code)) : undefined;
+            return (
+              <g key={w.key} {...go} aria-label={go ? `${w.band!.code}: go to this lot` : undefined}>
+                <Lines words={w} link={!!go} />
+              </g>
+            );
+          })}
       </svg>
     </Box>
   );
 }
 
+/** A few lines where the layout has put them; on a ground of paper where they lie on their own band. */
+function Lines({ words, link }: { words: PlacedWords; link?: boolean }) {
+  let y = words.y;
+  return (
+    <>
+      {words.plate && (
+        <rect
+          x={words.x - 6}
+          y={words.y - 1}
+          width={words.width + 10}
+          height={words.height + 2}
+          rx={4}
+          fill={tone('shorn')}
+          opacity={0.88}
+        />
+      )}
+      {words.lines.map((line) => {
+        const baseline = y + line.size * ascent;
+        y += lineHeight(line.size);
+        return (
+          <text
+            key={line.text}
+            x={words.x}
+            y={baseline}
+            fontSize={line.size}
+            fontWeight={line.bold ? 700 : undefined}
+            fontFamily={line.head ? headFont : undefined}
+            fill={tone(line.bad ? 'madder' : line.quiet ? 'bark' : 'peat')}
+          >
+            {line.code && (
+              <tspan fontWeight={700} fill={tone(link ? 'woad' : 'peat')}>
+                {line.code}{' '}
+              </tspan>
+            )}
+            {line.text}
+          </text>
+        );
+      })}
+    </>
+  );
+}
+
 /** A step that is still to come: an outline, with the range around its end. */
-function AheadBand({
-  placed: { ahead, x1, x2, y, from, to, low, high },
-  last,
-}: {
-  placed: PlacedAhead;
-  last: boolean;
-}) {
-  // On the outline where there is room, under it where there is not.
-  const words = to >= 44 ? y + to / 2 + 2 : y + Math.max(from, high) + 18;
+function AheadBand({ placed: { ahead, x1, x2, y, from, to, low, high } }: { placed: PlacedAhead }) {
   return (
     <g
       role="img"
@@ -169,98 +185,26 @@ function AheadBand({
         strokeWidth={1.5}
         strokeDasharray="3 3"
       />
-      <text x={x1 - 3} y={y - 24} fontSize={14} fontWeight={700} fill={tone('bark')}>
-        {stepWord[ahead.step]}
-      </text>
-      <text x={x1 - 3} y={y - 9} fontSize={12} fill={tone('bark')}>
-        to come
-      </text>
-      <text x={x1 + 14} y={words} fontSize={last ? 17 : 15} fontFamily={headFont} fill={tone('peat')}>
-        ~ {ahead.mass.text}
-      </text>
-      <text x={x1 + 14} y={words + 15} fontSize={12} fill={tone('bark')}>
-        {ahead.low.text} – {ahead.high.text}
-      </text>
     </g>
   );
 }
 
-/** The words of a band: on it where it is thick enough, under it where it is not, beside its end where it has one. */
-function BandWords({ placed, press, goesOn }: { placed: PlacedBand; press: object | undefined; goesOn: boolean }) {
-  const { band, x1, x2, y1, y2, thick } = placed;
-  const mass = (band.mass?.text ?? 'not weighed yet') + (band.more > 0 ? ` in ${band.more} more steps` : '');
-  const code = (
-    <tspan fontWeight={700} fill={press ? tone('woad') : tone('peat')}>
-      {band.code}
-    </tspan>
-  );
-  const label = press ? `${band.code}: go to this lot` : undefined;
-  if (thick >= 40 && (band.toEntryId || band.onPath)) {
-    const y = y1 * 0.8 + y2 * 0.2 + thick / 2 - 3;
-    return (
-      <g {...press} aria-label={label}>
-        <rect
-          x={x1 + 10}
-          y={y - 20}
-          width={Math.min(x2 - x1 - 24, Math.max(132, 18 + mass.length * 9.2))}
-          height={43}
-          rx={4}
-          fill={tone('shorn')}
-          opacity={0.88}
-        />
-        <text x={x1 + 16} y={y} fontSize={18} fontFamily={headFont} fill={tone('peat')}>
-          {mass}
-        </text>
-        <text x={x1 + 16} y={y + 16} fontSize={12} fill={tone('bark')}>
-          {code} {formOf(band.form, band.fibre)}
-        </text>
-      </g>
-    );
-  }
-  if (!band.toEntryId && !goesOn) {
-    return (
-      <g {...press} aria-label={label}>
-        <text x={x2 + 16} y={y2 + thick / 2 - 2} fontSize={15} fontFamily={headFont} fill={tone('peat')}>
-          {mass}
-        </text>
-        <text x={x2 + 16} y={y2 + thick / 2 + 14} fontSize={12} fill={tone('bark')}>
-          {code} {formOf(band.form, band.fibre)}
-        </text>
-      </g>
-    );
-  }
-  if (goesOn && thick < 40) {
-    return (
-      <g aria-label={label}>
-        <text x={x2 - 6} y={y2 + thick + 17} fontSize={13} textAnchor="end" fill={tone('peat')}>
-          {code} {mass}
-        </text>
-      </g>
-    );
-  }
-  // Half way along it, so that bands which meet at one stage keep their words apart.
-  const slanted = Math.abs(y2 - y1) > 12;
-  return (
-    <g {...press} aria-label={label}>
-      <text
-        x={(x1 + x2) / 2 + (slanted ? thick / 2 + 10 : 0)}
-        y={(y1 + y2) / 2 + thick + (slanted ? 0 : 15)}
-        fontSize={13}
-        textAnchor={slanted ? 'start' : 'middle'}
-        fill={tone('peat')}
-      >
-        {code} {mass}
-      </text>
-    </g>
-  );
-}
+/** Level from point to point, and a gentle curve where the height changes. */
+const along = (points: { x: number; y: number }[], down: number) =>
+  points
+    .slice(1)
+    .map((to, i) => {
+      const from = points[i]!;
+      if (from.y === to.y) return `H${to.x}`;
+      const middle = (from.x + to.x) / 2;
+      return `C${middle} ${from.y + down} ${middle} ${to.y + down} ${to.x} ${to.y + down}`;
+    })
+    .join('');
 
-function bandPath({ x1, x2, y1, y2, thick, band }: PlacedBand) {
-  const m1 = x1 + (x2 - x1) * 0.45;
-  const m2 = x1 + (x2 - x1) * 0.55;
+function bandPath({ x2, y2, thick, band, edge }: PlacedBand) {
   // What is still there ends in a frayed edge, like a torn-off length.
   const end = band.toEntryId ? `V${y2 + thick}` : frayed(x2, y2, thick);
-  return `M${x1} ${y1}C${m1} ${y1} ${m2} ${y2} ${x2} ${y2}${end}C${m2} ${y2 + thick} ${m1} ${y1 + thick} ${x1} ${y1 + thick}Z`;
+  return `M${edge[0]!.x} ${edge[0]!.y}${along(edge, 0)}${end}${along([...edge].reverse(), thick)}Z`;
 }
 
 function frayed(x: number, y: number, thick: number) {
@@ -273,13 +217,12 @@ function frayed(x: number, y: number, thick: number) {
 }
 
 /** A few lines along the band: fibre runs this way. */
-function staplesAlong({ x1, x2, y1, y2, thick }: PlacedBand) {
+function staplesAlong({ edge, thick }: PlacedBand) {
   const n = Math.min(5, Math.floor(thick / 13));
-  const m1 = x1 + (x2 - x1) * 0.45;
-  const m2 = x1 + (x2 - x1) * 0.55;
+  const within = [{ ...edge[0]!, x: edge[0]!.x + 6 }, ...edge.slice(1, -1), { ...edge.at(-1)!, x: edge.at(-1)!.x - 6 }];
   return Array.from({ length: n }, (_, i) => {
     const d = (thick * (i + 1)) / (n + 1);
-    return `M${x1 + 6} ${y1 + d}C${m1} ${y1 + d - 3} ${m2} ${y2 + d + 3} ${x2 - 6} ${y2 + d}`;
+    return `M${within[0]!.x} ${within[0]!.y + d}${along(within, d)}`;
   });
 }
 
