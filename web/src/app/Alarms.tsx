@@ -4,7 +4,7 @@ import Link from '@mui/material/Link';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession } from '../api/queries';
-import { railWidth } from '../ui/railWidth';
+import { railHeight, railWidth } from '../ui/railWidth';
 import { ProblemNotice } from '../ui/Notices';
 import { tone } from '../ui/theme';
 import { useAwake } from '../live/awake';
@@ -69,7 +69,7 @@ export function Alarms() {
       sx={{
         // It lies over the page and moves nothing: a finger on its way to a button still hits it.
         position: 'fixed',
-        bottom: { xs: 118, md: 0 },
+        bottom: { xs: railHeight, md: 0 },
         left: { xs: 0, md: railWidth },
         right: 0,
         zIndex: 15,
@@ -77,8 +77,8 @@ export function Alarms() {
         overflow: 'auto',
         bgcolor: 'background.paper',
         borderTop: `4px solid ${tone('madder')}`,
-        px: { xs: 2, md: 3 },
-        py: 1,
+        px: { xs: 1.5, md: 3 },
+        py: { xs: 0.5, md: 1 },
         display: 'flex',
         flexWrap: 'wrap',
         columnGap: 3,
@@ -110,21 +110,46 @@ function OneAlarm({ run, call, over, now, zone }: Due & { now: number; zone: str
     <Box
       role="group"
       aria-label={`Alarm for ${codesOf(run)}`}
-      sx={{ display: 'flex', columnGap: 2, alignItems: 'center', flexWrap: 'wrap' }}
+      sx={{
+        display: 'flex',
+        columnGap: { xs: 1, md: 2 },
+        alignItems: 'center',
+        flexWrap: { xs: 'nowrap', md: 'wrap' },
+        minWidth: 0,
+      }}
     >
-      <Box component="strong" sx={{ fontSize: '1.15rem' }}>
+      <Box
+        component="strong"
+        sx={{
+          fontSize: { xs: '1rem', md: '1.15rem' },
+          minWidth: 0,
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
+          whiteSpace: { xs: 'nowrap', md: 'normal' },
+        }}
+      >
         {[codesOf(run), call.name].filter(Boolean).join(', ')}: {dueWord(call.act, over)}
       </Box>
-      <span>
+      {/* On a phone an alarm is one line with its button; the rest is at the bench. */}
+      <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
         {call.dueAt &&
           `${leftUntil(call.dueAt, now)}${over ? '' : ' left'}, ${actWord[call.act]} ${dayClockOf(call.dueAt, now, zone)}`}
-      </span>
+      </Box>
       {mayLog && answer && word && (
-        <Button variant="contained" disabled={tap.busy} onClick={() => tap.send({ ...answer, at: tappedAt() })}>
+        <Button
+          variant="contained"
+          disabled={tap.busy}
+          sx={{ flex: '0 0 auto' }}
+          onClick={() => tap.send({ ...answer, at: tappedAt() })}
+        >
           {word}
         </Button>
       )}
-      <Link component={RouterLink} to={`/station/${run.craft}`}>
+      <Link
+        component={RouterLink}
+        to={`/station/${run.craft}`}
+        sx={{ display: { xs: answer && mayLog ? 'none' : 'inline', md: 'inline' }, flex: '0 0 auto' }}
+      >
         {benchWord[run.craft] ?? 'To the bench'}
       </Link>
       {tap.away && <span>The server is away: it goes in by itself, with its time.</span>}

@@ -6,7 +6,7 @@ import { useStations, useToday } from '../api/queries';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
 import { useRunning } from '../runs/running';
-import { railWidth } from '../ui/railWidth';
+import { railHeight, railWidth } from '../ui/railWidth';
 import { tone } from '../ui/theme';
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
@@ -28,13 +28,13 @@ export function CourseRail() {
         left: 0,
         right: { xs: 0, md: 'auto' },
         zIndex: 10,
-        height: { md: '100vh' },
         width: { md: railWidth },
         bgcolor: 'background.paper',
         borderRight: { md: 1 },
         borderTop: { xs: 1, md: 0 },
         borderColor: { xs: 'divider', md: 'divider' },
         overflow: 'auto',
+        height: { xs: railHeight, md: '100vh' },
         py: { md: 1.5 },
         display: { xs: 'flex', md: 'block' },
         '@media print': { display: 'none' },
@@ -94,7 +94,7 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
         minWidth: { xs: 74 },
         textAlign: { xs: 'center', md: 'left' },
         px: { xs: 0.5, md: 1.5 },
-        py: { xs: 0.75, md: running ? 0.5 : 0 },
+        py: { xs: 0.25, md: running ? 0.5 : 0 },
         '&.active': {
           bgcolor: tone('fleece'),
           boxShadow: { xs: `inset 0 3px 0 ${tone('woad')}`, md: `inset 4px 0 0 ${tone('woad')}` },
@@ -105,11 +105,14 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
     >
       <Box
         component="svg"
-        width={46}
-        height={44}
         viewBox="0 0 46 44"
         aria-hidden
-        sx={{ display: 'block', mx: { xs: 'auto', md: 0 } }}
+        sx={{
+          display: 'block',
+          mx: { xs: 'auto', md: 0 },
+          width: { xs: 30, md: 46 },
+          height: { xs: 28, md: 44 },
+        }}
       >
         {joined && <line x1={23} x2={23} y1={-4} y2={48} stroke={tone('oat')} strokeWidth={2} />}
         {heap ? (
@@ -130,9 +133,9 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
           sx={{
             display: 'block',
             color: 'text.secondary',
-            fontSize: '0.82rem',
+            fontSize: { xs: '0.78rem', md: '0.82rem' },
             lineHeight: 1.2,
-            whiteSpace: { md: 'nowrap' },
+            whiteSpace: 'nowrap',
           }}
         >
           {running ? (
@@ -140,7 +143,10 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
               {running}
             </Box>
           ) : null}
-          {words}
+          {/* A phone has one line: what runs goes before what waits. */}
+          <Box component="span" sx={{ display: { xs: running ? 'none' : 'inline', md: 'inline' } }}>
+            {words}
+          </Box>
           {heap && waits ? (
             <Box component="span" sx={{ display: { xs: 'none', md: 'block' } }}>
               {waits}

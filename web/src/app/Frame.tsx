@@ -10,7 +10,7 @@ import { Alarms } from './Alarms';
 import { useLiveStream } from '../live/live';
 import { keepTaps } from '../runs/taps';
 import { CourseRail } from './CourseRail';
-import { railWidth } from '../ui/railWidth';
+import { railHeight, railWidth } from '../ui/railWidth';
 import { HeadStrip } from './HeadStrip';
 import { fetchAhead } from './pages';
 import { RefusedTaps } from './RefusedTaps';
@@ -61,14 +61,19 @@ export function Frame() {
         Skip to the bench
       </Link>
       <CourseRail />
-      <Box sx={{ minWidth: 0, pb: { xs: 'calc(112px + var(--alarm, 0px))', md: 'calc(32px + var(--alarm, 0px))' } }}>
+      <Box
+        sx={{
+          minWidth: 0,
+          pb: { xs: `calc(${railHeight + 12}px + var(--alarm, 0px))`, md: 'calc(32px + var(--alarm, 0px))' },
+        }}
+      >
         <HeadStrip session={session.data} />
         <Alarms />
         <Box
           component="main"
           id="bench"
           tabIndex={-1}
-          sx={{ px: { xs: 2, md: 3 }, pt: 2, outline: 'none', maxWidth: 1400 }}
+          sx={{ px: { xs: 1.5, md: 3 }, pt: { xs: 0.75, md: 2 }, outline: 'none', maxWidth: 1400 }}
         >
           <RefusedTaps />
           <Outlet />

@@ -4,7 +4,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import { api, queryClient, type Schema, server, setToken } from '../api/client';
 import { HeadInstruments } from '../instruments/HeadInstruments';
 import { parentage } from '../ui/words';
@@ -12,6 +12,11 @@ import { useChange } from '../api/change';
 
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const [openAt, setOpenAt] = useState<string | null>(null);
+  // Going somewhere folds it again.
+  const open = openAt === pathname;
+  const setOpen = (on: boolean) => setOpenAt(on ? pathname : null);
   const leaving = useChange(
     () => api.DELETE('/api/session'),
     () => {
@@ -30,7 +35,7 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
         gap: 2,
         flexWrap: 'wrap',
         px: { xs: 2, md: 3 },
-        py: 1,
+        py: { xs: 0.25, md: 1 },
         borderBottom: 1,
         borderColor: 'divider',
       }}
@@ -38,16 +43,37 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
       <Typography component="p" sx={{ fontFamily: 'h2.fontFamily', typography: 'h2', mr: 'auto' }}>
         {session.workshop?.name}
       </Typography>
-      <HeadInstruments />
-      <FindBox />
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Typography component="span" sx={{ color: 'text.secondary' }}>
-          {session.name}
-          {session.workshop?.role === 'looker' ? ' (looks only)' : ''}
-        </Typography>
-        <Button size="small" onClick={() => leaving.go()}>
-          Leave
-        </Button>
+      <Button
+        size="small"
+        aria-expanded={open}
+        aria-controls="head-more"
+        onClick={() => setOpen(!open)}
+        sx={{ display: { md: 'none' } }}
+      >
+        {open ? 'Close' : 'Find and more'}
+      </Button>
+      <Box
+        id="head-more"
+        sx={{
+          // On a phone it is folded away: the screen belongs to the number.
+          display: { xs: open ? 'flex' : 'none', md: 'contents' },
+          flexWrap: 'wrap',
+          gap: 1.5,
+          width: '100%',
+          pb: 1,
+        }}
+      >
+        <HeadInstruments />
+        <FindBox />
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <Typography component="span" sx={{ color: 'text.secondary' }}>
+            {session.name}
+            {session.workshop?.role === 'looker' ? ' (looks only)' : ''}
+          </Typography>
+          <Button size="small" onClick={() => leaving.go()}>
+            Leave
+          </Button>
+        </Box>
       </Box>
     </Box>
   );

@@ -47,13 +47,15 @@ export function Station() {
   const free = lots.filter((l) => !held.has(l.id) || (l.code === search.get('lot') && !whole.has(l.id)));
   const draft = drafts.data.find((d) => d.id === search.get('draft') && d.step === station.step) ?? null;
   const Bench = benches[station.step];
+  // What runs comes first on the page; the field takes the focus only where nothing does, or where one came for a lot.
+  const quiet = here.length > 0 && !run && !draft && !free.some((l) => l.code === search.get('lot'));
   const heading = run ? 'Log what was watched' : logWithoutRun[station.step];
   return (
     <Box
       sx={{
         position: 'relative',
         display: 'grid',
-        gap: 3,
+        gap: { xs: 0.75, md: 3 },
         gridTemplateColumns: 'minmax(0, 1fr)',
         // The whole width is the bench's once the caution is folded.
         '&:has(> .caution aside)': { gridTemplateColumns: { lg: 'minmax(0, 1fr) 250px' } },
@@ -65,12 +67,17 @@ export function Station() {
         },
       }}
     >
-      <Box sx={{ minWidth: 0 }}>
-        <Typography variant="h1" sx={{ mb: 1 }}>
+      <Box sx={{ minWidth: 0, display: { xs: 'grid', md: 'block' }, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+        <Typography variant="h1" sx={{ mb: { xs: 0.25, md: 1 }, fontSize: { xs: '1.4rem', md: '2rem' } }}>
           {stepWord[station.step]}
         </Typography>
         {runs.error && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
-        {Bench && <Bench lots={lots} runs={here.filter((r) => r.id !== run?.id)} wanted={search.get('lot')} />}
+        {Bench && (
+          // On a phone the number comes first where nothing runs.
+          <Box sx={{ minWidth: 0, order: { xs: quiet ? 0 : 1, md: 0 }, mt: { xs: quiet ? 0 : 4, md: 0 } }}>
+            <Bench lots={lots} runs={here.filter((r) => r.id !== run?.id)} wanted={search.get('lot')} />
+          </Box>
+        )}
         {heading && (
           <Typography variant="h2" sx={{ mb: 1 }}>
             {heading}
@@ -83,8 +90,7 @@ export function Station() {
           wanted={search.get('lot')}
           draft={draft}
           run={run}
-          // What runs comes first on the page; the field takes the focus only where nothing does.
-          quiet={here.length > 0 && !run && !draft}
+          quiet={quiet}
           logged={logged?.step === station.step ? logged.answer : null}
           onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
           left={() => void navigate(`/station/${station.step}`, { replace: true })}

@@ -120,7 +120,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
 
 /** A few lines where the layout has put them; on a ground of paper where they lie on their own band. */
 function Lines({ words, link }: { words: PlacedWords; link?: boolean }) {
-  let y = words.y;
+  const tops = words.lines.map((_, i) => words.lines.slice(0, i).reduce((y, l) => y + lineHeight(l.size), words.y));
   return (
     <>
       {words.plate && (
@@ -134,9 +134,8 @@ function Lines({ words, link }: { words: PlacedWords; link?: boolean }) {
           opacity={0.88}
         />
       )}
-      {words.lines.map((line) => {
-        const baseline = y + line.size * ascent;
-        y += lineHeight(line.size);
+      {words.lines.map((line, i) => {
+        const baseline = tops[i]! + line.size * ascent;
         return (
           <text
             key={line.text}

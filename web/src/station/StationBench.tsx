@@ -4,7 +4,8 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { useDeferredValue, useEffect, useMemo, useState, type FormEvent } from 'react';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { useDeferredValue, useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
 import { again, refreshLog, useAir, useSession } from '../api/queries';
@@ -16,6 +17,8 @@ import { Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, formOf, lossWord, stepDone } from '../ui/words';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
 import { DraftQuestion } from '../ui/Question';
+import { Keypad } from '../ui/Keypad';
+import { KeypadHere } from '../ui/WeightField';
 import { freshState, fromDraft, nextPart, toRequest, type OnBench, type StationState } from './stationState';
 import { StationFields } from './StationFields';
 import { stepView } from './stepView';
@@ -128,124 +131,146 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
   const colour = lots.find((l) => l.id === there[0]?.lotId)?.colour ?? '';
   const balance = weighed?.balance;
   const mayLog = session.data?.workshop?.role !== 'looker';
+  const form = useRef<HTMLFormElement>(null);
+  const phone = useMediaQuery('(max-width: 899px)');
+  const [letters, setLetters] = useState(false);
 
   return (
-    <Box
-      component="form"
-      onSubmit={submit}
-      noValidate
-      sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)' }}
-    >
-      {logged && <Logged answer={logged} step={station.step} />}
-      <WaitingTufts
-        step={station.step}
-        lots={lots}
-        chosen={there}
-        onChange={(from) => {
-          clearError();
-          if (from.length === 0) clear();
-          type({ from });
-        }}
-        refusals={error ?? refused}
-        understood={weighed?.understood ?? []}
-      />
-      {there.length > 0 && (
-        <>
-          <Box
-            sx={{
-              display: 'grid',
-              gap: 2,
-              gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 190px' },
-              alignItems: 'start',
-            }}
-          >
-            <Ribbon view={view} colour={colour} label="This step, drawn by mass" />
-            <Box sx={{ display: { xs: 'flex', md: 'grid' }, gap: 2, flexWrap: 'wrap', justifyItems: 'start' }}>
-              {balance?.yield && <NumberOf number={balance.yield} label={balance.noil ? 'top' : 'kept'} size="big" />}
-              {balance?.noil && <NumberOf number={balance.noil} label="noil, of top and noil" />}
-              {balance?.byDifference && <MassOf mass={balance.byDifference} label="left by difference" />}
-              {balance?.lostNotWeighed ? (
-                <MassOf mass={balance.lostNotWeighed} label={`lost, not weighed: ${lossWord[balance.lostKind!]}`} />
-              ) : (
-                balance?.unaccounted && <MassOf mass={balance.unaccounted} label="unaccounted" />
+    <KeypadHere value={phone && !letters}>
+      <Box
+        component="form"
+        ref={form}
+        onSubmit={submit}
+        noValidate
+        sx={{ display: 'grid', gap: { xs: 1.25, md: 2.5 }, gridTemplateColumns: 'minmax(0, 1fr)' }}
+      >
+        {logged && <Logged answer={logged} step={station.step} />}
+        <WaitingTufts
+          step={station.step}
+          lots={lots}
+          chosen={there}
+          onChange={(from) => {
+            clearError();
+            if (from.length === 0) clear();
+            type({ from });
+          }}
+          refusals={error ?? refused}
+          understood={weighed?.understood ?? []}
+        />
+        {there.length > 0 && (
+          <>
+            <Box
+              sx={{
+                display: 'grid',
+                gap: 2,
+                gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 190px' },
+                alignItems: 'start',
+                // On a phone the number comes first, and its picture under it.
+                order: { xs: 1, md: 0 },
+              }}
+            >
+              <Ribbon view={view} colour={colour} label="This step, drawn by mass" />
+              <Box sx={{ display: { xs: 'flex', md: 'grid' }, gap: 2, flexWrap: 'wrap', justifyItems: 'start' }}>
+                {balance?.yield && <NumberOf number={balance.yield} label={balance.noil ? 'top' : 'kept'} size="big" />}
+                {balance?.noil && <NumberOf number={balance.noil} label="noil, of top and noil" />}
+                {balance?.byDifference && <MassOf mass={balance.byDifference} label="left by difference" />}
+                {balance?.lostNotWeighed ? (
+                  <MassOf mass={balance.lostNotWeighed} label={`lost, not weighed: ${lossWord[balance.lostKind!]}`} />
+                ) : (
+                  balance?.unaccounted && <MassOf mass={balance.unaccounted} label="unaccounted" />
+                )}
+              </Box>
+            </Box>
+            <Box aria-live="polite">
+              {weighed?.aboveTheBook && !drafted && (
+                <Notice tone="watch">{weighed.aboveTheBook} Log it, and say which.</Notice>
+              )}
+              {balance &&
+                !weighed?.aboveTheBook &&
+                (balance.status === 'impossible' || balance.status === 'suspicious') &&
+                !drafted && (
+                  <Notice tone={balance.status === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
+                )}
+              {drafted && (
+                <Notice tone="watch">
+                  {drafted.sentence}
+                  <DraftQuestion key={drafted.draftId} draftId={drafted.draftId!} done={settled} />
+                  <Row gap={1} sx={{ mt: 1 }}>
+                    <ConfirmDraft draftId={drafted.draftId!} done={settled} />
+                    <Typography sx={{ alignSelf: 'center' }}>or change the figures below and log it again.</Typography>
+                  </Row>
+                </Notice>
               )}
             </Box>
-          </Box>
-          <Box aria-live="polite">
-            {weighed?.aboveTheBook && !drafted && (
-              <Notice tone="watch">{weighed.aboveTheBook} Log it, and say which.</Notice>
-            )}
-            {balance &&
-              !weighed?.aboveTheBook &&
-              (balance.status === 'impossible' || balance.status === 'suspicious') &&
-              !drafted && <Notice tone={balance.status === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>}
-            {drafted && (
-              <Notice tone="watch">
-                {drafted.sentence}
-                <DraftQuestion key={drafted.draftId} draftId={drafted.draftId!} done={settled} />
-                <Row gap={1} sx={{ mt: 1 }}>
-                  <ConfirmDraft draftId={drafted.draftId!} done={settled} />
-                  <Typography sx={{ alignSelf: 'center' }}>or change the figures below and log it again.</Typography>
-                </Row>
-              </Notice>
-            )}
-          </Box>
-          <StationFields
-            station={station}
-            fibre={lots.find((l) => l.id === there[0]?.lotId)?.fibre ?? 'wool'}
-            gives={gives}
-            quiet={quiet}
-            state={onBench}
-            change={(part) => {
-              clearError();
-              type(part);
-            }}
-            at={(field) => error?.at(field) ?? refused?.at(field)}
-            air={airWords(air.data)}
-            dressing={weighed?.dressing ?? []}
-            dyeing={weighed?.dyeing}
-            currency={session.data?.currency ?? ''}
-            understood={(field) => weighed?.understood.find((u) => u.field === field)?.logged.text}
-          >
-            <ProblemNotice
-              error={
-                error ??
-                (refused?.refusals.some((r) => r.field === 'from' || r.field === 'losses' || r.field === 'to')
-                  ? refused
-                  : null)
-              }
-            />
-            {away && (
-              <Notice tone="watch">
-                The server or its database is away. Your entry is kept here and goes in by itself, once, when it is
-                back.
-              </Notice>
-            )}
-            {(reserved || state.intoReserve) && (
-              <Notice tone="watch">
-                {reserved ?? 'This goes into what is kept for a project.'}
-                <FormControlLabel
-                  sx={{ display: 'flex' }}
-                  control={
-                    <Checkbox
-                      checked={state.intoReserve}
-                      onChange={(e) => {
-                        clearError();
-                        change({ intoReserve: e.target.checked });
-                      }}
-                    />
-                  }
-                  label="Take from the reserve all the same"
-                />
-              </Notice>
-            )}
-            <Button type="submit" variant="contained" size="large" disabled={busy || !mayLog} sx={{ minWidth: 180 }}>
-              {away ? 'Waiting to send' : `Log it as ${stepDone[station.step]}`}
-            </Button>
-          </StationFields>
-        </>
-      )}
-    </Box>
+            <StationFields
+              station={station}
+              fibre={lots.find((l) => l.id === there[0]?.lotId)?.fibre ?? 'wool'}
+              gives={gives}
+              quiet={quiet}
+              state={onBench}
+              change={(part) => {
+                clearError();
+                type(part);
+              }}
+              at={(field) => error?.at(field) ?? refused?.at(field)}
+              air={airWords(air.data)}
+              dressing={weighed?.dressing ?? []}
+              dyeing={weighed?.dyeing}
+              currency={session.data?.currency ?? ''}
+              keypad={<Keypad within={form} letters={letters} setLetters={setLetters} />}
+              understood={(field) => weighed?.understood.find((u) => u.field === field)?.logged.text}
+            >
+              <ProblemNotice
+                error={
+                  error ??
+                  (refused?.refusals.some((r) => r.field === 'from' || r.field === 'losses' || r.field === 'to')
+                    ? refused
+                    : null)
+                }
+              />
+              {away && (
+                <Notice tone="watch">
+                  The server or its database is away. Your entry is kept here and goes in by itself, once, when it is
+                  back.
+                </Notice>
+              )}
+              {(reserved || state.intoReserve) && (
+                <Notice tone="watch">
+                  {reserved ?? 'This goes into what is kept for a project.'}
+                  <FormControlLabel
+                    sx={{ display: 'flex' }}
+                    control={
+                      <Checkbox
+                        checked={state.intoReserve}
+                        onChange={(e) => {
+                          clearError();
+                          change({ intoReserve: e.target.checked });
+                        }}
+                      />
+                    }
+                    label="Take from the reserve all the same"
+                  />
+                </Notice>
+              )}
+              <Button
+                type="submit"
+                variant="contained"
+                size="large"
+                disabled={busy || !mayLog}
+                sx={{
+                  minWidth: 180,
+                  minHeight: { xs: 50, md: 0 },
+                  order: { xs: -1, md: 0 },
+                  justifySelf: { md: 'start' },
+                }}
+              >
+                {away ? 'Waiting to send' : `Log it as ${stepDone[station.step]}`}
+              </Button>
+            </StationFields>
+          </>
+        )}
+      </Box>
+    </KeypadHere>
   );
 }
 

@@ -41,8 +41,13 @@ interface Props {
   /** What the doses of a dyeing come to. */
   dyeing: Schema['DyeingView'] | null | undefined;
   currency: string;
+  /** Stands right under the number on a phone. */
+  keypad: ReactNode;
   children: ReactNode;
 }
+
+/** On a phone before everything else of the form. */
+const padOrder = { xs: -1, md: 0 };
 
 /** The log of a step: the big number first, then what was lost, then what can wait. */
 export function StationFields({
@@ -58,6 +63,7 @@ export function StationFields({
   dyeing,
   currency,
   quiet,
+  keypad,
   children,
 }: Props) {
   const [more, setMore] = useState(false);
@@ -72,6 +78,8 @@ export function StationFields({
   const sent = sentHeaps(state);
   const heap = (t: (typeof state.to)[number]) => `to[${sent.indexOf(t)}]`;
   const difference = state.losses.findIndex((l) => l.byDifference);
+  const byDifference = (kind: Schema['LossKind']) =>
+    change({ losses: [...state.losses, { kind, mass: '', fate: '', byDifference: true, worth: '' }] });
   const damp = station.usualState === 'damp';
 
   return (
@@ -80,7 +88,8 @@ export function StationFields({
         <Box
           key={i}
           sx={{
-            display: 'grid',
+            // On a phone the number, the keys and the button come first, and what it was made into after them.
+            display: { xs: i === 0 ? 'contents' : 'grid', md: 'grid' },
             gap: 1.5,
             gridTemplateColumns: {
               xs: '1fr',
@@ -89,16 +98,18 @@ export function StationFields({
             alignItems: 'start',
           }}
         >
-          <WeightField
-            big={i === 0}
-            autoFocus={i === 0 && !quiet}
-            label={i === 0 ? 'What it weighs now' : 'And this heap weighs'}
-            value={t.mass}
-            onChange={(mass) => giving(i, { mass })}
-            error={at(`${heap(t)}.mass`)}
-            understood={understood(`${heap(t)}.mass`)}
-            placeholder={damp ? 'leave empty: it is weighed when it is dry' : 'any unit: 540, 0.54 kg, 1 lb 3 oz'}
-          />
+          <Box sx={{ order: i === 0 ? padOrder : undefined }}>
+            <WeightField
+              big={i === 0}
+              autoFocus={i === 0 && !quiet}
+              label={i === 0 ? 'What it weighs now' : 'And this heap weighs'}
+              value={t.mass}
+              onChange={(mass) => giving(i, { mass })}
+              error={at(`${heap(t)}.mass`)}
+              understood={understood(`${heap(t)}.mass`)}
+              placeholder={damp ? 'leave empty: it is weighed when it is dry' : 'any unit: 540, 0.54 kg, 1 lb 3 oz'}
+            />
+          </Box>
           <Choice
             label="Made"
             value={t.form}
@@ -157,7 +168,15 @@ export function StationFields({
         change={(measures) => change({ measures })}
         at={at}
       />
-      {children}
+      <Column gap={1.5} sx={{ order: padOrder }}>
+        <Box sx={{ order: -3, display: { md: 'none' } }}>{keypad}</Box>
+        {station.rest && station.mayFindByDifference && difference < 0 && (
+          <Box sx={{ order: -2, display: { md: 'none' } }}>
+            <Button onClick={() => byDifference(station.rest!.as)}>The rest is {lossWord[station.rest.as]}</Button>
+          </Box>
+        )}
+        {children}
+      </Column>
       {state.losses.length > 0 && (
         <Typography variant="h3" component="h2">
           What left
@@ -220,22 +239,7 @@ export function StationFields({
           Add a loss
         </Button>
         {station.mayFindByDifference && difference < 0 && (
-          <Button
-            onClick={() =>
-              change({
-                losses: [
-                  ...state.losses,
-                  {
-                    kind: station.byDifference ?? nextLoss(station, state),
-                    mass: '',
-                    fate: '',
-                    byDifference: true,
-                    worth: '',
-                  },
-                ],
-              })
-            }
-          >
+          <Button onClick={() => byDifference(station.byDifference ?? nextLoss(station, state))}>
             Find a loss by difference
           </Button>
         )}

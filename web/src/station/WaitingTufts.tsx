@@ -52,7 +52,7 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
     );
   return (
     <Box component="section" aria-label="What waits here">
-      <Box sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: 1 }}>
+      <Box sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: { xs: 0.25, md: 1 } }}>
         {shown.map((lot) => {
           const on = chosen.some((t) => t.lotId === lot.id);
           return (
@@ -63,10 +63,13 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
               sx={{
                 flex: '0 0 auto',
                 display: 'grid',
-                justifyItems: 'center',
+                justifyItems: { xs: 'start', md: 'center' },
                 alignContent: 'end',
-                width: 122,
-                p: 1,
+                // On a phone a strip that scrolls sideways: tuft, code and weight.
+                gridTemplateColumns: { xs: '34px auto', md: '1fr' },
+                columnGap: 0.5,
+                width: { xs: 'auto', md: 122 },
+                p: { xs: 0.5, md: 1 },
                 borderRadius: 1,
                 border: 2,
                 borderColor: on ? tone('woad') : 'transparent',
@@ -74,7 +77,12 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
                 '&:hover': { bgcolor: 'background.paper' },
               }}
             >
-              <svg width={64} height={56} viewBox="0 0 64 56" aria-hidden>
+              <Box
+                component="svg"
+                viewBox="0 0 64 56"
+                aria-hidden
+                sx={{ width: { xs: 32, md: 64 }, height: { xs: 32, md: 56 }, gridRow: { xs: 'span 2', md: 'auto' } }}
+              >
                 <Tuft
                   cx={32}
                   cy={30}
@@ -83,7 +91,7 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
                   colour={lot.colour}
                   open={!lot.left}
                 />
-              </svg>
+              </Box>
               <Box component="span" sx={{ fontWeight: 700 }}>
                 {on ? '✓ ' : ''}
                 {lot.code}
@@ -94,6 +102,7 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
               <Box
                 component="span"
                 sx={{
+                  display: { xs: 'none', md: 'block' },
                   fontSize: '0.8rem',
                   color: 'text.secondary',
                   maxWidth: '100%',
@@ -104,7 +113,10 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
               >
                 {parentage(lot.parentage)}
               </Box>
-              <Box component="span" sx={{ fontSize: '0.8rem', color: 'text.secondary' }}>
+              <Box
+                component="span"
+                sx={{ display: { xs: 'none', md: 'block' }, fontSize: '0.8rem', color: 'text.secondary' }}
+              >
                 {formOf(lot.form, lot.fibre)}
               </Box>
             </ButtonBase>
@@ -122,7 +134,10 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
           onChange(chosen.map((t) => (t.lotId === taking.lotId ? { ...t, ...part } : t)));
         const wrong = refusals?.at(`from[${i}].mass`) ?? refusals?.at(`from[${i}]`);
         return (
-          <Box key={taking.lotId} sx={{ display: 'flex', gap: 2, alignItems: 'flex-start', flexWrap: 'wrap', mt: 1 }}>
+          <Box
+            key={taking.lotId}
+            sx={{ display: 'flex', columnGap: 2, alignItems: 'flex-start', flexWrap: 'wrap', mt: { xs: 0, md: 1 } }}
+          >
             <Typography component="span" sx={{ pt: 1 }}>
               {lot.code}: {taking.all ? 'all of it' : 'a part of it'}
             </Typography>

@@ -1,8 +1,12 @@
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import useMediaQuery from '@mui/material/useMediaQuery';
 import { useState } from 'react';
 import { server, type Schema } from '../api/client';
 import { again } from '../api/queries';
 import { CautionSlip } from './Notices';
+import { tone } from './theme';
 
 /** The caution of a station: whole until this person has seen it, then one line that opens again. */
 export function StationCaution({ station }: { station: Schema['StationView'] }) {
@@ -11,13 +15,35 @@ export function StationCaution({ station }: { station: Schema['StationView'] }) 
     onSuccess: () => again(['/api/course/cautions']),
   });
   const [open, setOpen] = useState(false);
+  const phone = useMediaQuery('(max-width: 899px)');
   if (!seen.data) return null;
   const known = seen.data.includes(station.step);
-  if (known && !open)
+  // One line once it was read; on a phone from the first time on, so that the number is not pushed off the screen.
+  if (!open && (known || phone))
     return (
-      <Button variant="outlined" color="inherit" onClick={() => setOpen(true)} sx={{ justifySelf: 'start' }}>
-        Take care: show it again
-      </Button>
+      <ButtonBase
+        onClick={() => setOpen(true)}
+        aria-label={`Take care: ${station.caution.hazard} Show all of it`}
+        sx={{
+          justifySelf: 'stretch',
+          justifyContent: 'start',
+          textAlign: 'left',
+          borderLeft: `4px solid ${tone('weld')}`,
+          bgcolor: known ? 'transparent' : 'background.paper',
+          px: 1,
+          py: 0.5,
+          minHeight: 32,
+          maxWidth: { md: 420 },
+          fontSize: '0.92rem',
+        }}
+      >
+        <Box
+          component="span"
+          sx={known ? { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } : undefined}
+        >
+          <strong>Take care:</strong> {station.caution.hazard}
+        </Box>
+      </ButtonBase>
     );
   const close = () => {
     setOpen(false);

@@ -1,7 +1,11 @@
 import Box from '@mui/material/Box';
 import TextField from '@mui/material/TextField';
+import { createContext, useContext } from 'react';
 import { headFont } from './theme';
 import { TakeFromScale } from './TakeFromScale';
+
+/** A keypad stands beside the weights: the phone's own keyboard stays away. */
+export const KeypadHere = createContext(false);
 
 interface WeightFieldProps {
   label: string;
@@ -26,6 +30,7 @@ export function WeightField({
   big,
   placeholder,
 }: WeightFieldProps) {
+  const keypad = useContext(KeypadHere);
   const field = (
     <TextField
       label={label}
@@ -45,15 +50,22 @@ export function WeightField({
       autoFocus={autoFocus}
       fullWidth={big}
       slotProps={{
-        htmlInput: { inputMode: 'text', autoComplete: 'off', autoCapitalize: 'off', spellCheck: false, maxLength: 40 },
+        htmlInput: {
+          inputMode: keypad ? 'none' : 'text',
+          autoComplete: 'off',
+          autoCapitalize: 'off',
+          spellCheck: false,
+          maxLength: 40,
+          'data-weight': '',
+        },
         input: big
           ? {
               sx: {
                 '& input': {
                   fontFamily: headFont,
-                  fontSize: { xs: '2.6rem', md: '2.4rem' },
+                  fontSize: { xs: '2.3rem', md: '2.4rem' },
                   height: '1.2em',
-                  py: { xs: 2.5, md: 1.5 },
+                  py: { xs: 1.25, md: 1.5 },
                 },
               },
             }
