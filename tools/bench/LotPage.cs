@@ -13,7 +13,7 @@ internal static class LotPage
     private const int Calls = 400;
     private const int WarmUp = 1500;
 
-    private const string Seed = """
+    internal const string Seed = """
         create temp table b as select
             n, 'B-' || n as code, now() - interval '1 hour' * (n % 2000) as at,
             array(select gen_random_uuid() from generate_series(1, 5) where n > 0) as lots,

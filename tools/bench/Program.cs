@@ -12,6 +12,16 @@ foreach (var name in names)
         continue;
     }
 
+    if (name == "busy-shop")
+    {
+        foreach (var (figure, measured, bound) in await BusyShop.Measure(address, connection))
+        {
+            Console.WriteLine(FormattableString.Invariant($"figure {figure} {measured:0.0} {bound}"));
+        }
+
+        continue;
+    }
+
     var (value, aim) = name switch
     {
         "log-entries-vs-insert" => (await LogEntries.Measure(address, connection), 5.0),

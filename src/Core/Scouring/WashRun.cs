@@ -94,7 +94,8 @@ public sealed record HangProbe(Guid Bath, Guid? ProbeId = null, DateTimeOffset? 
 /// <summary>The wool is lifted out. Lifting twice is lifting once.</summary>
 /// <param name="Bath">Which bath.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record LiftBath(Guid Bath, DateTimeOffset? At = null) : RunCommand(At);
+/// <param name="PourNext">What comes next is poured, and the wool, or the next batch, goes in with the same tap; nothing where nothing comes.</param>
+public sealed record LiftBath(Guid Bath, DateTimeOffset? At = null, bool? PourNext = null) : RunCommand(At);
 
 /// <summary>A temperature of a bath.</summary>
 /// <param name="Event">The event by which somebody noted it, null for a probe's.</param>
@@ -147,6 +148,12 @@ public sealed record WashState(WashPlan Plan, IReadOnlyList<Bath> Baths)
         .Select(batch => (Batch: batch, Place: Baths.Where(b => b.Began.Batch == batch).Select(b => b.Began.Place + 1).DefaultIfEmpty(0).Max()))
         .Where(n => n.Place < Plan.Plan.Baths.Count)
         .Select(n => new NextBath(n.Batch, n.Place, Plan.Plan.Baths[n.Place]))];
+
+    /// <summary>What comes once a bath is lifted: the batch's next bath, or after its last the first of the next batch that waits. Null where nothing comes.</summary>
+    /// <param name="bath">A bath the wool lies in.</param>
+    public NextBath? After(Bath bath) => bath.Began.Place + 1 < Plan.Plan.Baths.Count
+        ? new NextBath(bath.Began.Batch, bath.Began.Place + 1, Plan.Plan.Baths[bath.Began.Place + 1])
+        : Next.FirstOrDefault(n => n.Batch != bath.Began.Batch);
 
     /// <summary>Every batch has been through every bath.</summary>
     public bool AllDone => Baths.Count > 0 && Baths.All(b => b.Lifted is not null) && Next.Count == 0;
@@ -203,7 +210,7 @@ public static class WashRun
             BeginBath begin => Begin(state, begin, unit, at, now),
             ReadBath read => In(state, read.Bath).Then(bath => Read(bath, read, unit, at, now)),
             HangProbe hang => In(state, hang.Bath).Then(bath => bath.Lifted is null ? Events(At(at, new ProbeHung(bath.Id, hang.ProbeId))) : Lifted()),
-            LiftBath lift => In(state, lift.Bath).Then(bath => bath.Lifted is null ? Events(At(Within(at, bath.StartedAt, now), new BathLifted(bath.Id))) : Events()),
+            LiftBath lift => In(state, lift.Bath).Then(bath => bath.Lifted is null ? Lift(state, bath, lift.PourNext == true, Within(at, bath.StartedAt, now)) : Events()),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a wash."),
         };
     }
@@ -312,22 +319,40 @@ public static class WashRun
             return RunRules.Clash("still-in", "This batch is still in a bath: lift it first.");
         }
 
-        var bath = plan.Baths[begin.Place];
-        var began = At(at, new BathBegan(
-            begin.Batch,
-            begin.Place,
-            bath.Kind,
-            bath.Celsius,
-            air.Value?.Celsius ?? on.AirCelsius,
-            air.Value is not null || on.AirFrom == Provenance.Measured,
-            plan.FloorCelsius,
-            bath.Kind == BathKind.Wash && bath.Celsius > plan.FloorCelsius,
-            bath.Minutes,
-            state.Baths.Any(b => b.Lifted is null)));
+        var began = At(at, Began(state.Plan, begin.Batch, begin.Place, air.Value, state.Baths.Any(b => b.Lifted is null)));
         return Events([
             began,
             .. begin.ProbeId is { } probe ? [At(at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>(),
             .. first.Value is { } read ? [At(at, new BathRead(began.Id, read.Celsius, begin.Temperature!.Trim()))] : Array.Empty<RunEvent<WashEvent>>()]);
+    }
+
+    private static BathBegan Began(WashPlan plan, int batch, int place, Temperature? air, bool inOtherTub)
+    {
+        var bath = plan.Plan.Baths[place];
+        return new BathBegan(
+            batch,
+            place,
+            bath.Kind,
+            bath.Celsius,
+            air?.Celsius ?? plan.On.AirCelsius,
+            air is not null || plan.On.AirFrom == Provenance.Measured,
+            plan.Plan.FloorCelsius,
+            bath.Kind == BathKind.Wash && bath.Celsius > plan.Plan.FloorCelsius,
+            bath.Minutes,
+            inOtherTub);
+    }
+
+    // A probe that hung in the bath hangs in the next one.
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Lift(WashState state, Bath bath, bool pourNext, DateTimeOffset at)
+    {
+        var lifted = At(at, new BathLifted(bath.Id));
+        if (!pourNext || state.After(bath) is not { } next)
+        {
+            return Events(lifted);
+        }
+
+        var began = At(at, Began(state.Plan, next.Batch, next.Place, null, state.Baths.Any(b => b.Lifted is null && b.Id != bath.Id)));
+        return Events([lifted, began, .. bath.Probe is { } probe ? [At(at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>()]);
     }
 
     private static Result<IReadOnlyList<RunEvent<WashEvent>>> Read(Bath bath, ReadBath read, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now)

@@ -174,6 +174,9 @@ internal sealed class DemoScenario
         TakeIn(4, "F-02", "", "", "moorit", 1870, 0, T, 66);
         Step(3, StepKind.Skirt, T, 40, 66, In("F-02"), Out("F-02.2", LotForm.Skirted, 1593), Loss(LossKind.Skirtings, 201, Fate.Mulch), Loss(LossKind.DungTags, 73, Fate.Compost));
         TakeIn(2, "H-01", "Herdwick", "Old Peg", "steel grey", 2060, 12, M, 66);
+        Bought(39, "L-01", Fibre.Flax, "Line flax", LotForm.Top, "fawn", 420, 14, M, 62);
+        Bought(38, "T-01", Fibre.Silk, "Tussah silk", LotForm.Top, "honey", 160, 22, M, 62);
+        Step(18, StepKind.Join, M, 25, 61, [Part("L-01", 60), Part("T-01", 40)], Out("J-02", LotForm.Top, 99.6));
     }
 
     private void TakeIn(int daysAgo, string lot, string breed, string animal, string colour, double grams, decimal price, string who, double humidity)
@@ -197,6 +200,12 @@ internal sealed class DemoScenario
             Price = price,
         }, grams, 5) with
         { HumidityPercent = humidity });
+    }
+
+    private void Bought(int daysAgo, string lot, Fibre fibre, string breed, LotForm form, string colour, double grams, decimal price, string who, double humidity)
+    {
+        TakeIn(daysAgo, lot, breed, "", colour, grams, price, who, humidity);
+        rows[^1] = rows[^1] with { Fibre = fibre, Form = form, ShornOn = null, ScaleStepGrams = 1, Before = "combed by the seller" };
     }
 
     private void Wash(int daysAgo, string who, int minutes, decimal agents, WeighLogRow from, params WeighLogRow[] rest)

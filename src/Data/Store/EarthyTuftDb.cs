@@ -1,4 +1,5 @@
 using System.Linq.Expressions;
+using EarthyTuft.Data.Finding;
 using EarthyTuft.Data.Runs;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
@@ -78,6 +79,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<LookOverRow> LookOvers => Set<LookOverRow>();
     public DbSet<BreedRow> Breeds => Set<BreedRow>();
     public DbSet<ToolRow> Tools => Set<ToolRow>();
+    public DbSet<FindWordRow> FindWords => Set<FindWordRow>();
     public DbSet<ToolLessonRow> ToolLessons => Set<ToolLessonRow>();
     public DbSet<ScourRecipeRow> ScourRecipes => Set<ScourRecipeRow>();
     public DbSet<RunRow> Runs => Set<RunRow>();
@@ -167,6 +169,11 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(l => new { l.WorkshopId, l.Code }).IsUnique();
             // The rail and the stations ask only for what still waits.
             e.HasIndex(l => new { l.WorkshopId, l.Form, l.ChangedAt }).HasFilter("used_up_at is null and voided_at is null");
+            // The heaps of the rail, what waits longest, and the sums of the month are read from their indexes.
+            e.HasIndex(l => new { l.WorkshopId, l.WaitsAt }).IncludeProperties(l => new { l.LeftGrams, l.ChangedAt }).HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
+            e.HasIndex(l => new { l.WorkshopId, l.ChangedAt, l.Id }).HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
+            e.HasIndex(l => new { l.WorkshopId, l.Form, l.MadeAt }).IncludeProperties(l => new { l.MadeGrams }).HasFilter("voided_at is null");
+            e.HasIndex(l => l.WorkshopId).HasFilter("voided_at is not null");
             e.Property(l => l.RouteSteps).HasMaxLength(200);
             e.Property(l => l.Before).HasMaxLength(300).HasDefaultValue("");
             e.Property(l => l.ReservedFor).HasMaxLength(120);
@@ -181,7 +188,9 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         {
             e.ToTable("entries");
             e.HasIndex(x => new { x.WorkshopId, x.Key }).IsUnique();
-            e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id });
+            // With the minutes, so that the hours of a month are read from it.
+            e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id }).IncludeProperties(x => new { x.Minutes, x.VoidedAt });
+            e.HasIndex(x => new { x.WorkshopId, x.Who, x.DoneAt });
             e.HasIndex(x => new { x.WorkshopId, x.Status }).HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null and answer is null and confirmed_because is null");
             e.Property(x => x.Dyeing).HasColumnType("jsonb");
             e.HasIndex(x => x.VoidedWith).HasFilter("voided_with is not null");
@@ -222,6 +231,8 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("samples");
             e.HasIndex(s => new { s.WorkshopId, s.Key }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.Code }).IsUnique();
+            e.HasIndex(s => new { s.WorkshopId, s.MadeAt }).HasFilter("withdrawn_at is null");
+            e.HasIndex(s => s.LotId);
             e.HasOne(s => s.Lot).WithMany().HasForeignKey(s => s.LotId).OnDelete(DeleteBehavior.Restrict);
             e.Property(s => s.Version).IsRowVersion();
             e.Ignore(s => s.Sample);
@@ -256,6 +267,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
 
         WashHouse(model);
         RunModel.Build(model);
+        Data.Finding.FindWords.Build(model);
 
         foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))
         {

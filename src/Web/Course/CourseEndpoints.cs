@@ -140,7 +140,8 @@ public static class CourseEndpoints
             [.. asked.Take(MostQuestions)],
             Math.Max(0, asked.Count - MostQuestions),
             await db.Drafts.CountAsync(d => d.State == DraftState.Open, cancellationToken),
-            await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null, cancellationToken),
+            // Two counts from indexes instead of a join of every sample with its lot.
+            await db.Samples.CountAsync(s => s.WithdrawnAt == null, cancellationToken) - await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt != null, cancellationToken),
             await Month(db, context, cancellationToken));
     }
 
@@ -149,7 +150,8 @@ public static class CourseEndpoints
         var first = new DateTime(context.Today.Year, context.Today.Month, 1);
         var from = new DateTimeOffset(first, context.Workshop.Zone.GetUtcOffset(first)).ToUniversalTime();
         var prepared = Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray();
-        var made = await db.Lots.Where(l => l.MadeAt >= from && l.VoidedAt == null)
+        LotForm[] told = [LotForm.Raw, .. prepared];
+        var made = await db.Lots.Where(l => told.Contains(l.Form) && l.MadeAt >= from && l.VoidedAt == null)
             .GroupBy(l => l.Form)
             .Select(g => new { Form = g.Key, Grams = g.Sum(l => l.MadeGrams ?? 0) })
             .ToListAsync(cancellationToken);

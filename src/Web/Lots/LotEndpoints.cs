@@ -24,7 +24,6 @@ public static class LotEndpoints
         group.MapGet("/{code}", Page).Named("readLot", "A lot with its course, balance, lineage and log.").ProducesProblem(404).ProducesProblem(410);
         group.MapGet("/{code}/entries", Earlier).Named("listLotEntries", "Earlier entries of a lot, a page at a time.").ProducesProblem(404);
         group.MapGet("/{code}/where", Where).Named("readWhereabouts", "Where everything that came of a fleece is now.").ProducesProblem(404);
-        app.MapGroup("/api/find").WithTags("lots").ForMembers().MapGet("", Find).Named("find", "Lots and samples by code, breed or word.");
     }
 
     private static async Task<Results<Ok<EntryPage>, ProblemHttpResult>> Earlier(CodeParameter code, Guid before, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
@@ -98,27 +97,5 @@ public static class LotEndpoints
         {
             return null;
         }
-    }
-
-    private static async Task<IReadOnlyList<Found>> Find(string q, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
-    {
-        var word = q.Trim();
-        if (word.Length is 0 or > 60)
-        {
-            return [];
-        }
-
-        var like = "%" + word.Replace("\\", "\\\\").Replace("%", "\\%").Replace("_", "\\_") + "%";
-        var lots = await db.Lots.AsNoTracking()
-            .Where(l => l.VoidedAt == null && (EF.Functions.ILike(l.Code, like) || EF.Functions.ILike(l.Parentage, like) || EF.Functions.ILike(l.Animal, like) || EF.Functions.ILike(l.Notes, like)))
-            .OrderBy(l => l.UsedUpAt != null).ThenByDescending(l => l.ChangedAt).Take(8).ToListAsync(cancellationToken);
-        var samples = await db.Samples.AsNoTracking()
-            .Where(s => s.WithdrawnAt == null && (EF.Functions.ILike(s.Code, like) || EF.Functions.ILike(s.Verdict, like) || EF.Functions.ILike(s.Lot!.Parentage, like)))
-            .OrderByDescending(s => s.MadeAt).Take(6).Select(s => new { s.Id, s.Code, s.Verdict, s.Lot!.Parentage }).ToListAsync(cancellationToken);
-        return
-        [
-            .. lots.Select(l => new Found("lot", l.Id, l.Code, l.Parentage, l.UsedUpAt is null ? Figures.ToFigure(l.LeftGrams, null, context.Workshop.Unit, Provenance.Reckoned)?.Text ?? "not weighed" : "used up")),
-            .. samples.Select(s => new Found("sample", s.Id, s.Code, s.Parentage, s.Verdict)),
-        ];
     }
 }

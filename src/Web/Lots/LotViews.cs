@@ -147,5 +147,3 @@ public sealed record LotLine(
 
 /// <summary>A page of lots; the cursor fetches the next one.</summary>
 public sealed record LotList(IReadOnlyList<LotLine> Lots, string? Next);
-
-public sealed record Found(string Kind, Guid Id, string Code, string Title, string Detail);

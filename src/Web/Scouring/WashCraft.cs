@@ -132,12 +132,12 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
                 Mass.FromGrams(on.GreasyGrams).ToFigure(context.Workshop.Unit, on.GreasyFrom),
                 ScourPlanView.Of(plan, Unit),
                 run.Recipe?.Name,
-                [.. shown.Select(b => See(b, known[b.Id], hanging.TryGetValue(b.Id, out var probe) ? probe : null))],
+                [.. shown.Select(b => See(b, known[b.Id], hanging.TryGetValue(b.Id, out var probe) ? probe : null, b.Lifted is null ? state.After(b) : null, plan))],
                 [.. state.Next.Select(n => new NextBathView(n.Batch, n.Place, ScourPlanView.Of(n.Bath, plan, Unit)))],
                 state.Baths.Count(b => b.Lifted is not null)));
     }
 
-    private BathView See(Bath bath, BathFit known, Guid? probe)
+    private BathView See(Bath bath, BathFit known, Guid? probe, NextBath? then, ScourPlan plan)
     {
         var (fit, sorted, rate) = known;
         DateTimeOffset At(double minutes) => bath.StartedAt.AddMinutes(minutes);
@@ -174,6 +174,7 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
                 ],
                 "a bath cools by what it is warmer than the air, and by what evaporates: the more, the hotter it is"),
             bath.Lifted is null && sorted.Doubted is { } doubted ? Doubt(doubted, fit.Band(doubted.Minutes).Celsius) : null,
+            then is null ? null : new NextBathView(then.Batch, then.Place, ScourPlanView.Of(then.Bath, plan, Unit)),
             Temperature.Sign(Unit),
             [.. bath.Temperatures.Where((_, i) => i % every == 0 || i == bath.Temperatures.Count - 1).Select(t => new CurveDot(t.At, Degrees(t.Celsius), t.Event is null, counted.Contains(WashRun.ReadingOf(bath, t))))],
             [.. Enumerable.Range(0, CurvePoints + 1).Select(i =>

@@ -18,6 +18,7 @@ public sealed record WashStart(ScourPlanRequest Plan) : RunStart
 /// <param name="LastTyped">The event of the last typed reading, null where there is none.</param>
 /// <param name="SoakedAt">When it has lain as long as was planned.</param>
 /// <param name="RateFrom">Whose cooling rate stands behind it: measured in this bath, yours, or typical.</param>
+/// <param name="Then">What is poured once it is lifted, null where nothing comes or it was lifted.</param>
 /// <param name="Unit">Of dots and curve: °C or °F.</param>
 /// <param name="Doubt">The question that the last reading raises, null when it is believed.</param>
 public sealed record BathView(
@@ -38,6 +39,7 @@ public sealed record BathView(
     Provenance RateFrom,
     Working Working,
     string? Doubt,
+    NextBathView? Then,
     string Unit,
     IReadOnlyList<CurveDot> Dots,
     IReadOnlyList<CurvePoint> Curve);

@@ -188,6 +188,29 @@ public class WashRunTests
     }
 
     [Fact]
+    public void One_tap_a_bath_lifts_the_wool_and_begins_what_comes_next()
+    {
+        var probe = Guid.CreateVersion7();
+        var first = Begun(minutesAgo: 60);
+        Tap(new HangProbe(first, probe), 59);
+        var baths = TwoBatches.Baths.Count;
+        for (var tap = 1; tap < 2 * baths; tap++)
+        {
+            Tap(new LiftBath(State.Baths.Single(b => b.Lifted is null).Id, PourNext: true), 60 - tap);
+            var now = Assert.Single(State.Baths, b => b.Lifted is null);
+            Assert.Equal((1 + tap / baths, tap % baths), (now.Began.Batch, now.Began.Place));
+            Assert.Equal(probe, now.Probe);
+            Assert.False(now.Began.InOtherTub);
+        }
+
+        // After the last nothing comes: it is only lifted.
+        Assert.Null(State.After(State.Baths[^1]));
+        Tap(new LiftBath(State.Baths[^1].Id, PourNext: true), 1);
+        Assert.True(State.AllDone);
+        Assert.Equal(2 * baths, State.Baths.Count);
+    }
+
+    [Fact]
     public void Whatever_is_tapped_in_whatever_order_the_wash_stays_whole() => Gen.Select(Gen.Int[0, 5], Gen.Int[0, 3], Gen.Int[0, 4], Gen.Double[-2, 90]).Array[1, 40].Sample(taps =>
     {
         var events = new List<RunEvent<WashEvent>>();

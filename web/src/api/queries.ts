@@ -71,3 +71,9 @@ export const useDrafts = () => server.useQuery('get', '/api/drafts');
 export const useWashHouse = () => server.useQuery('get', '/api/scouring');
 
 export const useInstruments = () => server.useQuery('get', '/api/instruments');
+
+/** The stations that stand on the rail now: those that always do, and those where something waits. */
+export const onRail = (stations: readonly Schema['StationView'][] = [], today: Schema['Today'] | undefined) =>
+  stations.filter(
+    (s) => s.onRail === 'always' || (s.onRail === 'whenWaiting' && today?.heaps.some((h) => h.step === s.step)),
+  );

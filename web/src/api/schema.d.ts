@@ -611,7 +611,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** Lots and samples by code, breed or word. */
+    /** Lots, samples and breeds by code, breed, animal, form, purpose, person or a word of notes. */
     get: operations['find'];
     put?: never;
     post?: never;
@@ -1566,6 +1566,7 @@ export interface components {
       rateFrom: components['schemas']['Provenance'];
       working: components['schemas']['Working'];
       doubt: null | string;
+      then: null | components['schemas']['NextBathView'];
       unit: string;
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
@@ -1973,13 +1974,13 @@ export interface components {
       added: null | components['schemas']['AddedView'];
     };
     Found: {
-      kind: string;
-      /** Format: uuid */
-      id: string;
+      kind: components['schemas']['FoundKind'];
       code: string;
       title: string;
       detail: string;
     };
+    /** @enum {unknown} */
+    FoundKind: 'lot' | 'sample' | 'breed';
     /** @enum {unknown} */
     GainKind: 'dye' | 'dressing';
     GainingRequest: {
@@ -2795,6 +2796,7 @@ export interface components {
       kind: 'liftBath';
       /** Format: uuid */
       bath: string;
+      pourNext?: null | boolean;
       /** Format: date-time */
       at?: null | string;
     };

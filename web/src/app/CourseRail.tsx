@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Link from '@mui/material/Link';
 import { NavLink } from 'react-router';
 import { type Schema } from '../api/client';
-import { useStations, useToday } from '../api/queries';
+import { onRail, useStations, useToday } from '../api/queries';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
 import { useRunning } from '../runs/running';
@@ -42,19 +42,17 @@ export function CourseRail() {
     >
       <Station to="/" label="Today" />
       <Station to="/take-in" label="Take in" />
-      {(stations.data ?? [])
-        .filter((s) => s.onRail === 'always' || (s.onRail === 'whenWaiting' && heap(s.step)))
-        .map(({ step }) => (
-          <Station
-            key={step}
-            to={`/station/${step}`}
-            label={stepWord[step]}
-            heap={heap(step)}
-            perRoot={perRoot}
-            running={running(step)}
-            joined
-          />
-        ))}
+      {onRail(stations.data, today.data).map(({ step }) => (
+        <Station
+          key={step}
+          to={`/station/${step}`}
+          label={stepWord[step]}
+          heap={heap(step)}
+          perRoot={perRoot}
+          running={running(step)}
+          joined
+        />
+      ))}
       <Box sx={{ borderTop: 1, borderColor: 'divider', my: 1, mx: 2, display: { xs: 'none', md: 'block' } }} />
       <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
       <Station to="/breeds" label="Breeds" />

@@ -6,6 +6,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api, queryClient, type Schema, server, setToken } from '../api/client';
+import { Help } from '../help/Help';
 import { HeadInstruments } from '../instruments/HeadInstruments';
 import { parentage } from '../ui/words';
 import { useChange } from '../api/change';
@@ -65,6 +66,7 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
       >
         <HeadInstruments />
         <FindBox />
+        <Help />
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
           <Typography component="span" sx={{ color: 'text.secondary' }}>
             {session.name}
@@ -94,15 +96,16 @@ function FindBox() {
       options={word.trim() ? (found.data ?? []) : []}
       filterOptions={(all) => all}
       getOptionLabel={(f) => f.code}
+      getOptionKey={(f) => `${f.kind} ${f.code}`}
       inputValue={word}
       value={null}
       onInputChange={(_, value) => setWord(value)}
       onChange={(_, f) => {
         if (!f) return;
         setWord('');
-        void navigate(f.kind === 'lot' ? `/lots/${f.code}` : `/samples/${f.code}`);
+        void navigate(f.kind === 'breed' ? '/breeds' : f.kind === 'lot' ? `/lots/${f.code}` : `/samples/${f.code}`);
       }}
-      noOptionsText={word.trim() ? 'Nothing by that name' : 'A code, a breed, a word'}
+      noOptionsText={word.trim() ? 'Nothing by that name' : 'A code, a breed, a form, a person, a word of your notes'}
       renderOption={({ key, ...props }, f) => (
         <li key={key} {...props}>
           <span>
@@ -113,7 +116,13 @@ function FindBox() {
           </span>
         </li>
       )}
-      renderInput={(params) => <TextField {...params} label="Find a lot, breed or sample" />}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          label="Find a lot, breed or sample"
+          slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'data-find': '' } }}
+        />
+      )}
     />
   );
 }

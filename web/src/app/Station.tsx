@@ -2,10 +2,12 @@ import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
 import { useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { type Schema } from '../api/client';
-import { useDrafts, useStations, useWaiting } from '../api/queries';
+import { api, type Schema } from '../api/client';
+import { refreshLog, useAir, useDrafts, useStations, useWaiting } from '../api/queries';
 import { heldLots, useRuns } from '../runs/queries';
+import { useSend } from '../api/change';
 import { fromRun } from '../station/fromRun';
+import { freshState, toRequest } from '../station/stationState';
 import { StationBench } from '../station/StationBench';
 import { NoSuchPage } from '../ui/NoSuchPage';
 import { ProblemNotice } from '../ui/Notices';
@@ -25,10 +27,22 @@ export function Station() {
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
   const [logged, setLogged] = useState<{ step: string; answer: Schema['EntryAnswer'] } | null>(null);
   const lots = useMemo(() => waiting.data?.lots ?? [], [waiting.data]);
-  const logging = runs.data?.find((r) => r.id === search.get('run') && r.craft === station?.step);
+  const air = useAir();
+  // What was watched to its end goes in as it was watched, by one tap.
+  const logging = useSend(
+    async (body: Schema['StepRequest'], key: string) =>
+      (await api.POST('/api/entries', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
+    (answer) => {
+      if (answer.kept) setLogged({ step: station!.step, answer });
+      else void navigate(`/station/${station!.step}?draft=${answer.draftId}`);
+      void refreshLog();
+    },
+  );
+  const loggedRun = runs.data?.find((r) => r.id === search.get('run') && r.craft === station?.step);
   const run = useMemo(
-    () => (logging && station && lots.length > 0 ? { id: logging.id, state: fromRun(logging, station, lots) } : null),
-    [logging, station, lots],
+    () =>
+      loggedRun && station && lots.length > 0 ? { id: loggedRun.id, state: fromRun(loggedRun, station, lots) } : null,
+    [loggedRun, station, lots],
   );
   const problem = stations.error ?? waiting.error ?? drafts.error;
   if (problem) return <ProblemNotice error={problem} />;
@@ -75,7 +89,21 @@ export function Station() {
         {Bench && (
           // On a phone the number comes first where nothing runs.
           <Box sx={{ minWidth: 0, order: { xs: quiet ? 0 : 1, md: 0 }, mt: { xs: quiet ? 0 : 4, md: 0 } }}>
-            <Bench lots={lots} runs={here.filter((r) => r.id !== run?.id)} wanted={search.get('lot')} />
+            <Bench
+              lots={lots}
+              runs={here.filter((r) => r.id !== run?.id)}
+              wanted={search.get('lot')}
+              logRun={(r) => {
+                const state = { ...freshState(station)(), ...fromRun(r, station, lots) };
+                const of = {
+                  ...state,
+                  from: state.from ?? [],
+                  to: state.to.map((t) => ({ ...t, form: t.form ?? station.gives[0]! })),
+                };
+                void logging.go(toRequest(station.step, of, lots, air.data?.humidityPercent ?? null, r.id), state.key);
+              }}
+              logging={logging}
+            />
           </Box>
         )}
         {heading && (

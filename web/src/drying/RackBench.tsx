@@ -129,6 +129,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
             text={dry ? 'dry' : call.dueAt ? dayClockOf(call.dueAt, now, zone) : 'cannot tell'}
             from="reckoned"
             giveOrTake={!dry && call.giveOrTakeMinutes !== null ? ` ${Math.round(call.giveOrTakeMinutes)} min` : null}
+            band
             working={d.working}
             size="big"
           />

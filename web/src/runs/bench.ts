@@ -9,4 +9,7 @@ export interface BenchProps {
   runs: readonly Run[];
   /** The code of the lot one came for. */
   wanted: string | null;
+  /** Logs a run that is done, as it was watched. */
+  logRun: (run: Run) => void;
+  logging: { busy: boolean; away: boolean; error: unknown };
 }

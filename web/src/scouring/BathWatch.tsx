@@ -14,6 +14,7 @@ import { useRunActs, useTap } from '../runs/taps';
 import { ProblemNotice } from '../ui/Notices';
 import { looksLikeTemperature } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
+import { pourWords } from './words';
 import { TemperatureField } from '../ui/TemperatureField';
 
 interface Props {
@@ -26,11 +27,16 @@ interface Props {
 }
 
 /** One curve, one time, one button. */
+/** Which bath the wool, or the next batch, goes into. */
+const nextWord = (bath: Schema['BathView'], next: Schema['NextBathView']) =>
+  next.batch === bath.batch ? `bath ${next.place + 1}` : `bath ${next.place + 1} of batch ${next.batch}`;
+
 export function BathWatch({ run, bath, call, zone, title }: Props) {
   const now = useNow();
   const live = useLive();
   const [typed, setTyped] = useState('');
   const sign = bath.unit;
+  const next = bath.then;
   const acts = useRunActs(run);
   const probes = useProbes();
   const probe = bath.probeId ? live.readings.get(bath.probeId) : undefined;
@@ -85,6 +91,7 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
               giveOrTake={
                 giveOrTake === null ? null : ` ${Math.max(0.1, giveOrTake).toFixed(giveOrTake < 3 ? 1 : 0)} min`
               }
+              band
               working={bath.working}
               size="big"
             />
@@ -114,12 +121,29 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
             {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now, zone)}`}
           </Typography>
         )}
+        {next && (
+          <Typography>
+            Then pour {next.bath.pour.text}: {pourWords(next.bath)}
+            {next.bath.doseGrams > 0 ? `, dose ${next.bath.doseGrams.toFixed(1)} g` : ''}.
+          </Typography>
+        )}
+        {next && (
+          <Button
+            variant="contained"
+            size="large"
+            disabled={lifting.busy}
+            onClick={() => lifting.send({ kind: 'liftBath', bath: bath.id, pourNext: true, at: tappedAt() })}
+            sx={{ minHeight: 56 }}
+          >
+            Lifted, {nextWord(bath, next)} is poured
+          </Button>
+        )}
         <Button
-          variant="contained"
+          variant={next ? 'outlined' : 'contained'}
           size="large"
           disabled={lifting.busy}
           onClick={() => lifting.send({ kind: 'liftBath', bath: bath.id, at: tappedAt() })}
-          sx={{ minHeight: 56 }}
+          sx={{ minHeight: { xs: 48, md: next ? 44 : 56 } }}
         >
           Lifted
         </Button>

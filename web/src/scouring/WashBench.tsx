@@ -25,14 +25,14 @@ import { Column, Row } from '../ui/layouts';
 type Wash = RunOf<'wash'>;
 
 /** Every wash under way, each bath with its clock; and the way to plan the next. */
-export function WashBench({ runs }: BenchProps) {
+export function WashBench({ runs, logRun, logging }: BenchProps) {
   const session = useSession();
   const zone = session.data?.timeZone ?? 'UTC';
   const washes = runsOf(runs, 'wash');
   return (
     <Column gap={3} sx={{ mb: 3 }}>
       {washes.map((wash, i) => (
-        <OneWash key={wash.id} run={wash} zone={zone} ringing={i === 0} />
+        <OneWash key={wash.id} run={wash} zone={zone} ringing={i === 0} logRun={logRun} logging={logging} />
       ))}
       <Box>
         <Button
@@ -48,7 +48,13 @@ export function WashBench({ runs }: BenchProps) {
   );
 }
 
-function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boolean }) {
+function OneWash({
+  run,
+  zone,
+  ringing,
+  logRun,
+  logging,
+}: Pick<BenchProps, 'logRun' | 'logging'> & { run: Wash; zone: string; ringing: boolean }) {
   const wash = run.details;
   const navigate = useNavigate();
   const sound = useSound();
@@ -117,14 +123,16 @@ function OneWash({ run, zone, ringing }: { run: Wash; zone: string; ringing: boo
       )}
       <Row gap={1.5}>
         {run.mayBeLogged && (
-          <Button
-            variant="contained"
-            size="large"
-            onClick={() => void navigate(`/station/wash?run=${run.id}&lot=${codes[0]}`)}
-          >
-            Log this wash
+          <Button variant="contained" size="large" disabled={logging.busy} onClick={() => logRun(run)}>
+            {logging.away ? 'Waiting to send' : 'Log this wash'}
           </Button>
         )}
+        {run.mayBeLogged && (
+          <Button onClick={() => void navigate(`/station/wash?run=${run.id}&lot=${codes[0]}`)}>
+            Log it with a weight or notes
+          </Button>
+        )}
+        {run.mayBeLogged && <ProblemNotice error={logging.error} />}
         {wash.baths
           .filter((b) => b.liftedAt)
           .map((b) => (

@@ -17,6 +17,7 @@ import { Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, formOf, lossWord, stepDone } from '../ui/words';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
 import { DraftQuestion } from '../ui/Question';
+import { onSameAgain } from '../ui/sameAgain';
 import { Keypad } from '../ui/Keypad';
 import { KeypadHere } from '../ui/WeightField';
 import { freshState, fromDraft, nextPart, toRequest, type OnBench, type StationState } from './stationState';
@@ -53,6 +54,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
     `station ${station.step} ${draft?.id ?? run?.id ?? ''} ${wanted ?? ''}`,
     fresh,
   );
+  const kept = useRef<string[] | null>(null);
   /** Why it became a draft. */
   const [drafted, setDrafted] = useState<Schema['EntryAnswer'] | null>(null);
 
@@ -93,6 +95,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
     (stored) => {
       setDrafted(stored.kept ? null : stored);
       if (stored.kept) {
+        kept.current = onBench.to.map((t) => t.mass);
         onLogged(stored);
         const next = draft || run ? null : nextPart(onBench);
         clear();
@@ -105,6 +108,15 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
       }
       void refreshLog();
     },
+  );
+  // The key for "same again": the weights that were logged here last.
+  useEffect(
+    () =>
+      onSameAgain(() => {
+        const last = kept.current;
+        if (last) change({ to: state.to.map((t, i) => ({ ...t, mass: last[i] ?? t.mass })) });
+      }),
+    [change, state.to],
   );
   const settled = (answer: Schema['EntryAnswer']) => {
     setDrafted(answer.kept ? null : answer);

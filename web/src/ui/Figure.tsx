@@ -12,6 +12,8 @@ interface FigureProps {
   from: Schema['Provenance'];
   label?: string;
   giveOrTake?: string | null;
+  /** What stands behind ± is a band that holds eight in ten, and no standard deviation. */
+  band?: boolean;
   working?: Schema['Working'] | null;
   size?: 'big' | 'middle' | 'small';
 }
@@ -19,7 +21,7 @@ interface FigureProps {
 const sizes = { big: '2.5rem', middle: '1.5rem', small: '1rem' };
 
 /** A number with its unit and the word for where it comes from; one with a working opens it. */
-export function Figure({ text, from, label, giveOrTake, working, size = 'middle' }: FigureProps) {
+export function Figure({ text, from, label, giveOrTake, band, working, size = 'middle' }: FigureProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const body = (
     <Box component="span" sx={{ display: 'block', textAlign: 'left' }}>
@@ -36,19 +38,22 @@ export function Figure({ text, from, label, giveOrTake, working, size = 'middle'
       </Box>
       <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}>
         {giveOrTake ? `±${giveOrTake} · ` : ''}
-        <Box component="span" sx={working ? { textDecoration: 'underline dotted', textUnderlineOffset: '3px' } : {}}>
+        <Box
+          component="span"
+          sx={working || giveOrTake ? { textDecoration: 'underline dotted', textUnderlineOffset: '3px' } : {}}
+        >
           {fromWord[from]}
         </Box>
       </Box>
     </Box>
   );
-  if (!working) return body;
+  if (!working && !giveOrTake) return body;
   return (
     <>
       <ButtonBase
         onClick={(e) => setAnchor(e.currentTarget)}
         aria-haspopup="dialog"
-        aria-label={`${label ? `${label}: ` : ''}${text}, ${fromWord[from]}. Show the working`}
+        aria-label={`${label ? `${label}: ` : ''}${text}, ${fromWord[from]}. ${working ? 'Show the working' : 'How surely'}`}
         sx={{ borderRadius: 1, justifyContent: 'flex-start', font: 'inherit' }}
       >
         {body}
@@ -66,11 +71,18 @@ export function Figure({ text, from, label, giveOrTake, working, size = 'middle'
           },
         }}
       >
-        <WorkingTable working={working} />
+        {working && <WorkingTable working={working} />}
+        {giveOrTake && <Surely giveOrTake={giveOrTake} band={band} />}
       </Popover>
     </>
   );
 }
+
+const Surely = ({ giveOrTake, band }: { giveOrTake: string; band?: boolean }) => (
+  <Typography sx={{ mt: 1, fontSize: '0.85rem' }}>
+    ±{giveOrTake}: {band ? 'eight times in ten' : 'two times in three'} the true value lies no further away than that.
+  </Typography>
+);
 
 export function WorkingTable({ working }: { working: Schema['Working'] }) {
   return (

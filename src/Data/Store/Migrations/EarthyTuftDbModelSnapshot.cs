@@ -22,6 +22,42 @@ namespace EarthyTuft.Data.Store.Migrations
 
             NpgsqlModelBuilderExtensions.UseIdentityByDefaultColumns(modelBuilder);
 
+            modelBuilder.Entity("EarthyTuft.Data.Finding.FindWordRow", b =>
+                {
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<string>("Word")
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("word")
+                        .UseCollation("C");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("kind");
+
+                    b.HasKey("WorkshopId", "Id", "Word")
+                        .HasName("pk_find_words");
+
+                    b.HasIndex("WorkshopId", "Word", "At")
+                        .IsDescending(false, false, true)
+                        .HasDatabaseName("ix_find_words_workshop_id_word_at");
+
+                    b.ToTable("find_words", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Runs.InstrumentPlaceRow", b =>
                 {
                     b.Property<Guid>("InstrumentId")
@@ -931,6 +967,11 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.HasIndex("WorkshopId", "DoneAt", "Id")
                         .HasDatabaseName("ix_entries_workshop_id_done_at_id");
 
+                    NpgsqlIndexBuilderExtensions.IncludeProperties(b.HasIndex("WorkshopId", "DoneAt", "Id"), new[] { "Minutes", "VoidedAt" });
+
+                    b.HasIndex("WorkshopId", "Who", "DoneAt")
+                        .HasDatabaseName("ix_entries_workshop_id_who_done_at");
+
                     b.ToTable("entries", (string)null);
                 });
 
@@ -1471,13 +1512,33 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.HasKey("Id")
                         .HasName("pk_lots");
 
+                    b.HasIndex("WorkshopId")
+                        .HasDatabaseName("ix_lots_workshop_id")
+                        .HasFilter("voided_at is not null");
+
                     b.HasIndex("WorkshopId", "Code")
                         .IsUnique()
                         .HasDatabaseName("ix_lots_workshop_id_code");
 
+                    b.HasIndex("WorkshopId", "WaitsAt")
+                        .HasDatabaseName("ix_lots_workshop_id_waits_at")
+                        .HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
+
+                    NpgsqlIndexBuilderExtensions.IncludeProperties(b.HasIndex("WorkshopId", "WaitsAt"), new[] { "LeftGrams", "ChangedAt" });
+
+                    b.HasIndex("WorkshopId", "ChangedAt", "Id")
+                        .HasDatabaseName("ix_lots_workshop_id_changed_at_id")
+                        .HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
+
                     b.HasIndex("WorkshopId", "Form", "ChangedAt")
                         .HasDatabaseName("ix_lots_workshop_id_form_changed_at")
                         .HasFilter("used_up_at is null and voided_at is null");
+
+                    b.HasIndex("WorkshopId", "Form", "MadeAt")
+                        .HasDatabaseName("ix_lots_workshop_id_form_made_at")
+                        .HasFilter("voided_at is null");
+
+                    NpgsqlIndexBuilderExtensions.IncludeProperties(b.HasIndex("WorkshopId", "Form", "MadeAt"), new[] { "MadeGrams" });
 
                     b.ToTable("lots", (string)null);
                 });
@@ -1641,6 +1702,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.HasIndex("WorkshopId", "Key")
                         .IsUnique()
                         .HasDatabaseName("ix_samples_workshop_id_key");
+
+                    b.HasIndex("WorkshopId", "MadeAt")
+                        .HasDatabaseName("ix_samples_workshop_id_made_at")
+                        .HasFilter("withdrawn_at is null");
 
                     b.ToTable("samples", (string)null);
                 });
