@@ -33,8 +33,8 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
         display: 'flex',
         '@media print': { display: 'none' },
         alignItems: 'center',
-        gap: 2,
-        flexWrap: 'wrap',
+        columnGap: { xs: 2, md: 1.5 },
+        flexWrap: { xs: 'wrap', lg: 'nowrap' },
         px: { xs: 2, md: 3 },
         py: { xs: 0.25, md: 1 },
         borderBottom: 1,
@@ -92,7 +92,12 @@ function FindBox() {
   );
   return (
     <Autocomplete
-      sx={{ width: { xs: '100%', sm: 290 }, order: { xs: 3, sm: 0 } }}
+      sx={{
+        width: { xs: '100%', md: 'auto' },
+        flex: { md: '1 1 250px' },
+        maxWidth: { md: 290 },
+        order: { xs: 3, md: 0 },
+      }}
       options={word.trim() ? (found.data ?? []) : []}
       filterOptions={(all) => all}
       getOptionLabel={(f) => f.code}

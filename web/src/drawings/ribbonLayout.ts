@@ -235,7 +235,9 @@ export function layOut(view: View, room: number): RibbonLayout {
     const [x1, y1] = [start(from), top(band.fromEntryId) + before(outOf(band.fromEntryId), band)];
     const y2 = band.toEntryId ? top(band.toEntryId) + before(into(band.toEntryId), band) : changesLane(band) ? own : y1;
     const to = band.toEntryId ? columnOf(band.toEntryId) : from + 1;
-    const x2 = band.toEntryId ? start(to) : start(to) + (changesLane(band) ? 24 : 0) - 12;
+    // What is still there ends a little beyond its crossing, but where the forecast goes on from it.
+    const over = goesOn(band) ? 6 : changesLane(band) ? 24 : 0;
+    const x2 = band.toEntryId ? start(to) : start(to) + over - 12;
     const edge = [{ x: x1, y: y1 }];
     const cross = (column: number, y: number) => {
       const at = edge.at(-1)!;

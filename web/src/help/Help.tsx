@@ -55,7 +55,12 @@ export function Help() {
   ];
   return (
     <>
-      <Button size="small" onClick={() => setOpen(true)} aria-label="Words and keys of this page">
+      <Button
+        size="small"
+        onClick={() => setOpen(true)}
+        aria-label="Words and keys of this page"
+        sx={{ minWidth: 0, px: 0.75, whiteSpace: 'nowrap' }}
+      >
         ? Words
       </Button>
       {open && (
