@@ -99,17 +99,42 @@ internal sealed class ScaleStandIn(double speed) : IStandIn
     }
 }
 
-/// <summary>A thermometer in a bath: it follows the water with a few seconds' lag, and the water cools towards the room.</summary>
+/// <summary>A thermometer in a bath: it follows the water with a few seconds' lag, and the water cools as open water does. A bath's rate is told for the middle of a soak.</summary>
 internal sealed class ProbeStandIn(double speed, AirStandIn room) : IStandIn
 {
     private const double LagSeconds = 4;
     private readonly Noise noise = new(23);
-    private (double Start, double Rate, double Since)? bath;
+    private (double Celsius, double Rate, double At)? bath;
     private double shown = 18, lastAt;
 
-    private double Water(double seconds) => bath is { } b
-        ? room.Celsius + (b.Start - room.Celsius) * Math.Exp(-b.Rate * (seconds - b.Since) / 60)
-        : room.Celsius;
+    /// <summary>Open water: beside the air evaporation cools it, in kelvin; and so many times as fast in the middle of a soak as by the air alone.</summary>
+    private const double Evaporation = 350, SoakFactor = 1.873, Humidity = 0.6, StepSeconds = 5;
+
+    // Kilograms of water in a kilogram of saturated air.
+    private static double Moisture(double celsius)
+    {
+        var pressure = 0.61078 * Math.Exp(17.27 * celsius / (celsius + 237.3));
+        return 0.622 * pressure / (101.3 - pressure);
+    }
+
+    private double Water(double seconds)
+    {
+        if (bath is not { } b)
+        {
+            return room.Celsius;
+        }
+
+        // From where it was last looked at, in small steps.
+        while (b.At < seconds)
+        {
+            var step = Math.Min(StepSeconds, seconds - b.At);
+            var pull = b.Celsius - room.Celsius + Evaporation * (Moisture(b.Celsius) - Humidity * Moisture(room.Celsius));
+            b = (b.Celsius - b.Rate / SoakFactor * pull * step / 60, b.Rate, b.At + step);
+        }
+
+        bath = b;
+        return b.Celsius;
+    }
 
     public string Say(double seconds)
     {

@@ -125,6 +125,9 @@ public sealed class Person(HttpClient http, string? from = null)
 
     public void LoseToken() => token = null;
 
+    /// <summary>What the person's screen says that it shows; null where nothing is said.</summary>
+    public string? Shows { get; set; }
+
     public async Task<Reply> Send(HttpMethod method, string path, object? body = null, Guid? key = null)
     {
         using var request = new HttpRequestMessage(method, path) { Content = body is HttpContent content ? content : body is null ? null : JsonContent.Create(body) };
@@ -133,6 +136,11 @@ public sealed class Person(HttpClient http, string? from = null)
         if (token is not null)
         {
             request.Headers.Add("X-Token", token);
+        }
+
+        if (Shows is not null)
+        {
+            request.Headers.Add("X-Units", Shows);
         }
 
         if (key is { } k)

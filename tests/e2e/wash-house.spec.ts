@@ -6,6 +6,16 @@ import { newDataFolder, startHouse } from './house';
 const Floor = 45;
 const Room = 18;
 
+/** Open water at the stand-in's tub, in steps of a second: how long until the floor. */
+function minutesToFloor(start: number, rate: number) {
+  const pressure = (t: number) => 0.61078 * Math.exp((17.27 * t) / (t + 237.3));
+  const moisture = (t: number) => (0.622 * pressure(t)) / (101.3 - pressure(t));
+  let [now, seconds] = [start, 0];
+  for (; now > Floor; seconds++)
+    now -= ((rate / 1.873) * (now - Room + 350 * (moisture(now) - 0.6 * moisture(Room)))) / 60;
+  return seconds / 60;
+}
+
 /** The house's own time, in milliseconds. */
 const hand = (page: Page, does: string, numbers: number[]) => post(page, '/api/instruments/hand', { does, numbers });
 
@@ -48,11 +58,11 @@ test.describe('at sixty times the speed', () => {
       const wash = page.getByRole('region', { name: `Wash of ${code}` });
       await expect(wash.getByText('Next: bath 1 of batch 1, wash.')).toBeVisible();
 
-      // The bath is poured by the stand-in's hand: 57 degrees, in a tub that cools by 0.9 % a minute.
+      // The bath is poured by the stand-in's hand: 57 degrees, in an open tub that cools by 0.9 % a minute in the middle of a soak.
       const [start, rate] = [57, 0.009];
       await hand(page, 'pour', [start, rate]);
       const poured = await houseTime(page);
-      const soak = Math.log((start - Room) / (Floor - Room)) / rate;
+      const soak = minutesToFloor(start, rate);
       const truth = poured + soak * 60_000;
       await wash.getByRole('button', { name: 'The wool is in' }).first().click();
       await expect(wash.getByText(/lift by/)).toBeVisible();

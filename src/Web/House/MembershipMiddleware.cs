@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
 using Microsoft.AspNetCore.Antiforgery;
@@ -13,6 +14,9 @@ namespace EarthyTuft.Web.House;
 public static class MembershipMiddleware
 {
     public const string WorkshopClaim = "workshop";
+
+    /// <summary>The units a screen showed when its figures were typed, for example <c>Gram;C</c>.</summary>
+    public const string UnitsHeader = "X-Units";
 
     /// <summary>How long a membership is believed without asking again: a removed member is out within this time, on every process.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
@@ -105,6 +109,19 @@ public static class MembershipMiddleware
     public static RouteHandlerBuilder NotInDemos(this RouteHandlerBuilder route) => route.AddEndpointFilter(async (context, next) =>
         context.HttpContext.RequestServices.GetRequiredService<RequestContext>().Workshop.IsDemo ? NotInDemo() : await next(context));
 
+    /// <summary>
+    /// A number typed without a unit counts in the workshop's: one that was typed while the screen showed another unit must not be read in the new one.
+    /// A screen says what it showed in the header <see cref="UnitsHeader"/>; a program that leaves it out means the workshop's own.
+    /// </summary>
+    private static ProblemHttpResult? UnitsChanged(HttpContext http)
+    {
+        var shop = http.RequestServices.GetRequiredService<RequestContext>().Workshop;
+        var now = $"{shop.Unit};{(shop.TemperatureUnit == TemperatureUnit.Celsius ? "C" : "F")}";
+        return http.Request.Headers[UnitsHeader].ToString() is { Length: > 0 } shown && !shown.Equals(now, StringComparison.OrdinalIgnoreCase)
+            ? Problems.Of(409, "units-changed", $"Weights are in {shop.Unit.Words()}s and temperatures in {Temperature.Sign(shop.TemperatureUnit)} here now: somebody changed it meanwhile. Nothing was stored. Look at your figures and send them again.")
+            : null;
+    }
+
     /// <summary>A change: the antiforgery token must be there, and the role high enough.</summary>
     public static RouteHandlerBuilder Changes(this RouteHandlerBuilder route, MemberRole atLeast = MemberRole.Preparer)
     {
@@ -114,6 +131,11 @@ public static class MembershipMiddleware
             if (http.RequestServices.GetRequiredService<RequestContext>().Workshop.Role < atLeast)
             {
                 return Problems.Of(403, "not-yours-to-change", atLeast == MemberRole.Owner ? "Only the owner changes this." : "You look here, and do not change.");
+            }
+
+            if (UnitsChanged(http) is { } changed)
+            {
+                return changed;
             }
 
             return await http.RequestServices.GetRequiredService<IAntiforgery>().IsRequestValidAsync(http)

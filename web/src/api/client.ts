@@ -57,13 +57,24 @@ export const setToken = (value: string | null | undefined) => {
   token = value ?? undefined;
 };
 
+let units: string | undefined;
+/** What weights and temperatures are shown in: a bare number was typed in it, and must not be read in another unit. */
+export const setUnits = (unit: string, temperatureSign: string) => {
+  units = `${unit};${temperatureSign.slice(-1)}`;
+};
+
 const middleware: Middleware = {
   onRequest({ request }) {
     if (request.method !== 'GET' && token) request.headers.set('X-Token', token);
+    if (request.method !== 'GET' && units) request.headers.set('X-Units', units);
     return request;
   },
   async onResponse({ response }) {
-    if (!response.ok) throw await problemOf(response);
+    if (response.ok) return;
+    const problem = await problemOf(response);
+    // The screen learns what it is to show before anybody types on.
+    if (problem.type === 'units-changed') void queryClient.invalidateQueries();
+    throw problem;
   },
   onError({ error }) {
     if (error instanceof Problem) return error;

@@ -1,5 +1,5 @@
 import { queryOptions, useQuery, type Query } from '@tanstack/react-query';
-import { api, queryClient, server, setToken, type Schema } from './client';
+import { api, queryClient, server, setToken, setUnits, type Schema } from './client';
 import type { paths } from './schema';
 
 /** What several rooms ask for; what only one asks for stands in its own queries.ts. */
@@ -42,6 +42,7 @@ const session = queryOptions({
   queryFn: async ({ signal }) => {
     const here = (await api.GET('/api/session', { signal })).data!;
     setToken(here.token);
+    setUnits(here.unit, here.temperatureSign);
     // Every screen shows what waits: it is asked for while the first of them is still being drawn.
     if (here.signedIn && here.workshop) void queryClient.prefetchQuery(course);
     return here;
