@@ -278,6 +278,6 @@ test('a caution folds for whoever has read it, and opens again', async ({ page }
   await page.goto(at('/station/open'));
   await page.getByRole('button', { name: 'I have read it' }).click();
   await page.reload();
-  await page.getByRole('button', { name: 'Take care: show it again' }).click();
+  await page.getByRole('button', { name: /^Take care: .* Show all of it$/ }).click();
   await expect(page.getByRole('heading', { name: 'Take care' })).toBeVisible();
 });
