@@ -39,11 +39,7 @@ const views = [
   [
     'phone-wash',
     '/station/wash',
-    async (p) => {
-      // Whoever has read the caution sees the clock first.
-      await p.getByRole('button', { name: 'I have read it' }).click();
-      await p.waitForTimeout(800);
-    },
+    async (p) => p.waitForTimeout(800),
     390,
   ],
   ['lot', '/lots/G-01.5'],
