@@ -36,12 +36,7 @@ const views = [
       await p.waitForTimeout(3000);
     },
   ],
-  [
-    'phone-wash',
-    '/station/wash',
-    async (p) => p.waitForTimeout(800),
-    390,
-  ],
+  ['phone-wash', '/station/wash', async (p) => p.waitForTimeout(800), 390],
   ['lot', '/lots/G-01.5'],
   ['look-over', '/lots/G-01/look-over'],
   ['routes', '/lots/X-01/routes'],
