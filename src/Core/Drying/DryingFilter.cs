@@ -104,9 +104,10 @@ internal sealed class DryingFilter
         set => (variance[row * States + column], variance[column * States + row]) = (value, value);
     }
 
-    /// <summary>When it comes within a tolerance of rest: middle in minutes after the first weighing, and how far it may be off, as a share of what is left.</summary>
+    /// <summary>When it comes within a tolerance of rest: middle in minutes after the first weighing, and how far it may be off.</summary>
     /// <param name="tolerance">A share of the rest, above zero.</param>
-    public (double Minutes, double Left, double LogDeviation) DryTime(double tolerance)
+    /// <returns>The deviation is in minutes where it is there already, else a share of what is left.</returns>
+    public (double Minutes, double Deviation, bool IsThere) DryTime(double tolerance)
     {
         double rest = Math.Max(mean[Rest], 1), wet = Math.Max(mean[Wet], 1e-6);
         var slow = wet / (1 + SteadyMinutes / Tau);
@@ -120,7 +121,7 @@ internal sealed class DryingFilter
         if (left < 1)
         {
             // It is there already: the clock's minutes are those of the air at the end.
-            return (Math.Max(0, Last + left * Math.Exp(-mean[Air])), Math.Sqrt(Math.Max(0, ofLeft)), 1);
+            return (Math.Max(0, Last + left * Math.Exp(-mean[Air])), Math.Sqrt(Math.Max(0, ofLeft)), true);
         }
 
         var minutes = left;
@@ -133,7 +134,7 @@ internal sealed class DryingFilter
 
         var withAir = byRest * this[Rest, Air] + byWet * this[Wet, Air] - this[Ahead, Air];
         var logVariance = ofLeft / (left * left) - 2 * carried * withAir / left + carried * carried * this[Air, Air] + Wander * Wander * meanVariance;
-        return (Last + minutes, minutes, Math.Sqrt(Math.Max(0, logVariance)));
+        return (Last + minutes, Math.Sqrt(Math.Max(0, logVariance)), false);
     }
 
     /// <summary>The weight at a moment after the last weighing, with its variance.</summary>

@@ -123,17 +123,17 @@ public static class DryingWatch
         /// <summary>The dry time as three normal laws: what is left is nearer to a log-normal one.</summary>
         public IEnumerable<(double, double, double)> DryTimes(double tolerance)
         {
-            var (minutes, left, deviation) = Filter.DryTime(tolerance);
-            if (minutes <= Filter.Last)
+            var (minutes, deviation, isThere) = Filter.DryTime(tolerance);
+            if (isThere)
             {
-                return [(Share, minutes, left)];
+                return [(Share, minutes, deviation)];
             }
 
             return [Part(-1, 0.25), Part(0, 0.5), Part(1, 0.25)];
 
             (double, double, double) Part(int away, double weight)
             {
-                var at = left * Math.Exp(away * Math.Min(deviation, 2));
+                var at = (minutes - Filter.Last) * Math.Exp(away * Math.Min(deviation, 2));
                 return (weight * Share, Filter.Last + at, at * deviation * Math.Sqrt(0.5));
             }
         }

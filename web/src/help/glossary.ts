@@ -43,7 +43,7 @@ export const glossary = {
   guessed: 'Nobody read it; something usual stands in its place.',
   sample: 'A little yarn spun to judge a preparation, kept with its lock.',
   'wraps per inch': 'How many turns of a yarn lie side by side on an inch: a measure of its thickness.',
-  'tight band': 'The range that holds eight outcomes in ten.',
+  band: 'The range that holds eight outcomes in ten.',
 } as const;
 
 export type Term = keyof typeof glossary;
@@ -54,15 +54,15 @@ const logging: Term[] = ['heap', 'lot', 'by difference', 'lost, not weighed', 'u
 const pages: [path: RegExp, terms: Term[]][] = [
   [/^\/take-in/, ['fleece', 'grease', 'lot', 'at reference', 'regain']],
   [/^\/station\/skirt/, ['skirting', 'second cuts', 'vegetable matter', 'kemp', ...logging]],
-  [/^\/station\/wash/, ['scouring', 'grease', 'suint', 'floor', 'tight band', ...logging]],
-  [/^\/station\/dry/, ['tight band', 'regain', 'at reference', ...logging]],
+  [/^\/station\/wash/, ['scouring', 'grease', 'suint', 'floor', 'band', ...logging]],
+  [/^\/station\/dry/, ['band', 'regain', 'at reference', ...logging]],
   [/^\/station\/dehair/, ['dehairing', 'kemp', ...logging]],
   [/^\/station\/open/, ['opening', 'vegetable matter', ...logging]],
   [/^\/station\/card/, ['rolag', 'batt', 'puni', 'cloud', 'roving', 'neps', ...logging]],
   [/^\/station\/comb/, ['top', 'noil', 'neps', 'butt', ...logging]],
   [/^\/station/, logging],
   [/look-over|locks/, ['lock', 'butt', 'crimp', 'sound', 'break', 'second cuts', 'kemp', 'verdict']],
-  [/routes/, ['route', 'verdict', 'top', 'roving', 'tight band']],
+  [/routes/, ['route', 'verdict', 'top', 'roving', 'band']],
   [/where/, ['lot', 'unaccounted', 'lost, not weighed', 'kept for']],
   [/^\/lots/, ['lot', 'kept for', 'route', 'verdict', 'lock', ...logging]],
   [/^\/samples|sample$/, ['sample', 'wraps per inch', 'lock']],
