@@ -13,6 +13,7 @@ const quiet = [
 export default defineConfig({
   testDir: '.',
   globalSetup: './house.ts',
+  // One after another: some stop the house's database, and the timed ones need the machine for themselves.
   workers: 1,
   // No test waits this long for the house; a busy machine may be three times slower than a free one.
   timeout: 150_000,
