@@ -83,7 +83,7 @@ test('a fleece goes the whole course, and its yields are those done by hand', as
     }),
   ).toBeVisible();
   await expect(page.getByRole('button', { name: /^total yield: 47 %/ })).toBeVisible();
-  await expect(page.getByRole('img', { name: /3 locks on a millimetre ruler/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /3 locks on a ruler/ })).toBeVisible();
   await expect(page.getByText('worsted, named here by')).toBeVisible();
 });
 

@@ -26,6 +26,8 @@ export async function register(page: Page, name = 'Ilse') {
   await page.getByLabel('Email').fill(`${crypto.randomUUID()}@example.org`);
   await page.getByLabel('Password').fill('wool and water');
   await page.getByRole('button', { name: 'Open the workshop' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Your workshop' })).toBeVisible();
+  await page.getByRole('button', { name: 'Later' }).click();
   await expect(page.getByRole('heading', { name: 'The shed is empty' })).toBeVisible();
 }
 

@@ -3,6 +3,19 @@ using System.Text.RegularExpressions;
 
 namespace EarthyTuft.Core.Quantities;
 
+/// <summary>The units that lengths of fibre are shown in.</summary>
+public enum LengthUnit
+{
+    /// <summary>Millimetres.</summary>
+    Millimetre,
+
+    /// <summary>Centimetres.</summary>
+    Centimetre,
+
+    /// <summary>Inches.</summary>
+    Inch,
+}
+
 /// <summary>A length in millimetres, zero or more and finite.</summary>
 public readonly partial record struct Length
 {
@@ -24,12 +37,36 @@ public readonly partial record struct Length
     [GeneratedRegex(@"^(?<n>[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)(?: (?<top>[0-9]+)/(?<low>[0-9]+))? ?(?<u>mm|cm|in|inch|inches|"")?$", RegexOptions.CultureInvariant)]
     private static partial Regex Pattern();
 
-    /// <summary>Reads a length: <c>112</c> (millimetres), <c>11.2 cm</c>, <c>4 1/2 in</c>.</summary>
+    /// <summary>The sign of a unit.</summary>
+    /// <param name="unit">The unit.</param>
+    public static string Sign(LengthUnit unit) => unit switch
+    {
+        LengthUnit.Inch => "in",
+        LengthUnit.Centimetre => "cm",
+        _ => "mm",
+    };
+
+    /// <summary>How many millimetres a unit has.</summary>
+    /// <param name="unit">The unit.</param>
+    public static double MillimetresOf(LengthUnit unit) => unit switch
+    {
+        LengthUnit.Inch => MillimetresPerInch,
+        LengthUnit.Centimetre => 10,
+        _ => 1,
+    };
+
+    /// <summary>The length in a unit with its sign: <c>112 mm</c>, <c>11.2 cm</c>, <c>4.4 in</c>.</summary>
+    /// <param name="unit">The unit.</param>
+    public string Write(LengthUnit unit) =>
+        (Millimetres / MillimetresOf(unit)).ToString(unit == LengthUnit.Millimetre ? "0" : "0.0", CultureInfo.InvariantCulture) + " " + Sign(unit);
+
+    /// <summary>Reads a length: <c>112</c> (in the unit), <c>11.2 cm</c>, <c>4 1/2 in</c>.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="field">The field to name in a refusal.</param>
     /// <param name="most">The longest that is believed, in millimetres.</param>
+    /// <param name="unit">What a number typed alone counts in.</param>
     /// <returns>A length above zero, or a refusal: <c>empty</c>, <c>not-a-length</c>, <c>negative</c>, <c>out-of-range</c>.</returns>
-    public static Result<Length> Read(string? text, string field, double most = 1000)
+    public static Result<Length> Read(string? text, string field, double most = 1000, LengthUnit unit = LengthUnit.Millimetre)
     {
         var typed = (text ?? "").Trim().ToLowerInvariant();
         if (typed.Length == 0)
@@ -62,7 +99,8 @@ public readonly partial record struct Length
 
         var millimetres = number * (match.Groups["u"].Value switch
         {
-            "" or "mm" => 1,
+            "" => MillimetresOf(unit),
+            "mm" => 1,
             "cm" => 10,
             _ => MillimetresPerInch,
         });

@@ -15,6 +15,9 @@ public enum FindKind
 
     /// <summary>An entry: its notes.</summary>
     Entry,
+
+    /// <summary>An animal: its name, breed, colour, notes.</summary>
+    Animal,
 }
 
 /// <summary>A word by which something is found. A projection that the database keeps itself (<see cref="FindWords"/>).</summary>
@@ -76,15 +79,23 @@ public static class FindWords
         Keep(migration, "entries", FindKind.Entry, "done_at", ["notes"]);
     }
 
+    /// <summary>The words of animals, which came later.</summary>
+    internal static void CreateForAnimals(MigrationBuilder migration) => Keep(migration, "animals", FindKind.Animal, "added_at", ["name", "breed", "colour", "notes"]);
+
+    internal static void DropForAnimals(MigrationBuilder migration) => Drop(migration, "animals");
+
     internal static void Drop(MigrationBuilder migration)
     {
         foreach (var table in new[] { "lots", "samples", "entries" })
         {
-            migration.Sql($"drop trigger find_words_new on {table}; drop trigger find_words_changed on {table}; drop function find_words_of_new_{table}(); drop function find_words_of_changed_{table}();");
+            Drop(migration, table);
         }
 
         migration.Sql("drop function find_words_in(variadic text[]);");
     }
+
+    private static void Drop(MigrationBuilder migration, string table) =>
+        migration.Sql($"drop trigger find_words_new on {table}; drop trigger find_words_changed on {table}; drop function find_words_of_new_{table}(); drop function find_words_of_changed_{table}();");
 
     private static void Keep(MigrationBuilder migration, string table, FindKind kind, string at, string[] texts)
     {

@@ -24,7 +24,7 @@ public sealed class Family
                l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
                l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
                l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, l.parts,
-               e.usual_kind, e.usual_least_grams, e.usual_most_grams, e.usual_allowance_grams, e.answer, f.added_at, f.added_by, l.before, l.came_dyed, e.dyeing
+               e.usual_kind, e.usual_least_grams, e.usual_most_grams, e.usual_allowance_grams, e.answer, f.added_at, f.added_by, l.before, l.came_dyed, e.dyeing, l.animal_id
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
@@ -341,6 +341,7 @@ public sealed class Family
             RouteAim = Word<Aim>(48),
             RoutePreparation = Word<PreparedAs>(49),
             RouteSteps = r.IsDBNull(50) ? null : r.GetString(50),
+            AnimalId = Maybe<Guid>(67),
             Version = r.GetFieldValue<uint>(55),
         };
     }

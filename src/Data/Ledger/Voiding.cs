@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -69,6 +70,36 @@ public static class Voiding
         await db.Lots.Where(l => lots.Contains(l.Id)).ExecuteUpdateAsync(l => l.SetProperty(x => x.VoidedAt, at.ToStored()), cancellationToken);
         db.Changed<LotRow>();
         await Settle(db, await Sources(db, ids, lots, cancellationToken), cancellationToken);
+    }
+
+    /// <summary>
+    /// The same with its line in the history of every lot of the entry, every lot of what hangs on it held until the caller's transaction ends.
+    /// </summary>
+    /// <returns>What was voided; nothing when there is no such entry.</returns>
+    public static async Task<Hanging> WithHistory(EarthyTuftDb db, Guid entryId, string who, string because, DateTimeOffset at, CancellationToken cancellationToken)
+    {
+        var hanging = await OfLocked(db, entryId, cancellationToken);
+        if (hanging.Entries.Count == 0)
+        {
+            return hanging;
+        }
+
+        var lots = await db.Flows.Where(f => f.EntryId == entryId && f.LotId != null).Select(f => f.LotId!.Value).Distinct().ToListAsync(cancellationToken);
+        var first = hanging.Entries.Single(e => e.EntryId == entryId);
+        db.Changes.AddRange(lots.Select(lot => new ChangeRow
+        {
+            LotId = lot,
+            EntryId = entryId,
+            What = "entry",
+            From = $"{first.Step.Words()} {string.Join(", ", first.Lots)}".Trim(),
+            To = "voided",
+            Because = because,
+            Who = who,
+            At = at,
+        }));
+        await Void(db, entryId, hanging, who, because, at, cancellationToken);
+        await db.SaveChangesAsync(cancellationToken);
+        return hanging;
     }
 
     /// <summary>Takes a voiding back. Refuses with the code of a lot when that was used otherwise meanwhile; then nothing has changed.</summary>

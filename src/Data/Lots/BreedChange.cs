@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Fibres;
-using EarthyTuft.Core.Ledger;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
@@ -17,16 +16,7 @@ public static class BreedChange
     public static async Task Of(EarthyTuftDb db, LotRow lot, Parentage parentage, BreedBook book, Action<LotRow, string> noted, CancellationToken cancellationToken)
     {
         var family = await Family.Of(db, [lot.Id], cancellationToken);
-        var same = new HashSet<Guid> { lot.Id };
-        foreach (var entry in family.Entries)
-        {
-            var sources = entry.Flows.Where(f => f.Role == FlowRole.In).Select(f => f.LotId!.Value).ToArray();
-            if (sources.Length > 0 && sources.All(same.Contains))
-            {
-                same.UnionWith(entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value));
-            }
-        }
-
+        var same = Descent.OfAlone(family, [lot.Id]);
         var before = lot.Parentage;
         var clean = parentage.CleanYield(book.Find);
         foreach (var row in await db.Lots.Where(l => same.Contains(l.Id) && l.Parentage == before).ToListAsync(cancellationToken))

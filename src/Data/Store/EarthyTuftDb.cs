@@ -1,4 +1,5 @@
 using System.Linq.Expressions;
+using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Finding;
 using EarthyTuft.Data.Runs;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
@@ -68,6 +69,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<PasswordResetRow> PasswordResets => Set<PasswordResetRow>();
     public DbSet<SignInPaceRow> SignInPaces => Set<SignInPaceRow>();
     public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
+    public DbSet<AnimalRow> Animals => Set<AnimalRow>();
     public DbSet<LotRow> Lots => Set<LotRow>();
     public DbSet<EntryRow> Entries => Set<EntryRow>();
     public DbSet<FlowRow> Flows => Set<FlowRow>();
@@ -174,6 +176,10 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(l => new { l.WorkshopId, l.ChangedAt, l.Id }).HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
             e.HasIndex(l => new { l.WorkshopId, l.Form, l.MadeAt }).IncludeProperties(l => new { l.MadeGrams }).HasFilter("voided_at is null");
             e.HasIndex(l => l.WorkshopId).HasFilter("voided_at is not null");
+            e.HasIndex(l => l.AnimalId).HasFilter("animal_id is not null");
+            // Lots that came in under a name and are with no animal yet: none, but for the moment between.
+            e.HasIndex(l => l.WorkshopId, "ix_lots_to_gather").HasFilter("animal_id is null and animal <> '' and made_by = 'TakeIn'");
+            e.HasOne<AnimalRow>().WithMany().HasForeignKey(l => l.AnimalId).OnDelete(DeleteBehavior.Restrict);
             e.Property(l => l.RouteSteps).HasMaxLength(200);
             e.Property(l => l.Before).HasMaxLength(300).HasDefaultValue("");
             e.Property(l => l.ReservedFor).HasMaxLength(120);
@@ -243,6 +249,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(c => c.LotId);
             e.HasIndex(c => c.EntryId);
             e.HasIndex(c => c.SampleId);
+            e.HasIndex(c => c.AnimalId).HasFilter("animal_id is not null");
             e.HasIndex(c => new { c.WorkshopId, c.At });
         });
         model.Entity<LookOverRow>(e =>
@@ -267,6 +274,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
 
         WashHouse(model);
         RunModel.Build(model);
+        AnimalRow.Build(model);
         Data.Finding.FindWords.Build(model);
 
         foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))

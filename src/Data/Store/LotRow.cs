@@ -28,6 +28,9 @@ public sealed record StoredLot : Lot
 
     public uint Version { get; init; }
 
+    /// <summary>The animal of a lot that came in under a name; null for everything made here.</summary>
+    public Guid? AnimalId { get; init; }
+
     /// <summary>The route it is on, null when none was chosen.</summary>
     public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
 }
@@ -47,6 +50,9 @@ public sealed class LotRow : IWorkshopOwned
     public double CleanYieldLow { get; set; }
     public double CleanYieldHigh { get; set; }
     public string Animal { get; set; } = "";
+
+    /// <summary>The animal of a lot that came in under a name (<see cref="Animals.AnimalBook"/>); null for everything made here.</summary>
+    public Guid? AnimalId { get; set; }
     public string Colour { get; set; } = "";
     public string Notes { get; set; } = "";
     public DateOnly? ShornOn { get; set; }
@@ -139,6 +145,7 @@ public sealed class LotRow : IWorkshopOwned
         RouteAim = RouteAim,
         RoutePreparation = RoutePreparation,
         RouteSteps = RouteSteps,
+        AnimalId = AnimalId,
         Version = Version,
     };
 
@@ -169,6 +176,7 @@ public sealed class LotRow : IWorkshopOwned
         RouteAim = lot.RouteAim,
         RoutePreparation = lot.RoutePreparation,
         RouteSteps = lot.RouteSteps,
+        AnimalId = lot.AnimalId,
         Version = lot.Version,
     };
 }

@@ -1,5 +1,6 @@
 using System.Data.Common;
 using System.Runtime.CompilerServices;
+using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Runs;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -43,6 +44,7 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
 {
     private static readonly Dictionary<Type, News> ByRow = new()
     {
+        [typeof(AnimalRow)] = News.Log,
         [typeof(LotRow)] = News.Log,
         [typeof(EntryRow)] = News.Log,
         [typeof(FlowRow)] = News.Log,

@@ -38,7 +38,11 @@ public sealed class WorkshopRow
     public required string Name { get; set; }
     public MassUnit Unit { get; set; } = MassUnit.Gram;
     public TemperatureUnit TemperatureUnit { get; set; } = TemperatureUnit.Celsius;
+    public LengthUnit LengthUnit { get; set; } = LengthUnit.Millimetre;
     public string TimeZone { get; set; } = "UTC";
+
+    /// <summary>The taking in of the example fleece, while it is there.</summary>
+    public Guid? ExampleEntryId { get; set; }
     public string Currency { get; set; } = "EUR";
     public double ScaleStepGrams { get; set; } = 1;
     public double? UsualBowlGrams { get; set; }
@@ -207,6 +211,7 @@ public sealed class ChangeRow : IWorkshopOwned
     public Guid? LotId { get; set; }
     public Guid? EntryId { get; set; }
     public Guid? SampleId { get; set; }
+    public Guid? AnimalId { get; set; }
     public required string What { get; set; }
     public required string From { get; set; }
     public required string To { get; set; }

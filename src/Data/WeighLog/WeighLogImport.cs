@@ -1,4 +1,5 @@
 using System.Globalization;
+using EarthyTuft.Core.Animals;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -8,6 +9,7 @@ using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.Stock;
 using EarthyTuft.Core.TakingIn;
 using EarthyTuft.Core.WeighLog;
+using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Fibres;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
@@ -115,6 +117,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         await db.CopyIn(staged, cancellationToken);
         await db.CopyIn(flows, cancellationToken);
         await db.CopyIn(weighings, cancellationToken);
+        await AnimalBook.Gather(db, cancellationToken);
         await lots.KeepCountersAhead(cancellationToken);
         if (goingOn.Count > 0)
         {
@@ -211,7 +214,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             Parentage = "",
             CleanYieldLow = clean.Low,
             CleanYieldHigh = clean.High,
-            Animal = row.Animal,
+            Animal = AnimalRules.Tidy(row.Animal),
             Colour = row.Colour,
             ShornOn = row.ShornOn,
             Price = row.Price,

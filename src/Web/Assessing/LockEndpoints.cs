@@ -40,8 +40,8 @@ public static class LockEndpoints
             return Problems.NotHere("lot");
         }
 
-        var length = Length.Read(request.Length, "length", MeasuredLock.Longest);
-        Result<Length>? span = string.IsNullOrWhiteSpace(request.Span) ? (Result<Length>?)null : Length.Read(request.Span, "span", MeasuredLock.Longest);
+        var length = Length.Read(request.Length, "length", MeasuredLock.Longest, context.Workshop.LengthUnit);
+        Result<Length>? span = string.IsNullOrWhiteSpace(request.Span) ? (Result<Length>?)null : Length.Read(request.Span, "span", MeasuredLock.Longest, context.Workshop.LengthUnit);
         if (length.IsRefused || span is { IsRefused: true })
         {
             return Problems.Refused([.. length.Refusals, .. span?.Refusals ?? []]);
@@ -73,7 +73,7 @@ public static class LockEndpoints
             db.ChangeTracker.Clear();
         }
 
-        return await Answer(db, lot, books, cancellationToken);
+        return await Answer(db, lot, context, books, cancellationToken);
     }
 
     private static async Task<Results<Ok<StapleView>, ProblemHttpResult>> Withdraw(Guid id, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
@@ -85,13 +85,13 @@ public static class LockEndpoints
 
         found.WithdrawnAt = context.Now;
         await db.SaveChangesAsync(cancellationToken);
-        return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, cancellationToken), books, cancellationToken);
+        return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, cancellationToken), context, books, cancellationToken);
     }
 
-    private static async Task<Ok<StapleView>> Answer(EarthyTuftDb db, LotRow lot, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Ok<StapleView>> Answer(EarthyTuftDb db, LotRow lot, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
         await LockStore.CarryLength(db, lot.Id, cancellationToken);
         var locks = await db.Locks.AsNoTracking().Where(l => l.LotId == lot.Id && l.WithdrawnAt == null).ToListAsync(cancellationToken);
-        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Fibre, lot.Colour, await books.Here(cancellationToken)));
+        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Fibre, lot.Colour, await books.Here(cancellationToken), context.Workshop.LengthUnit));
     }
 }

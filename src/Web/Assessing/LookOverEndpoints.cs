@@ -59,8 +59,8 @@ public static class LookOverEndpoints
         group.MapPut("/lots/{code}/look-over", Keep).Named("keepLookOver", "Keeps a look-over.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken) =>
-        await LotDossier.Of(db, code.Value, cancellationToken) is { } dossier ? TypedResults.Ok(View(dossier, await books.Here(cancellationToken))) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken) =>
+        await LotDossier.Of(db, code.Value, cancellationToken) is { } dossier ? TypedResults.Ok(View(dossier, await books.Here(cancellationToken), context.Workshop.LengthUnit)) : Problems.NotHere("lot");
 
     private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Keep(
         CodeParameter code, LookOverRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
@@ -96,10 +96,10 @@ public static class LookOverEndpoints
             }
         }
 
-        return TypedResults.Ok(View((await LotDossier.Of(db, lot.Code, cancellationToken))!, await books.Here(cancellationToken)));
+        return TypedResults.Ok(View((await LotDossier.Of(db, lot.Code, cancellationToken))!, await books.Here(cancellationToken), context.Workshop.LengthUnit));
     }
 
-    private static LookOverPage View(LotDossier dossier, BreedBook book)
+    private static LookOverPage View(LotDossier dossier, BreedBook book, LengthUnit unit)
     {
         var lot = dossier.Lot;
         var (facts, looked) = FactsOf.Lot(dossier, book);
@@ -112,13 +112,13 @@ public static class LookOverEndpoints
             lot.Parentage,
             facts.Class,
             lot.Content,
-            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book),
+            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book, unit),
             facts.Judged,
             looked is not null && looked.LotId != lot.Id,
             looked?.FirstImpression ?? "",
             looked?.Decision ?? "",
             looked?.MeasuredMicron,
-            Against(dossier, facts, looked, parentage, book),
+            Against(dossier, facts, looked, parentage, book, unit),
             Verdict.Of(facts),
             Verdict.Missing(facts),
             SortAdvice(facts, lot.Fibre),
@@ -127,12 +127,13 @@ public static class LookOverEndpoints
                 : $"the envelope of {string.Join(" and ", known.Select(s => s.Breed))}, for a cross may fall anywhere between its parents");
     }
 
-    private static List<AgainstBreed> Against(LotDossier dossier, FleeceFacts facts, LookOverRow? looked, Parentage parentage, BreedBook book)
+    private static List<AgainstBreed> Against(LotDossier dossier, FleeceFacts facts, LookOverRow? looked, Parentage parentage, BreedBook book, LengthUnit unit)
     {
+        var each = Length.MillimetresOf(unit);
         var staple = Staple.Of([.. LotPages.Nearest(dossier.Lot.Id, dossier.Family, dossier.Locks).Select(l => l.Measured)], null);
         return
         [
-            Line("Staple", facts.StapleMillimetres, parentage.Envelope(book.Find, b => b.StapleMillimetres), "mm", "0", "shorter", "longer"),
+            Line("Staple", facts.StapleMillimetres / each, parentage.Envelope(book.Find, b => b.StapleMillimetres) is { } usual ? new Span(usual.Low / each, usual.High / each) : null, Length.Sign(unit), unit == LengthUnit.Millimetre ? "0" : "0.0", "shorter", "longer"),
             Line("Crimp", staple.Crimp?.Mean, parentage.Envelope(book.Find, b => b.CrimpsPerCentimetre), "/ cm", "0.0", "fewer crimps", "more crimps"),
             Line("Fineness", looked?.MeasuredMicron, parentage.Envelope(book.Find, b => b.Micron), "\u00B5m", "0.0", "finer", "coarser"),
         ];

@@ -34,7 +34,8 @@ public sealed record Today(
     int MoreQuestions,
     int Drafts,
     int Samples,
-    MonthSums Month);
+    MonthSums Month,
+    string? Example);
 
 /// <summary>A station as screens need it, in working order.</summary>
 /// <param name="OnRail">When it stands on the rail.</param>
@@ -142,7 +143,9 @@ public static class CourseEndpoints
             await db.Drafts.CountAsync(d => d.State == DraftState.Open, cancellationToken),
             // Two counts from indexes instead of a join of every sample with its lot.
             await db.Samples.CountAsync(s => s.WithdrawnAt == null, cancellationToken) - await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt != null, cancellationToken),
-            await Month(db, context, cancellationToken));
+            await Month(db, context, cancellationToken),
+            context.Workshop.ExampleEntryId is { } example
+                ? await db.Flows.Where(f => f.EntryId == example && f.Role == FlowRole.Out && !f.Voided).Select(f => f.Lot!.Code).FirstOrDefaultAsync(cancellationToken) : null);
     }
 
     private static async Task<MonthSums> Month(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)

@@ -21,10 +21,13 @@ public enum FoundKind
 
     /// <summary>A breed of the book.</summary>
     Breed,
+
+    /// <summary>An animal.</summary>
+    Animal,
 }
 
 /// <summary>Something found.</summary>
-/// <param name="Code">A lot's or a sample's code, a breed's name.</param>
+/// <param name="Code">A lot's or a sample's code, a breed's name, an animal's id.</param>
 /// <param name="Title">What it is.</param>
 /// <param name="Detail">What is left of it, what was said of it, why it was found.</param>
 public sealed record Found(FoundKind Kind, string Code, string Title, string Detail);
@@ -88,6 +91,12 @@ internal sealed class Finder(EarthyTuftDb db, RequestContext context, BreedBooks
             found.AddRange((await db.Samples.AsNoTracking().Where(s => samples.Contains(s.Id) && s.WithdrawnAt == null && s.Lot!.VoidedAt == null)
                 .OrderByDescending(s => s.MadeAt).Take(MostSamples).Select(s => new { s.Code, s.Lot!.Parentage, s.Verdict }).ToListAsync(cancellationToken))
                 .Select(s => new Found(FoundKind.Sample, s.Code, s.Parentage, s.Verdict)));
+        }
+
+        if (ids[FindKind.Animal].ToArray() is { Length: > 0 } animals)
+        {
+            found.AddRange((await db.Animals.AsNoTracking().Where(a => animals.Contains(a.Id) && a.MergedInto == null).OrderBy(a => a.Name).Take(MostOthers).ToListAsync(cancellationToken))
+                .Select(a => new Found(FoundKind.Animal, a.Id.ToString(), a.Name, a.Breed.Length > 0 ? a.Breed : a.Kind.Words())));
         }
 
         if (ids[FindKind.Entry].ToArray() is { Length: > 0 } entries)

@@ -20,6 +20,7 @@ public static class Description
         ("session", "Signing in and out, registering, the demo."),
         ("course", "The workshop at this moment, its stations and cautions."),
         ("taking in", "Fleeces that come in."),
+        ("animals", "Animals with their clips."),
         ("lots", "Lots with their course, and finding them."),
         ("stock", "Fibre that leaves, is counted anew or is kept for a project."),
         ("ledger", "Steps with their weights, corrections, drafts and voiding."),

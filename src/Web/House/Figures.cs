@@ -45,5 +45,6 @@ public static class Figures
 
     public static NumberFigure PercentFigure(double fraction, Provenance from, Working working) => new(fraction * 100, Percent(fraction), from, working);
 
-    public static string Millimetres(double mm) => mm.ToString("0", CultureInfo.InvariantCulture) + " mm";
+    /// <summary>A length of locks as the workshop counts it.</summary>
+    public static string Length(double millimetres, LengthUnit unit) => Core.Quantities.Length.FromMillimetres(millimetres).Write(unit);
 }

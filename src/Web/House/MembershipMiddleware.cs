@@ -81,13 +81,15 @@ public static class MembershipMiddleware
             found.DisplayName,
             found.Shop.Unit,
             found.Shop.TemperatureUnit,
+            found.Shop.LengthUnit,
             TimeZoneInfo.FindSystemTimeZoneById(found.Shop.TimeZone),
             found.Shop.Currency,
             found.Shop.ScaleStepGrams,
             found.Shop.UsualBowlGrams,
             found.Shop.IsDemo,
             found.Shop.HourlyRate,
-            new Schools(found.Shop.WashSchool, found.Shop.OpenBeforeWash, found.Shop.LeaveWax, found.Shop.DownSchool, found.Shop.FineSockSchool));
+            new Schools(found.Shop.WashSchool, found.Shop.OpenBeforeWash, found.Shop.LeaveWax, found.Shop.DownSchool, found.Shop.FineSockSchool),
+            found.Shop.ExampleEntryId);
     }
 
     /// <summary>Lets in members only.</summary>
@@ -116,9 +118,9 @@ public static class MembershipMiddleware
     private static ProblemHttpResult? UnitsChanged(HttpContext http)
     {
         var shop = http.RequestServices.GetRequiredService<RequestContext>().Workshop;
-        var now = $"{shop.Unit};{(shop.TemperatureUnit == TemperatureUnit.Celsius ? "C" : "F")}";
+        var now = $"{shop.Unit};{(shop.TemperatureUnit == TemperatureUnit.Celsius ? "C" : "F")};{Length.Sign(shop.LengthUnit)}";
         return http.Request.Headers[UnitsHeader].ToString() is { Length: > 0 } shown && !shown.Equals(now, StringComparison.OrdinalIgnoreCase)
-            ? Problems.Of(409, "units-changed", $"Weights are in {shop.Unit.Words()}s and temperatures in {Temperature.Sign(shop.TemperatureUnit)} here now: somebody changed it meanwhile. Nothing was stored. Look at your figures and send them again.")
+            ? Problems.Of(409, "units-changed", $"Weights are in {shop.Unit.Words()}s, temperatures in {Temperature.Sign(shop.TemperatureUnit)} and lengths in {Length.Sign(shop.LengthUnit)} here now: somebody changed it meanwhile. Nothing was stored. Look at your figures and send them again.")
             : null;
     }
 

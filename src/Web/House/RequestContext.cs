@@ -12,13 +12,15 @@ public sealed record WorkshopSettings(
     string PersonName,
     MassUnit Unit,
     TemperatureUnit TemperatureUnit,
+    LengthUnit LengthUnit,
     TimeZoneInfo Zone,
     string Currency,
     double ScaleStepGrams,
     double? UsualBowlGrams,
     bool IsDemo,
     decimal? HourlyRate,
-    Schools Schools);
+    Schools Schools,
+    Guid? ExampleEntryId);
 
 /// <summary>Who asks, in which workshop, and when: set before any handler of a workshop runs.</summary>
 public sealed class RequestContext(TimeProvider clock)

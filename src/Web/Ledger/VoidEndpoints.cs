@@ -29,28 +29,12 @@ public static class VoidEndpoints
     private static async Task<Results<Ok<HangingView>, ProblemHttpResult>> Void(Guid id, VoidRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
-        var hanging = await Voiding.OfLocked(db, id, cancellationToken);
+        var hanging = await Voiding.WithHistory(db, id, context.Workshop.PersonName, request.Because.Trim(), context.Now, cancellationToken);
         if (hanging.Entries.Count == 0)
         {
             return Problems.NotHere("entry");
         }
 
-        var because = request.Because.Trim();
-        var sources = await db.Flows.Where(f => f.EntryId == id && f.LotId != null).Select(f => f.LotId!.Value).Distinct().ToListAsync(cancellationToken);
-        var first = hanging.Entries.Single(e => e.EntryId == id);
-        db.Changes.AddRange(sources.Select(lot => new ChangeRow
-        {
-            LotId = lot,
-            EntryId = id,
-            What = "entry",
-            From = $"{first.Step.Words()} {string.Join(", ", first.Lots)}".Trim(),
-            To = "voided",
-            Because = because,
-            Who = context.Workshop.PersonName,
-            At = context.Now,
-        }));
-        await Voiding.Void(db, id, hanging, context.Workshop.PersonName, because, context.Now, cancellationToken);
-        await db.SaveChangesAsync(cancellationToken);
         await transaction.CommitAsync(cancellationToken);
         return TypedResults.Ok(View(hanging));
     }

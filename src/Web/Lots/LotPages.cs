@@ -44,7 +44,7 @@ public static class LotPages
 
         return new LotPage(
             Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop, context.Now),
-            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book),
+            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book, context.Workshop.LengthUnit),
             View(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, context, cancellationToken), unit),
             entries,
             earlier,
@@ -246,6 +246,7 @@ public static class LotPages
             lot.Parentage,
             lot.Composition.IsMixed ? [.. lot.Composition.Parts.Select(Part)] : [],
             lot.Animal,
+            lot.Animal.Length == 0 ? null : lot.AnimalId ?? Animal(lot, family, lineage),
             lot.Colour,
             lot.Notes,
             lot.Before,
@@ -273,6 +274,10 @@ public static class LotPages
             lot.UsedUpAt is null ? lot.WaitsAt : null,
             lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : []);
     }
+
+    /// <summary>The animal of what was made here: that of all the clips behind it.</summary>
+    private static Guid? Animal(StoredLot lot, Family family, Lineage lineage) =>
+        lineage.Origins(lot.Id).Select(o => family.Lots[o.RootLotId]).Where(o => o.Animal == lot.Animal).Select(o => o.AnimalId).Distinct().ToArray() is [var only] ? only : null;
 
     private static PartView Part(FibrePart part) => new(part.Fibre, part.Breed, Figures.PercentFigure(part.Share, Provenance.Reckoned, new Working(
         "its oven-dry mass / that of all: weight at reference / (1 + regain at 65 %)",

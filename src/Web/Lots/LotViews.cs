@@ -20,6 +20,7 @@ public sealed record LotHead(
     string Parentage,
     IReadOnlyList<PartView> Parts,
     string Animal,
+    Guid? AnimalId,
     string Colour,
     string Notes,
     string Before,

@@ -145,7 +145,7 @@ public static class SampleEndpoints
 
     private static string[] Uses(IReadOnlyList<string>? typed) => [.. (typed ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];
 
-    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
         var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(cancellationToken);
         if (samples.Count == 0)
@@ -162,7 +162,7 @@ public static class SampleEndpoints
             var nearest = LotPages.Nearest(s.LotId, family, locks);
             return new HungSample(
                 SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre),
-                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Fibre, s.Lot.Colour, book));
+                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Fibre, s.Lot.Colour, book, context.Workshop.LengthUnit));
         })];
     }
 

@@ -11,10 +11,18 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Web.Session;
 
 /// <summary>Registering opens a workshop of one's own, or joins one with an invitation.</summary>
+/// <summary>What is said of a registration that cannot be.</summary>
+internal static class RegisterWords
+{
+    public const string Email = "That does not read as an email address, such as name@example.org.";
+    public const string Password = "A password has ten characters or more; any will do.";
+    public const string Name = "What are you called? Whoever logs something is named by it.";
+}
+
 public sealed record RegisterRequest(
-    [property: EmailAddress, StringLength(200)] string Email,
-    [property: StringLength(200, MinimumLength = 10)] string Password,
-    [property: StringLength(60, MinimumLength = 1)] string Name,
+    [property: EmailAddress(ErrorMessage = RegisterWords.Email), StringLength(200)] string Email,
+    [property: StringLength(200, MinimumLength = 10, ErrorMessage = RegisterWords.Password)] string Password,
+    [property: StringLength(60, MinimumLength = 1, ErrorMessage = RegisterWords.Name)] string Name,
     [property: StringLength(80)] string? WorkshopName = null,
     [property: StringLength(60)] string? TimeZone = null,
     [property: StringLength(40)] string? InvitationCode = null);
@@ -29,6 +37,7 @@ public sealed record WorkshopChoice(Guid Id, string Name, MemberRole Role);
 
 /// <summary>Who is here, in which workshop, and the token that every change must carry.</summary>
 /// <param name="TemperatureSign">What temperatures are shown in, and what a bare number counts in: °C or °F.</param>
+/// <param name="LengthSign">The same for lengths of locks: mm, cm or in.</param>
 public sealed record SessionState(
     bool SignedIn,
     string? Name,
@@ -40,12 +49,15 @@ public sealed record SessionState(
     bool IsDemo,
     bool DemoOffered,
     string? Token,
-    string TimeZone = "UTC");
+    string TimeZone = "UTC",
+    string LengthSign = "mm");
 
 public static class SessionEndpoints
 {
     /// <summary>Wrong password and unknown person get the same words.</summary>
     private const string NoEntry = "That email and password do not go together.";
+
+    private static readonly Refusal Registered = new("email", "registered", "This email is registered already: sign in with it instead.");
 
     public static void MapSession(this IEndpointRouteBuilder app)
     {
@@ -63,6 +75,14 @@ public static class SessionEndpoints
         signedIn.MapPost("/password", PasswordEndpoints.Change).Named("changePassword", "Changes the password and ends all other sign-ins.").RequireRateLimiting("sign-in").ProducesProblem(403).ProducesProblem(422).ProducesProblem(429);
         signedIn.MapPost("/demo/afresh", StartAfresh).Named("startDemoAfresh", "Throws this demo away and makes another.").RequireRateLimiting("demo").ProducesProblem(404).ProducesProblem(429).ProducesProblem(503);
     }
+
+    private static Refusal Told(IdentityError error) => error.Code switch
+    {
+        nameof(IdentityErrorDescriber.DuplicateUserName) or nameof(IdentityErrorDescriber.DuplicateEmail) => Registered,
+        nameof(IdentityErrorDescriber.InvalidUserName) or nameof(IdentityErrorDescriber.InvalidEmail) => new Refusal("email", "not-an-email", RegisterWords.Email),
+        nameof(IdentityErrorDescriber.PasswordTooShort) => new Refusal("password", "too-short", RegisterWords.Password),
+        _ => new Refusal(error.Code.StartsWith("Password", StringComparison.Ordinal) ? "password" : "email", "not-accepted", error.Description),
+    };
 
     // Leaving, joining and choosing need a person and a token, but no seat at a bench.
     private static RouteGroupBuilder ForSignedIn(this RouteGroupBuilder group)
@@ -100,7 +120,8 @@ public static class SessionEndpoints
             facts?.IsDemo ?? false,
             demo.IsOffered,
             antiforgery.GetAndStoreTokens(http).RequestToken,
-            facts?.Zone.Id ?? "UTC");
+            facts?.Zone.Id ?? "UTC",
+            Length.Sign(facts?.LengthUnit ?? LengthUnit.Millimetre));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignIn(
@@ -142,7 +163,7 @@ public static class SessionEndpoints
     {
         if (string.IsNullOrWhiteSpace(request.Name))
         {
-            return Problems.Refused("name", "missing", "What are you called? Whoever logs something is named by it.");
+            return Problems.Refused("name", "missing", RegisterWords.Name);
         }
 
         var zone = request.TimeZone is { } id && TimeZoneInfo.TryFindSystemTimeZoneById(id, out _) ? id : "UTC";
@@ -153,12 +174,13 @@ public static class SessionEndpoints
             var created = await people.CreateAsync(user, request.Password);
             if (!created.Succeeded)
             {
-                return Problems.Refused([.. created.Errors.Select(e => new Refusal(e.Code.StartsWith("Password", StringComparison.Ordinal) ? "password" : "email", "not-accepted", e.Description))]);
+                // The name one signs in by is the email: what is said of both is said once.
+                return Problems.Refused([.. created.Errors.Select(Told).DistinctBy(r => (r.Field, r.Code))]);
             }
         }
         catch (DbUpdateException e) when (e.IsDuplicate())
         {
-            return Problems.Refused("email", "not-accepted", "This email is registered already.");
+            return Problems.Refused([Registered]);
         }
 
         Guid workshop;

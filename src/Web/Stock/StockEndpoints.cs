@@ -1,9 +1,11 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Animals;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stock;
+using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
@@ -137,7 +139,11 @@ public static class StockEndpoints
             }
         }
 
-        Set("animal", request.Animal, lot.Animal, v => lot.Animal = v);
+        if (request.Animal is { } typedAnimal && AnimalRules.Tidy(typedAnimal) is var animal && animal != lot.Animal)
+        {
+            await AnimalBook.Change(db, lot, animal, (changed, from) => Note(db, context, changed.Id, "animal", from, changed.Animal, because), cancellationToken);
+        }
+
         Set("colour", request.Colour, lot.Colour, v => lot.Colour = v);
         Set("notes", request.Notes, lot.Notes, v => lot.Notes = v);
         if (request.Breed is { } typed)

@@ -1,9 +1,11 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Animals;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.TakingIn;
+using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
@@ -119,7 +121,7 @@ public static class TakeInEndpoints
                 Parentage = "",
                 CleanYieldLow = clean.Low,
                 CleanYieldHigh = clean.High,
-                Animal = request.Animal?.Trim() ?? "",
+                Animal = AnimalRules.Tidy(request.Animal ?? ""),
                 Colour = request.Colour?.Trim() ?? "",
                 Notes = request.Notes?.Trim() ?? "",
                 Before = request.Before?.Trim() ?? "",
@@ -132,6 +134,11 @@ public static class TakeInEndpoints
             LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, request.Mass.Trim()), new EntryFacts(
                 key, doneAt, context.Now, context.PersonId, Person(request.Who, context), request.Minutes, "", null, request.Carriage));
             await db.SaveChangesAsync(cancellationToken);
+            if (lot.Animal.Length > 0)
+            {
+                await AnimalBook.Gather(db, cancellationToken);
+            }
+
             await transaction.CommitAsync(cancellationToken);
         }
         catch (DbUpdateException e) when (e.IsDuplicate())

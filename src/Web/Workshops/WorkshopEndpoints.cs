@@ -17,6 +17,7 @@ public sealed record WorkshopPage(
     string Name,
     MassUnit Unit,
     TemperatureUnit TemperatureUnit,
+    LengthUnit LengthUnit,
     string TimeZone,
     string Currency,
     double ScaleStepGrams,
@@ -39,7 +40,8 @@ public sealed record SaveWorkshopRequest(
     uint Version,
     [property: Range(0, 10_000)] decimal? HourlyRate = null,
     Schools? Schools = null,
-    TemperatureUnit? TemperatureUnit = null);
+    TemperatureUnit? TemperatureUnit = null,
+    LengthUnit? LengthUnit = null);
 
 public sealed record InvitationRequest(MemberRole Role);
 
@@ -55,6 +57,7 @@ public static class WorkshopEndpoints
         var group = app.MapGroup("/api/workshop").WithTags("workshop").ForMembers();
         group.MapGet("", Page).Named("readWorkshop", "The workshop, its people and settings.");
         group.MapPut("", Save).Named("saveWorkshop", "Saves the settings.").Changes(MemberRole.Owner).ProducesProblem(409);
+        ExampleEndpoints.Map(group);
         group.MapPost("/invitations", Invite).Named("invite", "Makes an invitation.").Changes(MemberRole.Owner).NotInDemos();
         group.MapPut("/people/{id:guid}", ChangeRole).Named("changeRole", "Changes a person’s role.").Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
         // Whoever it is may leave; only an owner removes another.
@@ -73,6 +76,7 @@ public static class WorkshopEndpoints
             shop.Name,
             shop.Unit,
             shop.TemperatureUnit,
+            shop.LengthUnit,
             shop.TimeZone,
             shop.Currency,
             shop.ScaleStepGrams,
@@ -110,7 +114,7 @@ public static class WorkshopEndpoints
         (shop.Name, shop.Unit, shop.TimeZone, shop.Currency, shop.ScaleStepGrams, shop.UsualBowlGrams) =
             (settings.Name.Trim(), settings.Unit, settings.TimeZone, settings.Currency, settings.ScaleStepGrams, bowl);
         shop.HourlyRate = settings.HourlyRate;
-        shop.TemperatureUnit = settings.TemperatureUnit ?? shop.TemperatureUnit;
+        (shop.TemperatureUnit, shop.LengthUnit) = (settings.TemperatureUnit ?? shop.TemperatureUnit, settings.LengthUnit ?? shop.LengthUnit);
         if (settings.Schools is { } schools)
         {
             (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool) = (schools.Wash, schools.OpenBeforeWash, schools.LeaveWax, schools.Down, schools.FineSocks);

@@ -58,9 +58,9 @@ export const setToken = (value: string | null | undefined) => {
 };
 
 let units: string | undefined;
-/** What weights and temperatures are shown in: a bare number was typed in it, and must not be read in another unit. */
-export const setUnits = (unit: string, temperatureSign: string) => {
-  units = `${unit};${temperatureSign.slice(-1)}`;
+/** What weights, temperatures and lengths are shown in: a bare number was typed in it, and must not be read in another unit. */
+export const setUnits = (unit: string, temperatureSign: string, lengthSign: string) => {
+  units = `${unit};${temperatureSign.slice(-1)};${lengthSign}`;
 };
 
 const middleware: Middleware = {

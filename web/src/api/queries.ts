@@ -28,7 +28,7 @@ export const refreshLog = () =>
       '/api/scouring/washed/{code}',
       '/api/entries/{id}/question',
     ],
-    ['/api/lots', '/api/samples', '/api/drafts'],
+    ['/api/lots', '/api/samples', '/api/drafts', '/api/animals'],
   );
 
 /** After a change to what stands about in the workshop. */
@@ -42,7 +42,7 @@ const session = queryOptions({
   queryFn: async ({ signal }) => {
     const here = (await api.GET('/api/session', { signal })).data!;
     setToken(here.token);
-    setUnits(here.unit, here.temperatureSign);
+    setUnits(here.unit, here.temperatureSign, here.lengthSign);
     // Every screen shows what waits: it is asked for while the first of them is still being drawn.
     if (here.signedIn && here.workshop) void queryClient.prefetchQuery(course);
     return here;
@@ -58,6 +58,13 @@ export const useStations = () => server.useQuery('get', '/api/course/stations', 
 /** Breeds that begin like, contain or nearly are what was typed. */
 export const useBreedSearch = (q: string) =>
   server.useQuery('get', '/api/breeds/search', { params: { query: { q } } }, { placeholderData: (old) => old });
+
+/** After a change to an animal: the lots that are named after it change with it. */
+export const refreshAnimals = refreshLog;
+
+/** Animals whose name begins so; of one kind, or of any. */
+export const useAnimalSearch = (q: string, kind?: Schema['AnimalKind']) =>
+  server.useQuery('get', '/api/animals', { params: { query: { q, kind } } }, { placeholderData: (old) => old });
 
 /** The room's air as it was last read today. */
 export const useAir = () => server.useQuery('get', '/api/course/air');

@@ -160,6 +160,24 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/workshop/example': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Puts an example fleece in. */
+    post: operations['putInExample'];
+    /** Takes the example fleece out again, with everything that was done to it. */
+    delete: operations['takeOutExample'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/workshop/invitations': {
     parameters: {
       query?: never;
@@ -598,6 +616,77 @@ export interface paths {
     get: operations['readWhereabouts'];
     put?: never;
     post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Animals by name, with how many of their clips came in. */
+    get: operations['listAnimals'];
+    put?: never;
+    /** Notes an animal of which no clip came in yet. */
+    post: operations['addAnimal'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** An animal with its clips and what came of them. */
+    get: operations['readAnimal'];
+    /** Changes what is noted of an animal, with its history. */
+    put: operations['changeAnimal'];
+    post?: never;
+    /** Takes away an animal that has no clips. */
+    delete: operations['removeAnimal'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals/{id}/merge': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Two that were noted apart are one animal. */
+    post: operations['mergeAnimal'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals/{id}/part': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes a merged animal out again, with its clips. */
+    post: operations['partAnimal'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1501,6 +1590,64 @@ export interface components {
       | 'cleanLocks';
     /** @enum {unknown} */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
+    AnimalCard: {
+      /** Format: uuid */
+      id: string;
+      /** Format: uint32 */
+      version: number;
+      name: string;
+      kind: components['schemas']['AnimalKind'];
+      breed: string;
+      /** Format: date */
+      born: null | string;
+      age: null | string;
+      colour: string;
+      notes: string;
+      clips: components['schemas']['ClipView'][];
+      /** Format: int32 */
+      earlier: number;
+      merged: components['schemas']['MergedAnimal'][];
+      changes: components['schemas']['AnimalChange'][];
+    };
+    AnimalChange: {
+      what: string;
+      from: string;
+      to: string;
+      who: string;
+      /** Format: date-time */
+      at: string;
+    };
+    /** @enum {unknown} */
+    AnimalKind: 'sheep' | 'goat' | 'alpaca' | 'llama' | 'yak' | 'camel' | 'muskOx' | 'rabbit' | 'horse' | 'other';
+    AnimalLine: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      kind: components['schemas']['AnimalKind'];
+      breed: string;
+      colour: string;
+      /** Format: date */
+      born: null | string;
+      /** Format: int32 */
+      clips: number;
+      /** Format: date */
+      lastShorn: null | string;
+    };
+    AnimalList: {
+      animals: components['schemas']['AnimalLine'][];
+      next: null | string;
+    };
+    AnimalRequest: {
+      name: string;
+      kind: components['schemas']['AnimalKind'];
+      breed?: null | string;
+      /** Format: date */
+      born?: null | string;
+      colour?: null | string;
+      notes?: null | string;
+      /** Format: uint32 */
+      version?: null | number;
+    };
     /** @enum {unknown} */
     AnswerKind: 'lost' | 'weighing' | 'heap' | 'asItIs' | 'notKnown';
     AnswerRequest: {
@@ -1629,6 +1776,27 @@ export interface components {
     ChosenRoute: {
       aim: components['schemas']['Aim'];
       preparation: components['schemas']['PreparedAs'];
+    };
+    ClipProductView: {
+      form: components['schemas']['LotForm'];
+      mass: components['schemas']['MassFigure'];
+      yield: components['schemas']['NumberFigure'];
+    };
+    ClipView: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      /** Format: date */
+      on: string;
+      /** Format: date */
+      shornOn: null | string;
+      came: null | components['schemas']['MassFigure'];
+      age: null | string;
+      growth: null | string;
+      staple: null | string;
+      products: components['schemas']['ClipProductView'][];
+      left: null | components['schemas']['MassFigure'];
     };
     /**
      * @default single
@@ -1980,7 +2148,7 @@ export interface components {
       detail: string;
     };
     /** @enum {unknown} */
-    FoundKind: 'lot' | 'sample' | 'breed';
+    FoundKind: 'lot' | 'sample' | 'breed' | 'animal';
     /** @enum {unknown} */
     GainKind: 'dye' | 'dressing';
     GainingRequest: {
@@ -2147,6 +2315,8 @@ export interface components {
       intoReserve: boolean;
       because?: null | string;
     };
+    /** @enum {unknown} */
+    LengthUnit: 'millimetre' | 'centimetre' | 'inch';
     LiveReading: {
       /** Format: uuid */
       instrumentId: string;
@@ -2190,6 +2360,7 @@ export interface components {
       place: components['schemas']['FleecePlace'];
       /** Format: double */
       lengthMillimetres: number;
+      length: string;
       /** Format: double */
       crimpsPerCentimetre: null | number;
       wave: null | components['schemas']['Wave'];
@@ -2292,6 +2463,8 @@ export interface components {
       parentage: string;
       parts: components['schemas']['PartView'][];
       animal: string;
+      /** Format: uuid */
+      animalId: null | string;
       colour: string;
       notes: string;
       before: string;
@@ -2404,6 +2577,15 @@ export interface components {
     };
     /** @enum {unknown} */
     MemberRole: 'looker' | 'preparer' | 'owner';
+    MergeRequest: {
+      /** Format: uuid */
+      into: string;
+    };
+    MergedAnimal: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+    };
     MonthSums: {
       rawIn: components['schemas']['MassFigure'];
       preparedOut: components['schemas']['MassFigure'];
@@ -2731,6 +2913,15 @@ export interface components {
       nearlyEqual: boolean;
       missing: string[];
     };
+    RulerView: {
+      sign: string;
+      /** Format: double */
+      stepMillimetres: number;
+      /** Format: int32 */
+      perLabel: number;
+      /** Format: int32 */
+      labelStep: number;
+    };
     /** @enum {unknown} */
     RunAct: 'whenYouLike' | 'liftAt' | 'liftBy' | 'cannotTell' | 'dryAt' | 'weighAgain' | 'log';
     RunCallView: {
@@ -2959,6 +3150,7 @@ export interface components {
       hourlyRate?: null | number;
       schools?: null | components['schemas']['Schools'];
       temperatureUnit?: null | components['schemas']['TemperatureUnit'];
+      lengthUnit?: null | components['schemas']['LengthUnit'];
     };
     SchoolQuestion: {
       name: string;
@@ -3068,6 +3260,8 @@ export interface components {
       token: null | string;
       /** @default UTC */
       timeZone: string;
+      /** @default mm */
+      lengthSign: string;
     };
     SettleRequest: {
       mass: string;
@@ -3125,6 +3319,8 @@ export interface components {
       wave: null | components['schemas']['Wave'];
       byPlace: components['schemas']['PlaceView'][];
       usual: null | components['schemas']['Span'];
+      usualText: null | string;
+      ruler: components['schemas']['RulerView'];
       colour: string;
       sentence: string;
       places: components['schemas']['FleecePlace'][];
@@ -3291,6 +3487,7 @@ export interface components {
       /** Format: int32 */
       samples: number;
       month: components['schemas']['MonthSums'];
+      example: null | string;
     };
     TubCoverRequest: {
       covered: boolean;
@@ -3470,6 +3667,7 @@ export interface components {
       name: string;
       unit: components['schemas']['MassUnit'];
       temperatureUnit: components['schemas']['TemperatureUnit'];
+      lengthUnit: components['schemas']['LengthUnit'];
       timeZone: string;
       currency: string;
       /** Format: double */
@@ -4032,6 +4230,141 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  putInExample: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  takeOutExample: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown;
         };
@@ -5778,6 +6111,449 @@ export interface operations {
       };
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listAnimals: {
+    parameters: {
+      query?: {
+        q?: string;
+        kind?: string;
+        after?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalList'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AnimalRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AnimalRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removeAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  mergeAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MergeRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  partAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
         headers: {
           [name: string]: unknown;
         };

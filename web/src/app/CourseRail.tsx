@@ -55,6 +55,7 @@ export function CourseRail() {
       ))}
       <Box sx={{ borderTop: 1, borderColor: 'divider', my: 1, mx: 2, display: { xs: 'none', md: 'block' } }} />
       <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
+      <Station to="/animals" label="Animals" />
       <Station to="/breeds" label="Breeds" />
       <Station to="/reckoner" label="Reckoner" />
       <Station to="/workshop" label="Workshop" />

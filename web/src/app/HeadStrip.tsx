@@ -108,13 +108,19 @@ function FindBox() {
       onChange={(_, f) => {
         if (!f) return;
         setWord('');
-        void navigate(f.kind === 'breed' ? '/breeds' : f.kind === 'lot' ? `/lots/${f.code}` : `/samples/${f.code}`);
+        void navigate(f.kind === 'breed' ? '/breeds' : `/${f.kind}s/${f.code}`);
       }}
       noOptionsText={word.trim() ? 'Nothing by that name' : 'A code, a breed, a form, a person, a word of your notes'}
       renderOption={({ key, ...props }, f) => (
         <li key={key} {...props}>
           <span>
-            <strong>{f.code}</strong> {parentage(f.title)}{' '}
+            {f.kind === 'animal' ? (
+              <strong>{f.title}</strong>
+            ) : (
+              <>
+                <strong>{f.code}</strong> {parentage(f.title)}
+              </>
+            )}{' '}
             <Box component="span" sx={{ color: 'text.secondary' }}>
               {f.detail}
             </Box>

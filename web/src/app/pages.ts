@@ -14,8 +14,11 @@ export const pages: Record<string, () => Promise<ComponentType>> = {
   'lots/:code/sample': async () => (await import('../sampling/KeepSample')).KeepSample,
   samples: async () => (await import('../sampling/SampleWall')).SampleWall,
   'samples/:code': async () => (await import('../sampling/SampleCard')).SampleCard,
+  animals: async () => (await import('../animals/AnimalsPage')).AnimalsPage,
+  'animals/:id': async () => (await import('../animals/AnimalPage')).AnimalPage,
   breeds: async () => (await import('../breeds/Breeds')).Breeds,
   reckoner: async () => (await import('../reckoner/Reckoner')).Reckoner,
+  begin: async () => (await import('../workshop/Begin')).Begin,
   workshop: async () => (await import('./WorkshopPage')).WorkshopPage,
   'workshop/weigh-log': async () => (await import('../weighlog/WeighLog')).WeighLog,
 };

@@ -124,7 +124,10 @@ export function LockBench() {
           value={form.length}
           onChange={(e) => change({ length: e.target.value })}
           error={!!sent.error?.at('length')}
-          helperText={sent.error?.at('length') ?? '112, 11.2 cm or 4 1/2 in'}
+          helperText={
+            sent.error?.at('length') ??
+            `in ${session.data?.lengthSign ?? 'mm'}, or with its unit: 112 mm, 11.2 cm, 4 1/2 in`
+          }
           autoFocus
           slotProps={{ htmlInput: { autoComplete: 'off', style: { fontSize: '1.5rem' } } }}
         />
@@ -172,14 +175,14 @@ export function LockBench() {
           <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2, md: 3 } }}>
             {own.map((l) => (
               <Box component="li" key={l.id} sx={{ breakInside: 'avoid' }}>
-                {Math.round(l.lengthMillimetres)} mm, {placeWord[l.place]}
+                {l.length}, {placeWord[l.place]}
                 {l.crimpsPerCentimetre != null ? `, ${l.crimpsPerCentimetre.toFixed(1)} / cm` : ''}
                 {l.wave ? `, ${waveWord[l.wave]}` : ''}
                 <Button
                   size="small"
                   sx={{ minHeight: 28, py: 0 }}
                   onClick={() => withdrawing.go(l.id)}
-                  aria-label={`Take back the lock of ${Math.round(l.lengthMillimetres)} mm`}
+                  aria-label={`Take back the lock of ${l.length}`}
                 >
                   Take back
                 </Button>

@@ -9,13 +9,16 @@ import { useWidth } from './useWidth';
 const gutter = 90;
 const headRoom = 22;
 
-/** The locks of a lot laid on one millimetre ruler, butts left, with the breed's usual length as a bracket above. */
+/** The locks of a lot laid on one ruler, butts left, with the breed's usual length as a bracket above. */
 export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; most?: number }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const perMm = usePixelsPerMillimetre();
   const locks = pick(staple.locks, most);
   const longest = Math.max(60, staple.longestMillimetres ?? 0, staple.usual?.high ?? 0);
-  const end = Math.ceil((longest + 5) / 10) * 10;
+  const { ruler } = staple;
+  const step = ruler.stepMillimetres;
+  const small = Math.ceil((longest + 5) / step);
+  const end = small * step;
   const { pxPerMm, words } = fittingScale(perMm, end, Math.max(160, width - gutter - 12));
   const { fill, line } = fleeceTone(staple.colour);
 
@@ -24,8 +27,9 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
   const y = rows.at(-1)?.below ?? first;
   const base = Math.max(y, headRoom + 46);
   const x = (mm: number) => gutter + mm * pxPerMm;
-  const marks = Array.from({ length: end / 10 + 1 }, (_, i) => i * 10);
-  const labelEvery = pxPerMm * 20 > 44 ? 20 : 50;
+  const marks = Array.from({ length: small + 1 }, (_, i) => i);
+  // Numbers stand no closer than they can be read.
+  const labelEvery = ruler.perLabel * ([1, 2, 5, 10].find((n) => n * ruler.perLabel * step * pxPerMm > 40) ?? 20);
 
   return (
     <div ref={ref}>
@@ -44,7 +48,7 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
               fontSize={13}
               fill={tone('bark')}
             >
-              usual for the breed {staple.usual.low}–{staple.usual.high}
+              usual for the breed {staple.usualText}
             </text>
           </g>
         )}
@@ -66,7 +70,7 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
               {lock.place === 'unknown' ? 'lock' : placeWord[lock.place]}
             </text>
             <text x={-8} y={14} textAnchor="end" fontSize={12} fill={tone('bark')}>
-              {Math.round(lock.lengthMillimetres)} mm
+              {lock.length}
             </text>
             {fibrePaths(lock.shape, pxPerMm, lock.id).map((d, i) => (
               <path key={i} d={d} fill="none" stroke={line} strokeWidth={1.9} strokeLinecap="butt" />
@@ -85,18 +89,21 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
           </g>
         ))}
         <line x1={x(0)} x2={x(end)} y1={base + 4} y2={base + 4} stroke={tone('peat')} />
-        {marks.map((mm) => (
-          <g key={mm}>
-            <line x1={x(mm)} x2={x(mm)} y1={base + 4} y2={base + (mm % 50 === 0 ? 14 : 9)} stroke={tone('peat')} />
-            {mm % labelEvery === 0 && (
-              <text x={x(mm)} y={base + 27} fontSize={12} textAnchor="middle" fill={tone('bark')}>
-                {mm}
-              </text>
-            )}
-          </g>
-        ))}
+        {marks.map((i) => {
+          const at = x(i * step);
+          return (
+            <g key={i}>
+              <line x1={at} x2={at} y1={base + 4} y2={base + (i % labelEvery === 0 ? 14 : 9)} stroke={tone('peat')} />
+              {i % labelEvery === 0 && (
+                <text x={at} y={base + 27} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+                  {(i / ruler.perLabel) * ruler.labelStep}
+                </text>
+              )}
+            </g>
+          );
+        })}
         <text x={gutter - 10} y={base + 27} fontSize={12} textAnchor="end" fill={tone('bark')}>
-          mm, {words}
+          {ruler.sign}, {words}
         </text>
       </svg>
     </div>
@@ -120,9 +127,9 @@ function pick(locks: readonly Schema['LockView'][], most: number) {
 
 function describe(staple: Schema['StapleView']) {
   if (staple.count === 0) return 'A ruler with no lock measured yet';
-  const parts = [`${staple.count} locks on a millimetre ruler`, `mean ${staple.mean?.text}`];
+  const parts = [`${staple.count} locks on a ruler`, `mean ${staple.mean?.text}`];
   if (staple.crimpsPerCentimetre) parts.push(`crimp ${staple.crimpsPerCentimetre.text}`);
-  if (staple.usual) parts.push(`usual for the breed ${staple.usual.low} to ${staple.usual.high} mm`);
+  if (staple.usual) parts.push(`usual for the breed ${staple.usualText}`);
   return parts.join(', ');
 }
 

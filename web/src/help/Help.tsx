@@ -1,13 +1,14 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { FormDialog } from '../ui/layouts';
-import { glossary, termsOf } from './glossary';
 import { onRail, useStations, useToday } from '../api/queries';
 import { sameAgain } from '../ui/sameAgain';
 import { stepWord } from '../ui/words';
+
+const Words = lazy(() => import('./Words'));
 
 /** A typed letter is a letter; keys count where nothing is typed and nothing lies over the page. */
 const isTyping = (at: EventTarget | null) =>
@@ -69,18 +70,9 @@ export function Help() {
           close={() => setOpen(false)}
           actions={<Button onClick={() => setOpen(false)}>Close</Button>}
         >
-          <Box component="dl" sx={{ m: 0, display: 'grid', gap: 1 }}>
-            {termsOf(pathname).map((term) => (
-              <Box key={term}>
-                <Box component="dt" sx={{ fontWeight: 700 }}>
-                  {term}
-                </Box>
-                <Box component="dd" sx={{ m: 0 }}>
-                  {glossary[term]}
-                </Box>
-              </Box>
-            ))}
-          </Box>
+          <Suspense fallback={null}>
+            <Words path={pathname} />
+          </Suspense>
           <Typography variant="h3" component="h2">
             Keys
           </Typography>

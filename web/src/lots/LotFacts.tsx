@@ -3,6 +3,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
+import { AnimalField } from '../ui/AnimalField';
 import { BreedField } from '../ui/BreedField';
 import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
@@ -62,7 +63,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         error={saving.error}
         asWritten={() => set({ breedAsWritten: true })}
       />
-      <TextField label="Animal" {...text('animal')} />
+      <AnimalField value={values.animal} onChange={(animal) => set({ animal })} />
       <TextField label="Colour" {...text('colour')} />
       <TextField label="Notes" {...text('notes')} multiline />
       <NumberField

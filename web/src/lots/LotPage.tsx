@@ -69,15 +69,21 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
             </Box>
           </Typography>
           <Typography color="text.secondary">
-            {[
-              formOf(head.form, head.fibre),
-              head.animal,
-              head.colour,
-              head.cameDyed ? 'came dyed' : '',
-              head.before,
-              head.usedUp ? 'used up' : '',
-            ]
-              .filter(Boolean)
+            {formOf(head.form, head.fibre)}
+            {head.animal && (
+              <>
+                {' · '}
+                {head.animalId ? (
+                  <Link component={RouterLink} to={`/animals/${head.animalId}`}>
+                    {head.animal}
+                  </Link>
+                ) : (
+                  head.animal
+                )}
+              </>
+            )}
+            {['', head.colour, head.cameDyed ? 'came dyed' : '', head.before, head.usedUp ? 'used up' : '']
+              .filter((part, i) => i === 0 || part)
               .join(' · ')}
           </Typography>
         </Box>

@@ -70,7 +70,7 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
   const [ref, width] = useWidth<HTMLDivElement>();
   const navigate = useNavigate();
   const perMm = usePixelsPerMillimetre();
-  const longest = (h: Schema['HungSample']) => h.staple.mean?.value ?? 0;
+  const longest = (h: Schema['HungSample']) => h.staple.longestMillimetres ?? 0;
   const inOrder = [...hung].sort((a, b) => longest(a) - longest(b));
   const most = Math.max(80, ...inOrder.map(longest));
   const part = [1, 2, 3, 4].find((n) => (most * perMm) / n <= 400) ?? 4;

@@ -12,6 +12,7 @@ import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { againRuns, runsOf, useRuns } from '../runs/queries';
 import { LotChips } from '../ui/LotChips';
 import { PlanFields } from './PlanFields';
+import { FirstTub } from './FirstTub';
 import { freshPlan, toPlanRequest, toWish, upgraded } from './planState';
 import { PlannedWash } from './PlannedWash';
 import { PlanSheet } from './PlanSheet';
@@ -84,6 +85,7 @@ function Plan({ of }: { of: string }) {
             {asWell.code} is being washed already: end that wash first, or divide the lot and plan the rest.
           </Notice>
         )}
+        {house.data.tubs.length === 0 && mayLog && <FirstTub />}
         {lots.length === 0 && <Typography>Nothing waits to be washed.</Typography>}
         <LotChips
           lots={lots}

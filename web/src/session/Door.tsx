@@ -4,7 +4,7 @@ import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
-import { Navigate, useNavigate } from 'react-router';
+import { Navigate } from 'react-router';
 import { api, queryClient } from '../api/client';
 import { useSession } from '../api/queries';
 import { tone } from '../ui/theme';
@@ -19,16 +19,14 @@ const act = { in: 'Sign in', new: 'Open the workshop', reset: 'Set it and sign i
 /** Where one comes in: the demo in one tap, a workshop of one's own, or signing in. */
 export function Door() {
   const session = useSession();
-  const navigate = useNavigate();
   const [way, setWay] = useState<'in' | 'new' | 'reset'>('in');
-  const entering = useChanges(async () => {
-    await queryClient.resetQueries();
-    void navigate('/');
-  });
+  // A new workshop of one's own says first what it counts in.
+  const [founding, setFounding] = useState(false);
+  const entering = useChanges(() => queryClient.resetQueries());
   const busy = entering.busy;
   // Whether there is a demo decides the layout: nothing is shown that would move under the finger.
   if (session.isPending) return null;
-  if (session.data?.signedIn && session.data.workshop) return <Navigate to="/" replace />;
+  if (session.data?.signedIn && session.data.workshop) return <Navigate to={founding ? '/begin' : '/'} replace />;
 
   const submit = (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
@@ -42,6 +40,7 @@ export function Door() {
       });
       return;
     }
+    setFounding(way === 'new' && !field('invitationCode'));
     entering.go(() =>
       way === 'in'
         ? api.POST('/api/session', { body: { email, password } })
@@ -161,7 +160,7 @@ export function Door() {
                 />
               </>
             )}
-            <ProblemNotice error={entering.error} />
+            <ProblemNotice error={entering.besides('name', 'email', 'password', 'code', 'invitationCode')} />
             <Row gap={2} sx={{ alignItems: 'center' }}>
               <Button type="submit" variant={session.data?.demoOffered ? 'outlined' : 'contained'} disabled={busy}>
                 {act[way]}

@@ -10,6 +10,7 @@ import { api, Problem, type Schema } from '../api/client';
 import { refreshLog, useAir, useBreedSearch, useSession } from '../api/queries';
 import { useDoor, useReadMass } from './queries';
 import { PartsOfABlend } from './PartsOfABlend';
+import { AnimalField } from '../ui/AnimalField';
 import { BreedField } from '../ui/BreedField';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
@@ -174,7 +175,18 @@ export function TakeIn() {
               <PartsOfABlend parts={form.parts} change={(parts) => change({ parts })} error={error?.at('parts')} />
             </>
           )}
-          <TextField label="Animal" value={form.animal} onChange={(e) => change({ animal: e.target.value })} />
+          <AnimalField
+            value={form.animal}
+            onChange={(animal) => change({ animal })}
+            onChoose={(animal) =>
+              change({
+                animal: animal.name,
+                breed: form.breed || animal.breed,
+                breedAsWritten: form.breed ? form.breedAsWritten : true,
+                colour: form.colour || animal.colour,
+              })
+            }
+          />
           <TextField label="Colour" value={form.colour} onChange={(e) => change({ colour: e.target.value })} />
           <TimeField
             label="Shorn on"

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { Link as RouterLink, useNavigate } from 'react-router';
+import { Link as RouterLink } from 'react-router';
 import { type Schema } from '../api/client';
 import { useDrafts, useToday } from '../api/queries';
 import { heldLots, useRuns } from '../runs/queries';
@@ -11,6 +11,8 @@ import { ProblemNotice, Section } from '../ui/Notices';
 import { Question } from '../ui/Question';
 import { daysWord, formOf, parentage, stepWord } from '../ui/words';
 import { Drafts } from './Drafts';
+import { EmptyShed } from './EmptyShed';
+import { Example } from './Example';
 import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
 import { Column } from '../ui/layouts';
@@ -32,6 +34,7 @@ export function Today() {
   return (
     <Column gap={3}>
       <Running />
+      {today.data.example && <Example code={today.data.example} />}
       <Section title="What waits, and how long" level="h2">
         <WaitingLine waiting={idle} />
       </Section>
@@ -91,25 +94,6 @@ function NextUp({ waiting }: { waiting: Schema['WaitingLot'] }) {
       <Button variant="contained" component={RouterLink} to={`/station/${at}?lot=${lot.code}`}>
         Take {lot.code} to {stepWord[at!].toLowerCase()}
       </Button>
-    </Column>
-  );
-}
-
-function EmptyShed() {
-  const navigate = useNavigate();
-  return (
-    <Column gap={2} sx={{ justifyItems: 'start', maxWidth: 560 }}>
-      <Typography variant="h1">The shed is empty</Typography>
-      <Typography>
-        Put a fleece on the scale and take it in. Its weight is the only thing that is needed; everything else may
-        follow when your hands are dry.
-      </Typography>
-      <Button variant="contained" size="large" onClick={() => void navigate('/take-in')}>
-        Take in a fleece
-      </Button>
-      <Link component={RouterLink} to="/workshop/weigh-log">
-        Or bring a weigh log from a spreadsheet
-      </Link>
     </Column>
   );
 }

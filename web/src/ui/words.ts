@@ -88,6 +88,19 @@ export const fibreWord: Record<Schema['Fibre'], string> = {
   acetate: 'acetate',
 };
 
+export const kindOfAnimal: Record<Schema['AnimalKind'], string> = {
+  sheep: 'sheep',
+  goat: 'goat',
+  alpaca: 'alpaca',
+  llama: 'llama',
+  yak: 'yak',
+  camel: 'camel',
+  muskOx: 'musk ox',
+  rabbit: 'rabbit',
+  horse: 'horse',
+  other: 'other',
+};
+
 export const formWord: Record<Schema['LotForm'], string> = {
   raw: 'raw fleece',
   skirted: 'skirted fleece',
@@ -305,6 +318,12 @@ export const temperatureUnitWord: Record<Schema['TemperatureUnit'], string> = {
   fahrenheit: 'degrees Fahrenheit, °F',
 };
 
+export const lengthUnitWord: Record<Schema['LengthUnit'], string> = {
+  millimetre: 'millimetres',
+  centimetre: 'centimetres',
+  inch: 'inches',
+};
+
 export const unitWord: Record<Schema['MassUnit'], string> = {
   gram: 'grams',
   kilogram: 'kilograms',
@@ -321,9 +340,12 @@ const dayTime = new Intl.DateTimeFormat('en-GB', {
   hour: '2-digit',
   minute: '2-digit',
 });
+const plain = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
 const full = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 export const onDay = (time: string) => day.format(new Date(time));
 export const onDayTime = (time: string) => dayTime.format(new Date(time));
+/** A day without a time: it is the same in every zone. */
+export const onPlainDay = (day: string) => plain.format(new Date(day));
 export const onFullDay = (time: string) => full.format(new Date(time));
 export const daysWord = (days: number) => (days === 0 ? 'today' : days === 1 ? '1 day' : `${days} days`);
 

@@ -11,7 +11,7 @@ import { useWorkshop } from './queries';
 import { Choice } from '../ui/Choice';
 import { number } from '../ui/figures';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
-import { temperatureUnitWord, unitWord } from '../ui/words';
+import { lengthUnitWord, temperatureUnitWord, unitWord } from '../ui/words';
 import { Calibrate } from './Calibrate';
 import { Password } from './Password';
 import { People } from './People';
@@ -76,6 +76,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
     name: shop.name,
     unit: shop.unit,
     temperatureUnit: shop.temperatureUnit,
+    lengthUnit: shop.lengthUnit,
     timeZone: shop.timeZone,
     currency: shop.currency,
     scaleStep: String(shop.scaleStepGrams),
@@ -131,6 +132,13 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           value={form.temperatureUnit}
           onChange={(temperatureUnit) => set({ temperatureUnit })}
           words={temperatureUnitWord}
+          disabled={!owner}
+        />
+        <Choice
+          label="Lengths of locks are shown in"
+          value={form.lengthUnit}
+          onChange={(lengthUnit) => set({ lengthUnit })}
+          words={lengthUnitWord}
           disabled={!owner}
         />
         <NumberField

@@ -22,6 +22,89 @@ namespace EarthyTuft.Data.Store.Migrations
 
             NpgsqlModelBuilderExtensions.UseIdentityByDefaultColumns(modelBuilder);
 
+            modelBuilder.Entity("EarthyTuft.Data.Animals.AnimalRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("AddedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("added_at");
+
+                    b.Property<DateOnly?>("Born")
+                        .HasColumnType("date")
+                        .HasColumnName("born");
+
+                    b.Property<string>("Breed")
+                        .IsRequired()
+                        .HasMaxLength(200)
+                        .HasColumnType("character varying(200)")
+                        .HasColumnName("breed");
+
+                    b.Property<string>("Colour")
+                        .IsRequired()
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("colour");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("kind");
+
+                    b.Property<Guid?>("MergedInto")
+                        .HasColumnType("uuid")
+                        .HasColumnName("merged_into");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<string>("NameKey")
+                        .IsRequired()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("text")
+                        .HasColumnName("name_key")
+                        .HasComputedColumnSql("lower(name)", true);
+
+                    b.Property<string>("Notes")
+                        .IsRequired()
+                        .HasMaxLength(2000)
+                        .HasColumnType("character varying(2000)")
+                        .HasColumnName("notes");
+
+                    b.Property<uint>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("xid")
+                        .HasColumnName("xmin");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_animals");
+
+                    b.HasIndex("MergedInto")
+                        .HasDatabaseName("ix_animals_merged_into");
+
+                    b.HasIndex("WorkshopId", "Kind", "NameKey")
+                        .IsUnique()
+                        .HasDatabaseName("ix_animals_workshop_id_kind_name_key");
+
+                    b.HasIndex("WorkshopId", "NameKey", "Id")
+                        .HasDatabaseName("ix_animals_workshop_id_name_key_id")
+                        .HasFilter("merged_into is null");
+
+                    b.ToTable("animals", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Finding.FindWordRow", b =>
                 {
                     b.Property<Guid>("WorkshopId")
@@ -674,6 +757,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
+                    b.Property<Guid?>("AnimalId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("animal_id");
+
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
@@ -721,6 +808,10 @@ namespace EarthyTuft.Data.Store.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_changes");
+
+                    b.HasIndex("AnimalId")
+                        .HasDatabaseName("ix_changes_animal_id")
+                        .HasFilter("animal_id is not null");
 
                     b.HasIndex("EntryId")
                         .HasDatabaseName("ix_changes_entry_id");
@@ -1357,6 +1448,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("text")
                         .HasColumnName("animal");
 
+                    b.Property<Guid?>("AnimalId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("animal_id");
+
                     b.Property<string>("Before")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
@@ -1512,6 +1607,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.HasKey("Id")
                         .HasName("pk_lots");
 
+                    b.HasIndex("AnimalId")
+                        .HasDatabaseName("ix_lots_animal_id")
+                        .HasFilter("animal_id is not null");
+
                     b.HasIndex("WorkshopId")
                         .HasDatabaseName("ix_lots_workshop_id")
                         .HasFilter("voided_at is not null");
@@ -1539,6 +1638,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasFilter("voided_at is null");
 
                     NpgsqlIndexBuilderExtensions.IncludeProperties(b.HasIndex("WorkshopId", "Form", "MadeAt"), new[] { "MadeGrams" });
+
+                    b.HasIndex(new[] { "WorkshopId" }, "ix_lots_to_gather")
+                        .HasDatabaseName("ix_lots_workshop_id1")
+                        .HasFilter("animal_id is null and animal <> '' and made_by = 'TakeIn'");
 
                     b.ToTable("lots", (string)null);
                 });
@@ -1995,6 +2098,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("character varying(32)")
                         .HasColumnName("down_school");
 
+                    b.Property<Guid?>("ExampleEntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("example_entry_id");
+
                     b.Property<string>("FineSockSchool")
                         .IsRequired()
                         .HasMaxLength(32)
@@ -2020,6 +2127,12 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<bool>("LeaveWax")
                         .HasColumnType("boolean")
                         .HasColumnName("leave_wax");
+
+                    b.Property<string>("LengthUnit")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("length_unit");
 
                     b.Property<string>("Name")
                         .IsRequired()
@@ -2275,6 +2388,15 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("user_tokens", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Animals.AnimalRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Animals.AnimalRow", null)
+                        .WithMany()
+                        .HasForeignKey("MergedInto")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_animals_animals_merged_into");
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Runs.InstrumentPlaceRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.InstrumentRow", null)
@@ -2430,6 +2552,15 @@ namespace EarthyTuft.Data.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
                         .HasConstraintName("fk_look_overs_lots_lot_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Store.LotRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Animals.AnimalRow", null)
+                        .WithMany()
+                        .HasForeignKey("AnimalId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_lots_animals_animal_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.MembershipRow", b =>

@@ -1,0 +1,165 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as RouterLink, Navigate, useNavigate, useParams } from 'react-router';
+import { api, type Schema } from '../api/client';
+import { useChange, useChanges } from '../api/change';
+import { refreshAnimals, useSession } from '../api/queries';
+import { Clips } from '../drawings/Clips';
+import { MassOf, NumberOf } from '../ui/Figure';
+import { Column, Row } from '../ui/layouts';
+import { ProblemNotice, Section } from '../ui/Notices';
+import { formWord, kindOfAnimal, onDayTime, onPlainDay } from '../ui/words';
+import { AnimalForm } from './AnimalForm';
+import { MergeAnimal } from './MergeAnimal';
+import { useAnimal } from './queries';
+
+/** An animal: its clips side by side at one scale, and what came of each. */
+export function AnimalPage() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  const session = useSession();
+  const card = useAnimal(id);
+  const [open, setOpen] = useState<'facts' | 'merge' | null>(null);
+  const changing = useChanges(refreshAnimals);
+  const removing = useChange(
+    () => api.DELETE('/api/animals/{id}', { params: { path: { id } } }),
+    async () => {
+      await refreshAnimals();
+      void navigate('/animals');
+    },
+  );
+  if (card.error) return <ProblemNotice error={card.error} again={() => void card.refetch()} />;
+  if (!card.data) return null;
+  // One that was merged has the other's page.
+  if (card.data.id !== id) return <Navigate to={`/animals/${card.data.id}`} replace />;
+  const animal = card.data;
+  const mayChange = session.data?.workshop?.role !== 'looker';
+  return (
+    <Column gap={3}>
+      <div>
+        <Typography variant="h1">{animal.name}</Typography>
+        <Typography color="text.secondary">
+          {[
+            kindOfAnimal[animal.kind],
+            animal.breed,
+            animal.colour,
+            animal.born ? `born ${onPlainDay(animal.born)}, ${animal.age} old` : '',
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </Typography>
+        {animal.notes && <Typography sx={{ mt: 1, maxWidth: 720 }}>{animal.notes}</Typography>}
+      </div>
+      {animal.clips.length > 0 ? (
+        <Clips
+          clips={animal.clips}
+          colour={animal.colour}
+          label={`The clips of ${animal.name}`}
+          onLot={(code) => void navigate(`/lots/${code}`)}
+        />
+      ) : (
+        <Typography sx={{ maxWidth: 560 }}>
+          No clip came in yet. Write {animal.name} as the animal when you take in a fleece of it.
+        </Typography>
+      )}
+      {animal.clips.length > 0 && (
+        <Section title="What came of each clip">
+          <Column gap={2} component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+            {animal.clips.map((clip) => (
+              <ClipLine key={clip.lotId} clip={clip} />
+            ))}
+          </Column>
+          {animal.earlier > 0 && (
+            <Typography color="text.secondary">and {animal.earlier} older ones, which the find box finds</Typography>
+          )}
+        </Section>
+      )}
+      {animal.merged.length > 0 && (
+        <Section title="Also written as">
+          {animal.merged.map((m) => (
+            <Row key={m.id} gap={1} sx={{ alignItems: 'center' }}>
+              <Typography>{m.name}</Typography>
+              {mayChange && (
+                <Button
+                  size="small"
+                  disabled={changing.busy}
+                  onClick={() =>
+                    changing.go(() => api.POST('/api/animals/{id}/part', { params: { path: { id: m.id } } }))
+                  }
+                >
+                  {m.name} is another animal
+                </Button>
+              )}
+            </Row>
+          ))}
+        </Section>
+      )}
+      <ProblemNotice error={changing.error ?? removing.error} />
+      {mayChange && (
+        <Row gap={1}>
+          <Button variant="outlined" onClick={() => setOpen('facts')}>
+            Change what is noted
+          </Button>
+          <Button variant="outlined" onClick={() => setOpen('merge')}>
+            It is the same as another
+          </Button>
+          {animal.clips.length === 0 && animal.merged.length === 0 && (
+            <Button disabled={removing.busy} onClick={() => removing.go()}>
+              Take it away
+            </Button>
+          )}
+        </Row>
+      )}
+      {animal.changes.length > 0 && (
+        <Section title="What was changed">
+          {animal.changes.map((c, i) => (
+            <Typography key={i} color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+              {onDayTime(c.at)}, {c.who}: {said(c)}
+            </Typography>
+          ))}
+        </Section>
+      )}
+      {open === 'facts' && <AnimalForm animal={animal} close={() => setOpen(null)} />}
+      {open === 'merge' && <MergeAnimal animal={animal} close={() => setOpen(null)} />}
+    </Column>
+  );
+}
+
+const said = (c: Schema['AnimalChange']) =>
+  c.what === 'merged'
+    ? `${c.from} is this one`
+    : c.what === 'parted'
+      ? `${c.from} is another one after all`
+      : `${c.what}: ${c.from}, now ${c.to}`;
+
+function ClipLine({ clip }: { clip: Schema['ClipView'] }) {
+  return (
+    <Row component="li" gap={3} sx={{ alignItems: 'baseline' }}>
+      <Typography sx={{ minWidth: 150 }}>
+        <Link component={RouterLink} to={`/lots/${clip.code}`}>
+          {clip.code}
+        </Link>{' '}
+        {clip.shornOn ? 'shorn' : 'came in'} {onPlainDay(clip.on)}
+      </Typography>
+      {clip.came && <MassOf mass={clip.came} label={formWord[clip.form]} />}
+      {clip.products.map((p) => (
+        <Row key={p.form} gap={1}>
+          <MassOf mass={p.mass} label={formWord[p.form]} />
+          <NumberOf number={p.yield} label="of it" size="small" />
+        </Row>
+      ))}
+      <Typography color="text.secondary">
+        {[
+          clip.age ? `${clip.age} old` : '',
+          clip.growth ? `${clip.growth} of growth` : '',
+          clip.staple ? `staple ${clip.staple}` : '',
+          clip.left ? `${clip.left.text} left as it came` : '',
+        ]
+          .filter(Boolean)
+          .join(' · ')}
+      </Typography>
+    </Row>
+  );
+}

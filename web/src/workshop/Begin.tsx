@@ -1,0 +1,107 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { type FormEvent } from 'react';
+import { useNavigate } from 'react-router';
+import { api, type Schema } from '../api/client';
+import { again } from '../api/queries';
+import { useChange } from '../api/change';
+import { Choice } from '../ui/Choice';
+import { number } from '../ui/figures';
+import { Column, Row } from '../ui/layouts';
+import { ProblemNotice } from '../ui/Notices';
+import { NumberField } from '../ui/NumberField';
+import { useFields } from '../ui/useFields';
+import { lengthUnitWord, temperatureUnitWord, unitWord } from '../ui/words';
+import { guessUnits } from './guessUnits';
+import { useWorkshop } from './queries';
+
+/** A new workshop's first page: its name and what it counts in, guessed from where the browser is, in one tap. */
+export function Begin() {
+  const shop = useWorkshop();
+  if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
+  return shop.data ? <Settings shop={shop.data} /> : null;
+}
+
+function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
+  const navigate = useNavigate();
+  const guessed = guessUnits(navigator.language);
+  const saving = useChange(
+    ({ scaleStep, ...form }: typeof fresh) =>
+      api.PUT('/api/workshop', {
+        body: {
+          ...form,
+          scaleStepGrams: number(scaleStep) ?? NaN,
+          timeZone: shop.timeZone,
+          usualBowl: shop.usualBowl,
+          hourlyRate: shop.hourlyRate,
+          schools: shop.schools,
+          version: shop.version,
+        },
+      }),
+    async () => {
+      await again(['/api/workshop', '/api/session', '/api/course']);
+      void navigate('/');
+    },
+  );
+  const fresh = { name: shop.name, ...guessed, scaleStep: String(shop.scaleStepGrams) };
+  const { values, set, field, text } = useFields(fresh, saving);
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    saving.go(values);
+  };
+  return (
+    <Column gap={2} sx={{ maxWidth: 620 }}>
+      <Typography variant="h1">Your workshop</Typography>
+      <Typography>
+        What do you count in? A number that you type alone is read in these; with its unit, any unit is understood. All
+        of it can be changed later.
+      </Typography>
+      <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2 }}>
+        <TextField label="Name of the workshop" {...text('name')} slotProps={{ htmlInput: { maxLength: 80 } }} />
+        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+          <Choice label="Weights in" value={values.unit} onChange={(unit) => set({ unit })} words={unitWord} />
+          <Choice
+            label="Temperatures in"
+            value={values.temperatureUnit}
+            onChange={(temperatureUnit) => set({ temperatureUnit })}
+            words={temperatureUnitWord}
+          />
+          <Choice
+            label="Lengths of locks in"
+            value={values.lengthUnit}
+            onChange={(lengthUnit) => set({ lengthUnit })}
+            words={lengthUnitWord}
+          />
+          <TextField
+            label="Currency"
+            value={values.currency}
+            onChange={(e) => set({ currency: e.target.value.toUpperCase() })}
+            error={!!saving.at('currency')}
+            helperText={saving.at('currency') ?? 'three letters'}
+          />
+        </Box>
+        <NumberField
+          label="The scale’s division, grams"
+          {...field('scaleStep', 'scaleStepGrams')}
+          help="the last step of its display"
+        />
+        <Row gap={1}>
+          {['0.1', '1', '5', '10'].map((step) => (
+            <Button key={step} size="small" variant="outlined" onClick={() => set({ scaleStep: step })}>
+              {step} g
+            </Button>
+          ))}
+        </Row>
+        <ProblemNotice error={saving.besides('name', 'currency', 'scaleStepGrams')} />
+        <Row gap={2}>
+          <Button type="submit" variant="contained" size="large" disabled={saving.busy}>
+            That is right
+          </Button>
+          <Button onClick={() => void navigate('/')}>Later</Button>
+        </Row>
+      </Box>
+    </Column>
+  );
+}
