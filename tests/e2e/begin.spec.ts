@@ -1,3 +1,4 @@
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { at, tabOn } from './hands';
 
@@ -34,8 +35,17 @@ test('the first ten minutes: a name, what one counts in, an example to play with
   await expect(page.getByRole('heading', { name: 'The shed is empty' })).toBeVisible();
   await expect(page.getByText('Sedge Loft')).toBeVisible();
   const outline = page.getByRole('list', { name: 'The course of a fleece' });
-  await expect(outline.getByRole('listitem').first()).toContainText('Take in comes first');
+  await expect(outline.getByRole('listitem').first()).toContainText('Take in first');
   await expect(outline.getByRole('listitem')).toHaveCount(7);
+
+  for (const size of [
+    { width: 390, height: 844 },
+    { width: 1280, height: 800 },
+  ]) {
+    await page.setViewportSize(size);
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
+  }
 
   await tabOn(page, /^Put in an example fleece$/);
   await page.keyboard.press('Enter');

@@ -20,6 +20,16 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['look over', '/lots/G-01/look-over', (p) => expect(p.getByText('it shines and hangs')).toBeVisible()],
   ['routes', '/lots/X-01/routes', (p) => expect(p.getByText('What would change the advice')).toBeVisible()],
   ['where did it go', '/lots/G-01/where', (p) => expect(p.getByText('nobody knows')).toBeVisible()],
+  ['animals', '/animals', (p) => expect(p.getByRole('link', { name: 'Bramwell' })).toBeVisible()],
+  [
+    'animal',
+    '/animals',
+    async (p) => {
+      await p.getByRole('link', { name: 'Thistle' }).click();
+      await expect(p.getByRole('group', { name: 'The clips of Thistle' })).toBeVisible();
+    },
+  ],
+  ['begin', '/begin', (p) => expect(p.getByRole('button', { name: 'That is right' })).toBeVisible()],
   ['breeds', '/breeds', (p) => expect(p.getByText('fineness, µm')).toBeVisible()],
   ['lot with a route', '/lots/G-01.4', (p) => expect(p.getByText('to come').first()).toBeVisible()],
   ['locks', '/lots/G-01/locks', (p) => expect(p.getByText('Within the breed’s usual range.')).toBeVisible()],

@@ -18,6 +18,15 @@ public sealed record JudgementKind(string Name, string Title, string HowTo, IRea
 /// <summary>What a look over a fleece asks, in the order in which hands come to it.</summary>
 public static class LookOver
 {
+    /// <summary>What can be judged of fibre that came in prepared: what hand and eye tell without a lock.</summary>
+    private static readonly string[] WithoutLocks =
+        [nameof(Judgements.Handle), nameof(Judgements.Spring), nameof(Judgements.Lustre), nameof(Judgements.Evenness), nameof(Judgements.VegetableMatter), nameof(Judgements.Colour)];
+
+    /// <summary>The names of the judgements that a lot is asked for.</summary>
+    /// <param name="hasLocks">Whether there is or was a fleece here to lift locks from (<see cref="FleeceFacts.HasLocks"/>).</param>
+    /// <returns>Of a fleece all; of what came in prepared those that need no lock.</returns>
+    public static IReadOnlyList<string> Asked(bool hasLocks) => hasLocks ? [.. Kinds.Select(k => k.Name)] : WithoutLocks;
+
     /// <summary>Every judgement.</summary>
     public static readonly IReadOnlyList<JudgementKind> Kinds =
     [

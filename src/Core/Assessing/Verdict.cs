@@ -146,8 +146,8 @@ public static class Verdict
         (bool Known, string Word)[] asked =
         [
             (facts.Class is not null, "the kind of fleece"),
-            (facts.StapleMillimetres is not null, "the length of some locks"),
-            (facts.Judged.Soundness is not null, "soundness"),
+            (facts.StapleMillimetres is not null || !facts.HasLocks, "the length of some locks"),
+            (facts.Judged.Soundness is not null || !facts.HasLocks, "soundness"),
             (facts.Judged.Handle is not null, "handle"),
             (facts.Judged.Spring is not null, "spring"),
             (facts.Judged.Lustre is not null, "lustre"),

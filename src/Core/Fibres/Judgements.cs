@@ -235,6 +235,9 @@ public sealed record FleeceFacts(
     Judgements Judged,
     Felting? Felts = null)
 {
+    /// <summary>Whether there is or was a fleece here to lift locks from; not where fibre came in prepared.</summary>
+    public bool HasLocks { get; init; } = true;
+
     /// <summary>Two coats, judged or usual for the class.</summary>
     public bool IsDoubleCoated => Judged.Coat is { } coat ? coat == Coat.Double : Class is FleeceClass.Double or FleeceClass.Cashmere or FleeceClass.Undercoat;
 

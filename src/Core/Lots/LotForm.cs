@@ -67,4 +67,8 @@ public static class LotForms
     /// <summary>The preparation that the agreed moisture allowance goes by.</summary>
     /// <param name="form">The form.</param>
     public static Fibres.Preparation Preparation(this LotForm form) => form == LotForm.Top ? Fibres.Preparation.Combed : Fibres.Preparation.Carded;
+
+    /// <summary>Still a fleece, whole or in part, with locks that can be lifted out: raw, skirted, washed, clean.</summary>
+    /// <param name="form">The form.</param>
+    public static bool HasLocks(this LotForm form) => form is LotForm.Raw or LotForm.Skirted or LotForm.Washed or LotForm.Clean;
 }

@@ -28,7 +28,8 @@ public static class FactsOf
             staple.Length?.CvPercent,
             staple.Wave ?? parentage.Shares.Select(s => book.Find(s.Breed)?.Wave).FirstOrDefault(w => w is not null),
             looked?.Judgements ?? new Judgements(),
-            parentage.Felts(book.Find, of)), looked);
+            parentage.Felts(book.Find, of))
+        { HasLocks = LotPages.Back(lot.Id, dossier.Family).SelectMany(g => g).Any(id => dossier.Family.Lots[id].Form.HasLocks()) }, looked);
     }
 
     private static LookOverRow? NearestLookOver(Guid lotId, Family family, IReadOnlyList<LookOverRow> lookOvers) =>

@@ -92,6 +92,6 @@ public static class LockEndpoints
     {
         await LockStore.CarryLength(db, lot.Id, cancellationToken);
         var locks = await db.Locks.AsNoTracking().Where(l => l.LotId == lot.Id && l.WithdrawnAt == null).ToListAsync(cancellationToken);
-        return TypedResults.Ok(StapleView.Of(locks, false, lot.Parentage, lot.Fibre, lot.Colour, await books.Here(cancellationToken), context.Workshop.LengthUnit));
+        return TypedResults.Ok(StapleView.Of(locks, false, lot.Form, lot.Parentage, lot.Fibre, lot.Colour, await books.Here(cancellationToken), context.Workshop.LengthUnit));
     }
 }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
@@ -10,7 +11,11 @@ namespace EarthyTuft.Web.Assessing;
 
 /// <summary>A measured lock.</summary>
 /// <param name="Length">Its length as the workshop counts it.</param>
-public sealed record LockView(Guid Id, FleecePlace Place, double LengthMillimetres, string Length, double? CrimpsPerCentimetre, Wave? Wave, LockShape Shape);
+public sealed record LockView(Guid Id, FleecePlace Place, double LengthMillimetres, string Length, double? CrimpsPerCentimetre, Wave? Wave, LockShape Shape)
+{
+    public static LockView Of(LockRow l, LengthUnit unit) => new(
+        l.Id, l.Place, l.LengthMillimetres, Figures.Length(l.LengthMillimetres, unit), l.Measured.CrimpsPerCentimetre, l.Wave, LockShape.Of(l.LengthMillimetres, l.Measured.CrimpsPerCentimetre, l.Wave));
+}
 
 /// <summary>The ruler that locks lie on, in the unit the workshop counts in.</summary>
 /// <param name="Sign">mm, cm or in.</param>
@@ -53,15 +58,14 @@ public sealed record StapleView(
 {
     private static readonly FleecePlace[] OfAFleece = Enum.GetValues<FleecePlace>();
 
-    public static StapleView Of(IReadOnlyList<LockRow> locks, bool inherited, string parentage, Fibre fibre, string colour, BreedBook book, LengthUnit unit)
+    public static StapleView Of(IReadOnlyList<LockRow> locks, bool inherited, LotForm form, string parentage, Fibre fibre, string colour, BreedBook book, LengthUnit unit)
     {
         var measured = locks.Select(l => l.Measured).ToArray();
         var staple = Staple.Of(measured, book.UsualStaple(parentage));
         var length = staple.Length;
         var (each, sign) = (Core.Quantities.Length.MillimetresOf(unit), " " + Core.Quantities.Length.Sign(unit));
         return new StapleView(
-            [.. locks.OrderBy(l => l.LengthMillimetres).Select(l => new LockView(
-                l.Id, l.Place, l.LengthMillimetres, Figures.Length(l.LengthMillimetres, unit), l.Measured.CrimpsPerCentimetre, l.Wave, LockShape.Of(l.LengthMillimetres, l.Measured.CrimpsPerCentimetre, l.Wave)))],
+            [.. locks.OrderBy(l => l.LengthMillimetres).Select(l => LockView.Of(l, unit))],
             inherited,
             locks.Count,
             length is null ? null : Figure(length.Mean / each, unit == LengthUnit.Millimetre ? "0" : "0.0", sign, "sum of lengths / number of locks", length),
@@ -77,8 +81,8 @@ public sealed record StapleView(
             staple.Usual is { } usual ? (usual.Low / each).ToString(unit == LengthUnit.Millimetre ? "0" : "0.#", CultureInfo.InvariantCulture) + "\u2013" + (usual.High / each).ToString(unit == LengthUnit.Millimetre ? "0" : "0.#", CultureInfo.InvariantCulture) + sign : null,
             RulerView.Of(unit),
             colour,
-            InWords(staple, fibre, unit),
-            fibre.HasGrease() ? OfAFleece : [FleecePlace.Unknown]);
+            InWords(staple, fibre.HasGrease() && form.HasLocks(), unit),
+            fibre.HasGrease() && form.HasLocks() ? OfAFleece : [FleecePlace.Unknown]);
     }
 
     private static NumberFigure Figure(double value, string format, string unit, string formula, Spread spread) => new(
@@ -87,11 +91,11 @@ public sealed record StapleView(
         Provenance.Measured,
         new Working(formula, [new("locks", spread.Count.ToString(CultureInfo.InvariantCulture))], "locks measured relaxed, butt to tip"));
 
-    private static string InWords(Staple staple, Fibre fibre, LengthUnit unit)
+    private static string InWords(Staple staple, bool isFleece, LengthUnit unit)
     {
         if (staple.Length is null)
         {
-            return fibre.HasGrease() ? "No lock measured yet. Take some from shoulder, side and britch." : "No staple measured yet. Take some from different parts of the lot.";
+            return isFleece ? "No lock measured yet. Take some from shoulder, side and britch." : "No staple measured yet. Take some from different parts of the lot.";
         }
 
         var against = staple.Against switch

@@ -32,6 +32,7 @@ public sealed record AgainstBreed(string Name, NumberFigure? Own, Span? Usual, s
 /// <summary>Everything the look-over bench shows.</summary>
 /// <param name="Inherited">The judgements were made on what the lot was made of.</param>
 /// <param name="Missing">What the verdict still asks for.</param>
+/// <param name="Asked">The judgements that can be made of it, by name.</param>
 public sealed record LookOverPage(
     Guid LotId,
     string Code,
@@ -47,6 +48,7 @@ public sealed record LookOverPage(
     IReadOnlyList<AgainstBreed> Against,
     IReadOnlyList<UseVerdict> Verdict,
     IReadOnlyList<string> Missing,
+    IReadOnlyList<string> Asked,
     string SortAdvice,
     string? ComparedWith);
 
@@ -112,7 +114,7 @@ public static class LookOverEndpoints
             lot.Parentage,
             facts.Class,
             lot.Content,
-            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Parentage, lot.Fibre, lot.Colour, book, unit),
+            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Form, lot.Parentage, lot.Fibre, lot.Colour, book, unit),
             facts.Judged,
             looked is not null && looked.LotId != lot.Id,
             looked?.FirstImpression ?? "",
@@ -121,6 +123,7 @@ public static class LookOverEndpoints
             Against(dossier, facts, looked, parentage, book, unit),
             Verdict.Of(facts),
             Verdict.Missing(facts),
+            LookOver.Asked(facts.HasLocks),
             SortAdvice(facts, lot.Fibre),
             known.Length == 0 ? null
                 : known.Length == 1 && parentage.Shares.Count == 1 ? $"the usual ranges of {known[0].Breed}"
@@ -152,7 +155,7 @@ public static class LookOverEndpoints
 
     private static string SortAdvice(FleeceFacts facts, Fibre fibre) => facts.CvPercent switch
     {
-        null when !fibre.HasGrease() => "Measure staples from different parts of the lot: one does not stand for all.",
+        null when !fibre.HasGrease() || !facts.HasLocks => "Measure staples from different parts of the lot: one does not stand for all.",
         null => "Measure locks from shoulder, side and britch: one lock does not stand for a fleece.",
         > Spread.UnevenAbove => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %. Sort by length first, or comb the short out and card the noil."),
         > 15 => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %: even enough to go together, unless it is for combing."),

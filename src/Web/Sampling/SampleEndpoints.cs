@@ -2,8 +2,8 @@ using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
+using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
@@ -39,7 +39,8 @@ public sealed record SampleCorrection(
 
 public static class SampleEndpoints
 {
-    private const int WallSize = 60;
+    /// <summary>As many as a wide screen has room for, and some to look along the line.</summary>
+    private const int WallSize = 40;
 
     public static void MapSampling(this IEndpointRouteBuilder app)
     {
@@ -47,7 +48,7 @@ public static class SampleEndpoints
         group.MapPost("", Keep).Named("keepSample", "Keeps a sample of a lot.").Changes().ProducesProblem(404);
         group.MapPut("/{id:guid}/card", Change).Named("changeSample", "Changes what is noted of a sample.").Changes().ProducesProblem(404).ProducesProblem(409);
         group.MapDelete("/{id:guid}/card", Withdraw).Named("withdrawSample", "Takes a sample off the wall.").Changes().ProducesProblem(404);
-        group.MapGet("", Wall).Named("listSamples", "Every sample on the wall.");
+        group.MapGet("", Wall).Named("listSamples", "The samples on the wall, the newest first.");
         group.MapGet("/{code}", Card).Named("readSample", "The card of a sample.").ProducesProblem(404);
     }
 
@@ -145,25 +146,21 @@ public static class SampleEndpoints
 
     private static string[] Uses(IReadOnlyList<string>? typed) => [.. (typed ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];
 
-    private static async Task<IReadOnlyList<HungSample>> Wall(EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    /// <summary>The newest samples, or those that are older than one that was shown.</summary>
+    private static async Task<SampleWall> Wall(CodeParameter? after, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
-        var samples = await db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null).OrderByDescending(s => s.MadeAt).Take(WallSize).ToListAsync(cancellationToken);
-        if (samples.Count == 0)
+        var hung = db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null);
+        if (after is { } last && await db.Samples.AsNoTracking().Where(s => s.Code == last.Value).Select(s => new { s.MadeAt, s.Id }).SingleOrDefaultAsync(cancellationToken) is { } shown)
         {
-            return [];
+            hung = hung.Where(s => s.MadeAt < shown.MadeAt || (s.MadeAt == shown.MadeAt && s.Id < shown.Id));
         }
 
-        var family = await Data.Ledger.Family.Of(db, [.. samples.Select(s => s.LotId).Distinct()], cancellationToken);
-        var book = await books.Here(cancellationToken);
-        var lots = family.Lots.Keys.ToArray();
-        var locks = await db.Locks.AsNoTracking().Where(l => lots.Contains(l.LotId) && l.WithdrawnAt == null).ToListAsync(cancellationToken);
-        return [.. samples.Select(s =>
-        {
-            var nearest = LotPages.Nearest(s.LotId, family, locks);
-            return new HungSample(
-                SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre),
-                StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != s.LotId, s.Lot.Parentage, s.Lot.Fibre, s.Lot.Colour, book, context.Workshop.LengthUnit));
-        })];
+        var samples = await hung.OrderByDescending(s => s.MadeAt).ThenByDescending(s => s.Id).Take(WallSize + 1).ToListAsync(cancellationToken);
+        var here = samples.Take(WallSize).ToArray();
+        var locks = await NearestLocks.Of(db, [.. here.Select(s => s.LotId).Distinct()], cancellationToken);
+        return new SampleWall(
+            [.. here.Select(s => HungSample.Of(SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre), [.. locks[s.LotId]], s.Lot.Colour, context.Workshop.LengthUnit))],
+            samples.Count > WallSize ? here[^1].Code : null);
     }
 
     private static async Task<Results<Ok<SampleCard>, ProblemHttpResult>> Card(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
@@ -35,7 +36,20 @@ public sealed record SampleView(
 }
 
 /// <summary>A sample on the wall with the lock it hangs by.</summary>
-public sealed record HungSample(SampleView Sample, StapleView Staple);
+/// <param name="Lock">The middle one of those that stand for its lot, null when none was measured.</param>
+/// <param name="LongestMillimetres">The longest of them, 0 when there is none.</param>
+public sealed record HungSample(SampleView Sample, LockView? Lock, double LongestMillimetres, string Colour)
+{
+    public static HungSample Of(SampleView sample, IReadOnlyList<LockRow> locks, string colour, LengthUnit unit)
+    {
+        var inOrder = locks.OrderBy(l => l.LengthMillimetres).ToArray();
+        return new(sample, inOrder.Length == 0 ? null : LockView.Of(inOrder[inOrder.Length / 2], unit), inOrder.Length == 0 ? 0 : inOrder[^1].LengthMillimetres, colour);
+    }
+}
+
+/// <summary>Samples on the wall, the newest first.</summary>
+/// <param name="Next">The code after which it goes on, null at its end.</param>
+public sealed record SampleWall(IReadOnlyList<HungSample> Hung, string? Next);
 
 /// <summary>The whole card: sample, lock and the way back to the raw fleece.</summary>
 public sealed record SampleCard(SampleView Sample, StapleView Staple, RibbonView Ribbon, IReadOnlyList<OriginView> Origins, NumberFigure? TotalYield, MassFigure? Raw, MassFigure? Prepared, IReadOnlyList<SampleChange> Changes);

@@ -14,6 +14,12 @@ public class VerdictTests
     {
         Assert.Empty(Verdict.Of(Nothing));
         Assert.Contains("soundness", Verdict.Missing(Nothing));
+        // Of what came in prepared no lock can be snapped.
+        Assert.DoesNotContain("soundness", Verdict.Missing(Nothing with { HasLocks = false }));
+        Assert.DoesNotContain("the length of some locks", Verdict.Missing(Nothing with { HasLocks = false }));
+        Assert.Contains("handle", Verdict.Missing(Nothing with { HasLocks = false }));
+        Assert.DoesNotContain("Tips", LookOver.Asked(hasLocks: false));
+        Assert.Equal(LookOver.Kinds.Select(k => k.Name), LookOver.Asked(hasLocks: true));
     }
 
     [Theory]

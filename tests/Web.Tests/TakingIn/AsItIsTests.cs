@@ -42,6 +42,25 @@ public class AsItIsTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task Of_bought_top_nobody_asks_for_locks_and_of_a_fleece_and_what_is_made_of_it_they_are_asked_for()
+    {
+        var ada = await house.Register();
+        var (_, top) = await ada.TakeIn(new { mass = "200", form = "top", breed = "Gotland" });
+        var look = await ada.Get($"/api/lots/{top}/look-over");
+        string[] asked = [.. look.GetProperty("asked").EnumerateArray().Select(a => a.GetString()!)];
+        Assert.Contains("Handle", asked);
+        Assert.Empty(asked.Intersect(["Tips", "Soundness", "LockStructure", "Wax", "Coat"]));
+        Assert.DoesNotContain("soundness", look.GetProperty("missing").EnumerateArray().Select(m => m.GetString()));
+        Assert.DoesNotContain("shoulder", Text(look, "sortAdvice"));
+        Assert.Equal(["unknown"], (await ada.Lot(top)).GetProperty("staple").GetProperty("places").EnumerateArray().Select(p => p.GetString()!));
+        Assert.NotEmpty(look.GetProperty("verdict").EnumerateArray());
+
+        var (clean, _) = await ada.TakeIn(new { mass = "300", form = "clean", breed = "Gotland" });
+        var (_, made) = await ada.Log(Requests.Comb(clean, "300", "250", "49"));
+        Assert.Contains("Tips", (await ada.Get($"/api/lots/{made}/look-over")).GetProperty("asked").EnumerateArray().Select(a => a.GetString()));
+    }
+
+    [Fact]
     public async Task Processed_down_is_carded_at_its_own_price()
     {
         var ada = await house.Register();

@@ -143,10 +143,10 @@ function ClipLine({ clip }: { clip: Schema['ClipView'] }) {
         </Link>{' '}
         {clip.shornOn ? 'shorn' : 'came in'} {onPlainDay(clip.on)}
       </Typography>
-      {clip.came && <MassOf mass={clip.came} label={formWord[clip.form]} />}
+      {clip.came && <MassOf mass={clip.came} label={formWord[clip.form]} size="small" />}
       {clip.products.map((p) => (
         <Row key={p.form} gap={1}>
-          <MassOf mass={p.mass} label={formWord[p.form]} />
+          <MassOf mass={p.mass} label={formWord[p.form]} size="small" />
           <NumberOf number={p.yield} label="of it" size="small" />
         </Row>
       ))}

@@ -16,6 +16,9 @@ import { kindOfAnimal, onPlainDay } from '../ui/words';
 import { AnimalForm } from './AnimalForm';
 import { useAnimals } from './queries';
 
+/** What a phone has no room for stands on the animal's own page. */
+const wide = { display: { xs: 'none', sm: 'table-cell' } };
+
 /** The animals whose fibre came in, by name. */
 export function AnimalsPage() {
   const session = useSession();
@@ -48,8 +51,8 @@ export function AnimalsPage() {
               <TableRow>
                 <TableCell>Name</TableCell>
                 <TableCell>Breed</TableCell>
-                <TableCell>Colour</TableCell>
-                <TableCell>Born</TableCell>
+                <TableCell sx={wide}>Colour</TableCell>
+                <TableCell sx={wide}>Born</TableCell>
                 <TableCell align="right">Clips</TableCell>
                 <TableCell>Last shorn</TableCell>
               </TableRow>
@@ -63,8 +66,8 @@ export function AnimalsPage() {
                     </Link>
                   </TableCell>
                   <TableCell>{a.breed || kindOfAnimal[a.kind]}</TableCell>
-                  <TableCell>{a.colour}</TableCell>
-                  <TableCell>{a.born ? onPlainDay(a.born) : ''}</TableCell>
+                  <TableCell sx={wide}>{a.colour}</TableCell>
+                  <TableCell sx={wide}>{a.born ? onPlainDay(a.born) : ''}</TableCell>
                   <TableCell align="right">{a.clips}</TableCell>
                   <TableCell>{a.lastShorn ? onPlainDay(a.lastShorn) : ''}</TableCell>
                 </TableRow>

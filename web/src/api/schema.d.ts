@@ -906,7 +906,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** Every sample on the wall. */
+    /** The samples on the wall, the newest first. */
     get: operations['listSamples'];
     put?: never;
     /** Keeps a sample of a lot. */
@@ -2206,7 +2206,10 @@ export interface components {
     HowMuch: 'none' | 'little' | 'some' | 'much';
     HungSample: {
       sample: components['schemas']['SampleView'];
-      staple: components['schemas']['StapleView'];
+      lock: null | components['schemas']['LockView'];
+      /** Format: double */
+      longestMillimetres: number;
+      colour: string;
     };
     ImportReport: {
       stored: boolean;
@@ -3135,6 +3138,10 @@ export interface components {
       who: string;
       /** Format: uint32 */
       version: number;
+    };
+    SampleWall: {
+      hung: components['schemas']['HungSample'][];
+      next: null | string;
     };
     SaveWorkshopRequest: {
       name: string;
@@ -7485,7 +7492,9 @@ export interface operations {
   };
   listSamples: {
     parameters: {
-      query?: never;
+      query?: {
+        after?: string;
+      };
       header?: never;
       path?: never;
       cookie?: never;
@@ -7498,7 +7507,7 @@ export interface operations {
           [name: string]: unknown;
         };
         content: {
-          'application/json': components['schemas']['HungSample'][];
+          'application/json': components['schemas']['SampleWall'];
         };
       };
       /** @description Unauthorized */

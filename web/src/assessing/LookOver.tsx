@@ -148,15 +148,17 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
           }}
         >
-          {kinds.map((kind) => (
-            <Judgement
-              key={kind.name}
-              kind={kind}
-              value={judged[field(kind.name)] ?? null}
-              onChange={(value) => judge(kind.name, value)}
-              disabled={!mayLog}
-            />
-          ))}
+          {kinds
+            .filter((kind) => page.asked.includes(kind.name))
+            .map((kind) => (
+              <Judgement
+                key={kind.name}
+                kind={kind}
+                value={judged[field(kind.name)] ?? null}
+                onChange={(value) => judge(kind.name, value)}
+                disabled={!mayLog}
+              />
+            ))}
         </Box>
       </Section>
       <Box

@@ -56,9 +56,7 @@ export function Clips({ clips, colour, label, onLot }: ClipsProps) {
                 strokeWidth={1.6}
                 strokeDasharray={came === null ? '4 4' : undefined}
               />
-              {made !== null && (
-                <path d={tuftPath(x, floor - made - 1, made, `${clip.lotId}~`)} fill={fill} stroke={line} />
-              )}
+              {made !== null && <path d={tuftPath(x, floor - made - 1, made, clip.lotId)} fill={fill} stroke={line} />}
               <text x={x} y={words + 10} fontSize={14} fontWeight={700} textAnchor="middle" fill={tone('peat')}>
                 {onPlainDay(clip.on)}
               </text>

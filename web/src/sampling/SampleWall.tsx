@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
@@ -22,6 +23,7 @@ export function SampleWall() {
   const [purpose, setPurpose] = useState('');
   if (samples.error) return <ProblemNotice error={samples.error} again={() => void samples.refetch()} />;
   if (!samples.data) return null;
+  const all = samples.data.pages.flatMap((page) => page.hung);
   return (
     <Column gap={3}>
       <Row gap={3} sx={{ alignItems: 'baseline' }}>
@@ -36,10 +38,20 @@ export function SampleWall() {
           sx={{ width: 260 }}
         />
       </Row>
-      {samples.data.length === 0 ? (
+      {all.length === 0 ? (
         <Typography>No sample yet. Spin a little of a prepared lot and keep what came of it.</Typography>
       ) : (
-        <Wall hung={samples.data} purpose={purpose} />
+        <Wall hung={all} purpose={purpose} />
+      )}
+      {samples.hasNextPage && (
+        <Button
+          variant="outlined"
+          disabled={samples.isFetchingNextPage}
+          onClick={() => void samples.fetchNextPage()}
+          sx={{ justifySelf: 'start' }}
+        >
+          Hang older ones beside them
+        </Button>
       )}
       <Section title="Prepared, and not yet sampled or with more to give">
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2, lg: 3 } }}>
@@ -70,7 +82,7 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
   const [ref, width] = useWidth<HTMLDivElement>();
   const navigate = useNavigate();
   const perMm = usePixelsPerMillimetre();
-  const longest = (h: Schema['HungSample']) => h.staple.longestMillimetres ?? 0;
+  const longest = (h: Schema['HungSample']) => h.longestMillimetres;
   const inOrder = [...hung].sort((a, b) => longest(a) - longest(b));
   const most = Math.max(80, ...inOrder.map(longest));
   const part = [1, 2, 3, 4].find((n) => (most * perMm) / n <= 400) ?? 4;
@@ -94,10 +106,9 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
           strokeWidth={2.5}
           fill="none"
         />
-        {inOrder.map(({ sample, staple }, i) => {
+        {inOrder.map(({ sample, lock: shown, colour }, i) => {
           const x = 20 + pitch * (i + 0.5);
           const sag = line - 10 + 16 * (1 - (2 * (x / room) - 1) ** 2) * 0.5;
-          const shown = staple.locks[Math.floor(staple.locks.length / 2)];
           const ok = fits(sample, purpose);
           const open = () => void navigate(`/samples/${sample.code}`);
           const below = sag + 8 + (shown ? shown.lengthMillimetres * pxPerMm : 30) + 18;
@@ -116,10 +127,10 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
               <path d={`M${x} ${sag}v10`} stroke={tone('walnut')} strokeWidth={4} />
               {shown && (
                 <g transform={`translate(${x} ${sag + 8})`}>
-                  <HangingLock shape={shown.shape} name={shown.id} colour={staple.colour} pxPerMm={pxPerMm} />
+                  <HangingLock shape={shown.shape} name={shown.id} colour={colour} pxPerMm={pxPerMm} />
                 </g>
               )}
-              <Twist x={x} y={below} sample={sample} colour={staple.colour} />
+              <Twist x={x} y={below} sample={sample} colour={colour} />
               <text x={x} y={below + 30} fontSize={13} fontWeight={700} textAnchor="middle" fill={tone('peat')}>
                 {sample.code}
               </text>

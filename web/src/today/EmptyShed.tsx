@@ -28,13 +28,13 @@ export function EmptyShed() {
   const steps = courseOutline(stations.data ?? []);
   return (
     <Column gap={3}>
-      <div>
+      <Box sx={{ order: -2 }}>
         <Typography variant="h1">The shed is empty</Typography>
         <Typography sx={{ maxWidth: 620, mt: 1 }}>
           Put a fleece on the scale and take it in. Its weight is the only thing that is needed; everything else may
           follow when your hands are dry.
         </Typography>
-      </div>
+      </Box>
       <Box
         component="ol"
         aria-label="The course of a fleece"
@@ -51,7 +51,8 @@ export function EmptyShed() {
           <Stop key={step} title={stepWord[step]} says={says} name={step} />
         ))}
       </Box>
-      <Row gap={2} sx={{ alignItems: 'center' }}>
+      {/* On a phone what to do comes before the picture. */}
+      <Row gap={2} sx={{ alignItems: 'center', order: { xs: -1, md: 0 } }}>
         <Button variant="contained" size="large" onClick={() => void navigate('/take-in')}>
           Take in a fleece
         </Button>
@@ -89,42 +90,37 @@ const Stop = ({ title, says, name, first = false }: StopProps) => (
       display: { xs: 'grid', md: 'block' },
       gridTemplateColumns: '64px 1fr',
       alignItems: 'center',
-      pb: { xs: 0, md: 1 },
+      // The line runs down a phone and across a desk; it begins and ends in the middle of a tuft.
+      backgroundImage: `linear-gradient(${tone('oat')}, ${tone('oat')})`,
+      backgroundRepeat: 'no-repeat',
+      backgroundSize: { xs: '2px 100%', md: '100% 2px' },
+      backgroundPosition: { xs: '31px 0', md: '0 31px' },
+      '&:first-of-type': {
+        backgroundSize: { xs: '2px 50%', md: '50% 2px' },
+        backgroundPosition: { xs: '31px 100%', md: '100% 31px' },
+      },
+      '&:last-of-type': { backgroundSize: { xs: '2px 50%', md: '50% 2px' } },
     }}
   >
     <Box
       component="svg"
       viewBox="0 0 64 64"
       aria-hidden
-      sx={{ width: 64, height: 64, display: 'block', mx: { md: 'auto' }, overflow: 'visible' }}
+      sx={{ width: 64, height: 64, display: 'block', mx: { md: 'auto' } }}
     >
       <Box
-        component="line"
-        x1={32}
-        x2={32}
-        y1={first ? 32 : -4}
-        y2={68}
-        stroke={tone('oat')}
-        strokeWidth={2}
-        sx={{ display: { md: 'none' } }}
+        component="circle"
+        cx={32}
+        cy={32}
+        r={first ? 0 : 16}
+        sx={{ fill: 'var(--mui-palette-background-default)' }}
       />
-      <Box
-        component="line"
-        x1={first ? 32 : -200}
-        x2={200}
-        y1={32}
-        y2={32}
-        stroke={tone('oat')}
-        strokeWidth={2}
-        sx={{ display: { xs: 'none', md: 'inline' } }}
-      />
-      <circle cx={32} cy={32} r={26} fill={tone('fleece')} />
       <Tuft cx={32} cy={32} r={first ? 17 : 12} name={name} open={!first} />
     </Box>
     <Box sx={{ textAlign: { md: 'center' }, px: { md: 0.5 } }}>
       <Typography sx={{ fontWeight: 700 }}>
         {title}
-        {first ? ' comes first' : ''}
+        {first ? ' first' : ''}
       </Typography>
       <Typography color="text.secondary" sx={{ fontSize: '0.85rem', lineHeight: 1.25 }}>
         {says}
