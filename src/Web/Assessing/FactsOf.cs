@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;

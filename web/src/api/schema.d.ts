@@ -2386,6 +2386,7 @@ export interface components {
       against: components['schemas']['AgainstBreed'][];
       verdict: components['schemas']['UseVerdict'][];
       missing: string[];
+      asked: string[];
       sortAdvice: string;
       comparedWith: null | string;
     };
