@@ -1,6 +1,6 @@
 using System.Text.Json;
-using Xunit;
 using EarthyTuft.Web.Tests.Scouring;
+using Xunit;
 using static EarthyTuft.Web.Tests.Requests;
 
 namespace EarthyTuft.Web.Tests.Workshops;
