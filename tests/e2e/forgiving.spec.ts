@@ -7,6 +7,8 @@ async function log(page: Page, step: string, lot: string, fill: (page: Page) => 
   await expect(page.getByText(`${lot}: `)).toBeVisible();
   await fill(page);
   await page.keyboard.press('Enter');
+  // Whoever goes on before it is stored leaves it behind in the browser, to be sent another time.
+  await expect(page.getByRole('status').filter({ hasText: /^Logged as/ })).toBeVisible();
 }
 
 const weighs = (mass: string) => async (page: Page) => {
