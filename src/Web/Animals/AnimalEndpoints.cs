@@ -27,7 +27,7 @@ public static class AnimalEndpoints
     }
 
     /// <summary>Those that are not merged into another, by name; of a beginning only the names that begin so.</summary>
-    private static async Task<AnimalList> All(EarthyTuftDb db, [StringLength(80)] string? q, WordParameter<AnimalKind>? kind, [StringLength(200)] string? after, CancellationToken cancellationToken)
+    private static async Task<AnimalList> All(EarthyTuftDb db, RequestContext context, [StringLength(80)] string? q, WordParameter<AnimalKind>? kind, [StringLength(200)] string? after, CancellationToken cancellationToken)
     {
         var begins = AnimalRules.Tidy(q ?? "").ToLowerInvariant();
         var (name, id) = Place(after);
@@ -47,7 +47,7 @@ public static class AnimalEndpoints
             .GroupBy(c => c.Of).Select(g => new { Of = g.Key, Count = g.Count(), Shorn = g.Max(c => c.ShornOn), Came = g.Max(c => c.MadeAt) })
             .ToListAsync(cancellationToken)).ToDictionary(c => c.Of);
         return new AnimalList(
-            [.. shown.Select(a => Line(a.Row, clips.GetValueOrDefault(a.Row.Id) is { } c ? (c.Count, c.Shorn ?? DateOnly.FromDateTime(c.Came.UtcDateTime)) : (0, null)))],
+            [.. shown.Select(a => Line(a.Row, clips.GetValueOrDefault(a.Row.Id) is { } c ? (c.Count, c.Shorn ?? context.DayOf(c.Came)) : (0, null)))],
             found.Count > PageSize ? $"{shown[^1].Row.Id} {shown[^1].Key}" : null);
 
         static AnimalLine Line(AnimalRow a, (int Count, DateOnly? Last) clips) => new(a.Id, a.Name, a.Kind, a.Breed, a.Colour, a.Born, clips.Count, clips.Last);

@@ -10,7 +10,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Session;
 
-/// <summary>Registering opens a workshop of one's own, or joins one with an invitation.</summary>
 /// <summary>What is said of a registration that cannot be.</summary>
 internal static class RegisterWords
 {
@@ -19,6 +18,7 @@ internal static class RegisterWords
     public const string Name = "What are you called? Whoever logs something is named by it.";
 }
 
+/// <summary>Registering opens a workshop of one's own, or joins one with an invitation.</summary>
 public sealed record RegisterRequest(
     [property: EmailAddress(ErrorMessage = RegisterWords.Email), StringLength(200)] string Email,
     [property: StringLength(200, MinimumLength = 10, ErrorMessage = RegisterWords.Password)] string Password,
