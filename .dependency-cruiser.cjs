@@ -1,4 +1,4 @@
-/** Arrows between the rooms of web/src go down only: app over the rooms, which do not know each other, over runs over drawings and ui over live over api; and nothing goes round in a circle. */
+/** Arrows between the rooms of web/src go down only: app over the rooms, which do not know each other, over runs over photographs over drawings and ui over live over api; and nothing goes round in a circle. */
 module.exports = {
   forbidden: [
     { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
@@ -14,13 +14,19 @@ module.exports = {
       name: 'runs-know-what-is-below',
       severity: 'error',
       from: { path: '^src/runs' },
-      to: { path: '^src/(?!runs|ui|drawings|live|api)' },
+      to: { path: '^src/(?!runs|photographs|ui|drawings|live|api)' },
+    },
+    {
+      name: 'photographs-know-what-is-below',
+      severity: 'error',
+      from: { path: '^src/photographs' },
+      to: { path: '^src/(?!photographs|ui|drawings|live|api)' },
     },
     {
       name: 'rooms-do-not-know-each-other',
       severity: 'error',
       from: { path: '^src/(?!app/)([^/]+)/' },
-      to: { path: '^src/[^/]+/', pathNot: '^src/($1|runs|ui|drawings|live|api)/' },
+      to: { path: '^src/[^/]+/', pathNot: '^src/($1|runs|photographs|ui|drawings|live|api)/' },
     },
     {
       name: 'rooms-do-not-know-the-app',

@@ -71,6 +71,11 @@ build_app() {
     dotnet publish "$ROOT/src/Web" -c Release -o "$app" -v q --nologo -clp:NoSummary
     rm -rf "$app/wwwroot"
     cp -R "$ROOT/web/dist" "$app/wwwroot"
+    # Packed as tightly as can be, once, instead of loosely at each request.
+    node -e '
+      const { readdirSync, readFileSync, writeFileSync } = require("fs"), { brotliCompressSync } = require("zlib");
+      const assets = process.argv[1] + "/wwwroot/assets/";
+      for (const name of readdirSync(assets).filter((n) => /\.(js|css)$/.test(n))) writeFileSync(assets + name + ".br", brotliCompressSync(readFileSync(assets + name)));' "$app"
     dotnet publish "$ROOT/src/Instruments" -c Release -o "$ROOT/.build/instruments" -v q --nologo -clp:NoSummary
     touch "$ROOT/.build/app.stamp"
   fi

@@ -124,7 +124,7 @@ public class KillTests(House house) : IClassFixture<House>
                     acknowledged[key] = reply.Json.GetProperty("code").GetString()!;
                 }
             }
-            catch (HttpRequestException)
+            catch (Exception e) when (e is HttpRequestException or System.Net.Sockets.SocketException or IOException)
             {
                 // The process died under this one: it may be stored or not, and is sent again below.
             }

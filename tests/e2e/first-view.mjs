@@ -1,17 +1,9 @@
 // Seconds from asking for the page to the demo's first picture, in a fresh browser on loopback; the median of five.
 import { chromium } from '@playwright/test';
+import { launch } from './chromium.mjs';
 
 const address = process.argv[2];
-const args = [
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
-if (process.getuid?.() === 0) args.push('--no-sandbox');
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args });
+const browser = await chromium.launch(launch);
 const times = [];
 for (let i = 0; i < 5; i++) {
   const context = await browser.newContext();

@@ -5,7 +5,10 @@ export const at = (path: string) => process.env.HOUSE_ADDRESS! + path;
 /** Sends something through a door, as the page's person. */
 export async function post(page: Page, path: string, data?: object) {
   const { token } = await (await page.request.get(at('/api/session'))).json();
-  const answer = await page.request.post(at(path), { data, headers: { 'X-Token': token } });
+  const answer = await page.request.post(at(path), {
+    data,
+    headers: { 'X-Token': token, 'Idempotency-Key': crypto.randomUUID() },
+  });
   expect(answer.ok(), await answer.text()).toBe(true);
 }
 
@@ -65,4 +68,23 @@ export async function tabOn(page: Page, name: RegExp) {
     if (name.test(label)) return;
   }
   throw new Error(`No way to ${name} by the Tab key`);
+}
+
+/** A picture file of upright stripes, as a camera would give it. */
+export async function picture(page: Page, colours: readonly string[], type = 'image/jpeg') {
+  const data = await page.evaluate(
+    ([colours, type]) => {
+      const canvas = document.createElement('canvas');
+      canvas.width = 2400;
+      canvas.height = 900;
+      const brush = canvas.getContext('2d')!;
+      colours.forEach((colour, i) => {
+        brush.fillStyle = colour;
+        brush.fillRect((i * canvas.width) / colours.length, 0, canvas.width / colours.length + 1, canvas.height);
+      });
+      return canvas.toDataURL(type, 0.92).split(',')[1]!;
+    },
+    [colours, type] as const,
+  );
+  return { name: 'picture.jpg', mimeType: type, buffer: Buffer.from(data, 'base64') };
 }

@@ -10,6 +10,28 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['dry', '/station/dry', (p) => expect(p.getByText(/^Dry at about/)).toBeVisible()],
   ['card', '/station/card', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
   ['comb', '/station/comb', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
+  ['blend', '/station/blend', (p) => expect(p.getByRole('heading', { name: 'What goes in' })).toBeVisible()],
+  [
+    'rehearsal',
+    '/station/divide',
+    async (p) => {
+      await p.getByRole('button', { name: 'Arrange strips and rehearse their colours' }).click();
+      await p.getByRole('button', { name: 'A colour of no lot' }).click();
+      await p.getByLabel('Repeat').fill('a a');
+      await p.getByLabel('A strip weighs').fill('5 g');
+      await expect(p.getByRole('img', { name: 'A knitted patch as it looks in the hand.' })).toBeVisible();
+    },
+  ],
+  [
+    'combing',
+    '/station/comb',
+    async (p) => {
+      await p.getByRole('button', { name: 'Comb in loads' }).click();
+      await p.getByLabel('The most on them at once').fill('40 g');
+      await p.getByRole('button', { name: 'Begin combing' }).click();
+      await expect(p.getByRole('region', { name: /^On the combs/ })).toBeVisible();
+    },
+  ],
   ['wash plan', '/station/wash/plan', (p) => expect(p.getByRole('button', { name: 'Start this wash' })).toBeEnabled()],
   ['instruments', '/instruments', (p) => expect(p.getByRole('heading', { name: 'bench scale' })).toBeVisible()],
   ['lot', '/lots/G-01.5', (p) => expect(p.getByText('unaccounted 254 g')).toBeVisible()],
@@ -19,6 +41,11 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['divide', '/station/divide?lot=C-01.2', (p) => expect(p.getByLabel('What it weighs now')).toBeVisible()],
   ['look over', '/lots/G-01/look-over', (p) => expect(p.getByText('it shines and hangs')).toBeVisible()],
   ['routes', '/lots/X-01/routes', (p) => expect(p.getByText('What would change the advice')).toBeVisible()],
+  [
+    'compare',
+    '/lots/R-01/compare',
+    (p) => expect(p.getByRole('row', { name: /kept of what was taken/ })).toBeVisible(),
+  ],
   ['where did it go', '/lots/G-01/where', (p) => expect(p.getByText('nobody knows')).toBeVisible()],
   ['animals', '/animals', (p) => expect(p.getByRole('link', { name: 'Bramwell' })).toBeVisible()],
   [
@@ -172,6 +199,22 @@ test('the reckoner shows its working and names what is wrong', async ({ page }) 
   await sum.getByRole('button', { name: 'Reckon' }).click();
   await expect(sum.getByText('839.9 g')).toBeVisible();
   await expect(sum.getByText('858.2 g')).toBeVisible();
+
+  // A blend: a name and a share a line; what the scale cannot weigh stands beside it.
+  const blend = page.getByRole('region', { name: 'Weighing out a blend' });
+  await blend.getByLabel('all of it, g').fill('1200');
+  await blend.getByLabel('the most per load, g').fill('50');
+  await blend.getByLabel('the scale’s division, g').or(blend.getByLabel("the scale's division, g")).fill('1');
+  await blend.getByLabel('components').fill('kid mohair; 97; mohair\nsparkle; 2');
+  await blend.getByRole('button', { name: 'Reckon' }).click();
+  await expect(blend.getByText(/1 % are missing/)).toBeVisible();
+  await blend.getByLabel('components').fill('kid mohair; 98; mohair\nsparkle; 2');
+  await blend.getByRole('button', { name: 'Reckon' }).click();
+  await expect(blend.getByRole('row', { name: /sparkle/ })).toHaveText(/24\.00 g.*1\.00 g.*50\.00 %/);
+  const ends = page.getByRole('region', { name: 'Which end leads' });
+  await ends.getByLabel('transfers to the other comb').fill('4');
+  await ends.getByRole('button', { name: 'Reckon' }).click();
+  await expect(ends.getByText('tip', { exact: true }).first()).toBeVisible();
 });
 
 test('the card prints on paper without the frame', async ({ page }) => {

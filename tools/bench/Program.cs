@@ -30,6 +30,7 @@ foreach (var name in names)
         "import-40000-seconds" => (await WeighLogImport.Seconds(address), 4.0),
         "import-bad-answer-kb" => (await WeighLogImport.BadKilobytes(address), 200.0),
         "reconcile-2000-ms" => (LargeFamily.Reconcile(), 100.0),
+        "layers-200x6-ms" => (LayerPasses.Milliseconds(), 50.0),
         "lot-page-vs-sql" => (await LotPage.Measure(address, connection), 3.0),
         _ => throw new ArgumentException($"There is no figure called {name}."),
     };

@@ -30,6 +30,7 @@ public static class CardingStation
         Finishes = [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],
         Blends = true,
         GramsPerHour = 120,
+        IsByHand = true,
         Staple = new(null, LongestMillimetres),
         // Very short fine fibre never goes over the drum (docs/craft.md, section 9).
         UsualGives = (form, fibre) => form == LotForm.Down || fibre == Fibre.Cotton ? [LotForm.Puni, LotForm.Cloud] : [],

@@ -15,7 +15,7 @@ public static class CombingStation
     public static readonly Station Definition = new(
         StepKind.Comb,
         [LotForm.Clean, LotForm.Opened, LotForm.Down, LotForm.Batt, LotForm.Roving, LotForm.Top],
-        [LotForm.Top, LotForm.Noil],
+        [LotForm.Top, LotForm.Noil, LotForm.Opened],
         [LossKind.Noil, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.WeatheredTips, LossKind.Dust],
         ByDifference: null,
         MayFindByDifference: true,
@@ -30,6 +30,7 @@ public static class CombingStation
         Finishes = [LotForm.Top],
         Blends = true,
         GramsPerHour = 30,
+        IsByHand = true,
         Rest = new(LotForm.Noil, LossKind.Noil, new(0.92, 0.99), LossKind.SecondCuts),
         Staple = new(ShortestMillimetres, null),
         // What is not top is noil and waste; fine fibre leaves the most in the tines (docs/craft.md, sections 10 and 13).

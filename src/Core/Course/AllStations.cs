@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Blending;
 using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Dehairing;
@@ -35,6 +36,7 @@ public static class AllStations
         DressingStation.Definition,
         CardingStation.Definition,
         CombingStation.Definition,
+        BlendingStation.Definition,
         StockStations.Join,
     ];
 

@@ -26,6 +26,7 @@ public static class DehairingStation
         Stage = 70,
         Finishes = [LotForm.Down],
         GramsPerHour = 3,
+        IsByHand = true,
         Measures = [Measure.Plucked, Measure.Hairs, Measure.Pinch],
         // docs/craft.md, section 13; for a double-coated sheep the share of its undercoat (typical).
         YieldByClass = of => of switch

@@ -54,14 +54,18 @@ public static class DryingWatch
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
     /// <param name="tolerancePercent">Above rest that counts as dry.</param>
     /// <param name="air">How the air by the rack wanders; indoors where it is left out.</param>
+    /// <param name="pace">What is known of the air; nothing where it is left out.</param>
     public static DryingForecast Fit(
-        IReadOnlyList<DryingReading> readings, Belief? expected, double scaleStepGrams, double tolerancePercent = DryingCurve.TolerancePercent, RackAir? air = null)
+        IReadOnlyList<DryingReading> readings, Belief? expected, double scaleStepGrams, double tolerancePercent = DryingCurve.TolerancePercent, RackAir? air = null, AirPace? pace = null)
     {
         var told = DryingReadings.Sort(readings, expected, scaleStepGrams);
-        return Fit([.. told.Counted], told.BeganAnew ? null : expected, scaleStepGrams, tolerancePercent, air ?? RackAir.Indoors) with { Readings = told };
+        return Fit([.. told.Counted], told.BeganAnew ? null : expected, scaleStepGrams, tolerancePercent, air ?? RackAir.Indoors, pace ?? AirPace.Even) with { Readings = told };
     }
 
-    private static DryingForecast Fit(DryingReading[] sorted, Belief? expected, double scaleStepGrams, double tolerancePercent, RackAir air)
+    /// <summary>The same weights by the clock of the air.</summary>
+    private static DryingReading[] InAir(DryingReading[] sorted, AirPace pace) => pace.IsEven ? sorted : [.. sorted.Select(r => r with { Minutes = pace.ToAir(r.Minutes) })];
+
+    private static DryingForecast Fit(DryingReading[] sorted, Belief? expected, double scaleStepGrams, double tolerancePercent, RackAir air, AirPace pace)
     {
         var agreed = Agree(sorted);
         if (sorted.Select(r => r.Minutes).Distinct().Count() < (expected is null ? 3 : 2))
@@ -74,18 +78,22 @@ public static class DryingWatch
             return new DryingForecast(null, null, null, null, false, "Cannot tell yet: it has not grown lighter.");
         }
 
-        if (Best(sorted, expected, scaleStepGrams, air.LogWander) is not { } trial)
+        if (Best(InAir(sorted, pace), expected, scaleStepGrams, air.LogWander) is not { } trial)
         {
             return new DryingForecast(null, null, null, null, agreed, "Cannot tell yet: these weights are like no drying. Weigh it again.");
         }
 
         var tolerance = tolerancePercent / 100;
         var law = trial.Law;
-        var dry = TimeForecast.Of([.. trial.Nodes.SelectMany(n => n.DryTimes(tolerance))]);
+        // By the air's clock until here; a person looks at the other one.
+        var inAir = TimeForecast.Of([.. trial.Nodes.SelectMany(n => n.DryTimes(tolerance))]);
+        var (low, high) = pace.ToClock(inAir.Low, inAir.High, sorted[^1].Minutes);
+        var dry = new TimeForecast(pace.ToClock(inAir.Minutes), low, high);
         var within = sorted[^1].Grams - law.RestGrams <= tolerance * law.RestGrams;
-        var told = double.IsFinite(dry.High) && dry.RelativeWidth <= TooWide;
+        // A night between its ends makes a band long by the clock, and no less sure.
+        var told = double.IsFinite(dry.High) && inAir.RelativeWidth <= TooWide;
         return new DryingForecast(
-            law, told ? dry : null, trial.RestDeviation, trial.Band, agreed && (within || !told),
+            law, told ? dry : null, trial.RestDeviation, minutes => trial.Band(pace.ToAir(minutes)), agreed && (within || !told),
             told ? null : "Cannot tell yet: it still dries at a steady rate, which does not tell where it will stop.",
             AirNow: trial.Air);
     }
@@ -93,10 +101,11 @@ public static class DryingWatch
     /// <summary>How far the air wandered while something dried, told by its own weighings alone: what a drying teaches its rack.</summary>
     /// <param name="readings">In any order.</param>
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
+    /// <param name="pace">What was known of the air beforehand.</param>
     /// <returns>As <see cref="RackAir.LogWander"/>; null where too little was weighed, or it never came near its rest.</returns>
-    public static double? WanderOf(IReadOnlyList<DryingReading> readings, double scaleStepGrams)
+    public static double? WanderOf(IReadOnlyList<DryingReading> readings, double scaleStepGrams, AirPace? pace = null)
     {
-        var counted = DryingReadings.Sort(readings, null, scaleStepGrams).Counted.ToArray();
+        var counted = InAir([.. DryingReadings.Sort(readings, null, scaleStepGrams).Counted], pace ?? AirPace.Even);
         if (counted.Length < RackAir.WeighingsToLearn || Best(counted, null, scaleStepGrams, RackAir.Unknown.LogWander) is not { } free)
         {
             return null;

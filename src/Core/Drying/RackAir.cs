@@ -2,6 +2,19 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Drying;
 
+/// <summary>Where a rack stands or hangs: what its air is like.</summary>
+public enum RackPlace
+{
+    /// <summary>In a room as it is.</summary>
+    Indoors,
+
+    /// <summary>In a room that is kept warm, or a drying cupboard.</summary>
+    HeatedRoom,
+
+    /// <summary>In the open, or under a roof without walls.</summary>
+    Outdoors,
+}
+
 /// <summary>How far the air by a rack wanders: the standard deviation of the logarithm of how fast it dries, with a memory of about six hours.</summary>
 /// <param name="LogWander">Middle and spread of the logarithm of that.</param>
 /// <param name="Dryings">Own dryings behind it, zero when it is typical.</param>
@@ -9,6 +22,9 @@ public sealed record RackAir(Belief LogWander, int Dryings)
 {
     /// <summary>In a room: sun, doors, the night (typical).</summary>
     public static readonly RackAir Indoors = new(new Belief(Math.Log(0.25), 0.35), 0);
+
+    /// <summary>In a room that is kept warm (typical).</summary>
+    public static readonly RackAir Heated = Indoors with { LogWander = new Belief(Math.Log(0.15), 0.35) };
 
     /// <summary>Outdoors (typical).</summary>
     public static readonly RackAir Outdoors = Indoors with { LogWander = new Belief(Math.Log(0.5), 0.35) };
@@ -28,16 +44,24 @@ public sealed record RackAir(Belief LogWander, int Dryings)
     /// <summary>How far it wanders, at its middle.</summary>
     public double Wander => Math.Exp(LogWander.Mean);
 
+    /// <summary>What is left to wander where an air sensor tells its part of a typical room: about half of it.</summary>
+    public RackAir WhereHeard => Dryings > 0 ? this : this with { LogWander = LogWander with { Mean = LogWander.Mean + Math.Log(0.5) } };
+
     /// <summary>What is typical.</summary>
-    /// <param name="outdoors">It hangs outdoors.</param>
-    public static RackAir TypicalOf(bool outdoors) => outdoors ? Outdoors : Indoors;
+    /// <param name="place">Where it stands.</param>
+    public static RackAir TypicalOf(RackPlace place) => place switch
+    {
+        RackPlace.Outdoors => Outdoors,
+        RackPlace.HeatedRoom => Heated,
+        _ => Indoors,
+    };
 
     /// <summary>What a rack's own dryings teach; what is typical counts as one drying of somebody else's.</summary>
     /// <param name="wanders">How far the air was found to wander in each, above zero.</param>
-    /// <param name="outdoors">It hangs outdoors.</param>
-    public static RackAir Of(IReadOnlyCollection<double> wanders, bool outdoors)
+    /// <param name="place">Where it stands.</param>
+    public static RackAir Of(IReadOnlyCollection<double> wanders, RackPlace place)
     {
-        var typical = TypicalOf(outdoors);
+        var typical = TypicalOf(place);
         if (wanders.Count == 0)
         {
             return typical;

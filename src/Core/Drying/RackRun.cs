@@ -19,10 +19,10 @@ public enum WaterOut
 
 /// <summary>Wool as it was laid on a rack.</summary>
 /// <param name="WaterOut">How the water was taken out.</param>
-/// <param name="Outdoors">It hangs outdoors.</param>
+/// <param name="Place">Where it stands or hangs.</param>
 /// <param name="Netted">Under a net, where wind and birds take nothing.</param>
 /// <param name="Expected">What the ledger expects it to weigh dry, null when it cannot tell.</param>
-public sealed record RackPlan(WaterOut WaterOut, bool Outdoors, bool Netted, Belief? Expected);
+public sealed record RackPlan(WaterOut WaterOut, RackPlace Place, bool Netted, Belief? Expected);
 
 /// <summary>What happens at a rack.</summary>
 public abstract record RackEvent;
@@ -61,6 +61,9 @@ public sealed record RackWeight(Guid Event, DateTimeOffset At, double Grams, str
 /// <param name="Weights">In order of time.</param>
 public sealed record RackState(Guid Id, RackPlan Plan, DateTimeOffset StartedAt, IReadOnlyList<RackWeight> Weights)
 {
+    /// <summary>What the workshop's air sensor said meanwhile: vapour pressure deficits in kPa, as <see cref="AirPace.Deficit"/>.</summary>
+    public IReadOnlyList<RunReading> Air { get; init; } = [];
+
     /// <summary>When the first weight was taken; what a fit counts its minutes from.</summary>
     public DateTimeOffset First => Weights.Count > 0 ? Weights[0].At : StartedAt;
 
@@ -69,12 +72,14 @@ public sealed record RackState(Guid Id, RackPlan Plan, DateTimeOffset StartedAt,
     /// <param name="plan">As it was laid on.</param>
     /// <param name="startedAt">When.</param>
     /// <param name="events">Those that count; of two at the same moment the first given was first.</param>
-    public static RackState Of(Guid id, RackPlan plan, DateTimeOffset startedAt, IEnumerable<RunEvent<RackEvent>> events)
+    /// <param name="air">What the air sensor said, as <see cref="Air"/>.</param>
+    public static RackState Of(Guid id, RackPlan plan, DateTimeOffset startedAt, IEnumerable<RunEvent<RackEvent>> events, IEnumerable<RunReading>? air = null)
     {
         var inOrder = events.OrderBy(e => e.At).ToArray();
         var believed = inOrder.Select(e => e.What).OfType<WeightBelieved>().Select(b => b.Weight).ToHashSet();
         return new RackState(id, plan, startedAt, [.. inOrder.Where(e => e.What is RackWeighed)
-            .Select(e => (e, Weighed: (RackWeighed)e.What)).Select(w => new RackWeight(w.e.Id, w.e.At, w.Weighed.Grams, w.Weighed.Typed, believed.Contains(w.e.Id)))]);
+            .Select(e => (e, Weighed: (RackWeighed)e.What)).Select(w => new RackWeight(w.e.Id, w.e.At, w.Weighed.Grams, w.Weighed.Typed, believed.Contains(w.e.Id)))])
+        { Air = [.. air ?? []] };
     }
 }
 
@@ -134,14 +139,23 @@ public static class RackRun
     /// <returns>Null when it can; <c>not-here</c> for what is no weight of it.</returns>
     public static Refusal? Withdraw(RackState state, Guid id) => state.Weights.Any(w => w.Event == id) ? null : new Refusal("eventId", "not-here", "There is no such weight on this rack.");
 
+    /// <summary>What is known of the air by a rack: the nights outdoors; in a room what the air sensor said.</summary>
+    /// <param name="state">The rack.</param>
+    /// <param name="zone">The workshop's.</param>
+    public static AirPace Pace(RackState state, TimeZoneInfo zone) => state.Plan.Place == RackPlace.Outdoors
+        ? AirPace.Outdoors(TimeZoneInfo.ConvertTime(state.First, zone))
+        : AirPace.Heard(state.Air.Select(a => ((a.At - state.First).TotalMinutes, a.Value)));
+
     /// <summary>Fits the weights. Depends on nothing but these, so that it is worth remembering.</summary>
     /// <param name="state">The rack.</param>
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
     /// <param name="air">How the air by the rack is known to wander.</param>
-    public static RackFit Fit(RackState state, double scaleStepGrams, RackAir air)
+    /// <param name="pace">What is known of it; nothing where it is left out.</param>
+    public static RackFit Fit(RackState state, double scaleStepGrams, RackAir air, AirPace? pace = null)
     {
         var readings = Readings(state);
-        var forecast = DryingWatch.Fit([.. readings.Values], state.Plan.Expected, scaleStepGrams, air: air);
+        var heard = state.Plan.Place != RackPlace.Outdoors && pace is { IsEven: false };
+        var forecast = DryingWatch.Fit([.. readings.Values], state.Plan.Expected, scaleStepGrams, air: heard ? air.WhereHeard : air, pace: pace);
         var counted = forecast.Readings!.Counted.ToHashSet(ReferenceEqualityComparer.Instance);
         return new RackFit(
             forecast,
@@ -152,7 +166,8 @@ public static class RackRun
     /// <summary>How far the air wandered while this dried: what it teaches its rack. Null where too little was weighed.</summary>
     /// <param name="state">The rack.</param>
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
-    public static double? Learned(RackState state, double scaleStepGrams) => DryingWatch.WanderOf([.. Readings(state).Values], scaleStepGrams);
+    /// <param name="pace">What was known of the air beforehand, and does not count as wandering.</param>
+    public static double? Learned(RackState state, double scaleStepGrams, AirPace? pace = null) => DryingWatch.WanderOf([.. Readings(state).Values], scaleStepGrams, pace);
 
     private static Dictionary<RackWeight, DryingReading> Readings(RackState state) =>
         state.Weights.ToDictionary(w => w, w => new DryingReading((w.At - state.First).TotalMinutes, w.Grams) { Believed = w.Believed });

@@ -25,7 +25,7 @@ public static class DyeingStation
             "Each product's data sheet and local rules for waste water come first; for anything swallowed or in the eye call a doctor."))
     {
         KeepsForm = true,
-        UsualGain = GainKind.Dye,
+        UsualGain = new(GainKind.Dye, UsualGain.DyeShare),
         OnRail = OnRail.WhenWaiting,
     };
 }

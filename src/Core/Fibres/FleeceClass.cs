@@ -69,6 +69,15 @@ public static class FleeceClasses
     /// <summary>What an unknown fleece may yield clean, as a fraction of raw: the envelope of the sheep classes.</summary>
     public static readonly Span UnknownCleanYield = new(0.45, 0.80);
 
+    /// <summary>Fibre that goes on cards or combs in half loads: the teeth must reach every single one (docs/craft.md, section 9).</summary>
+    /// <param name="of">Its class, null when not known.</param>
+    public static bool TakesSmallLoads(this FleeceClass? of) => of is FleeceClass.Fine || of.IsShortAndFine();
+
+    /// <summary>Down, silk and plant fibre: combs hold them badly, and a drum breaks them.</summary>
+    /// <param name="of">Its class, null when not known.</param>
+    public static bool IsShortAndFine(this FleeceClass? of) =>
+        of is FleeceClass.Cashmere or FleeceClass.Undercoat or FleeceClass.Angora or FleeceClass.Silk or FleeceClass.Plant;
+
     /// <summary>Clean weight over raw weight, as fractions, for fibre as it comes off the animal.</summary>
     /// <param name="of">The class.</param>
     public static Span CleanYield(FleeceClass of) => of switch

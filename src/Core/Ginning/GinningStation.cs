@@ -28,5 +28,6 @@ public static class GinningStation
         Fibres = [Fibre.Cotton],
         OnRail = OnRail.WhenWaiting,
         GramsPerHour = 12,
+        IsByHand = true,
     };
 }

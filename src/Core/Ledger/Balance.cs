@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Quantities;
+
 namespace EarthyTuft.Core.Ledger;
 
 /// <summary>What a step's balance says.</summary>
@@ -11,6 +13,9 @@ public enum BalanceStatus
 
     /// <summary>More is missing than the weighings explain, and no more than the step usually takes: lost and not weighed.</summary>
     UsualLoss,
+
+    /// <summary>More came out than the weighings explain, and no more than the step usually adds: taken up and not weighed.</summary>
+    UsualGain,
 
     /// <summary>More is missing than the weighings and the step's usual loss explain.</summary>
     Suspicious,
@@ -47,13 +52,20 @@ public sealed record Balance(
     /// <summary>What was lost and not weighed, null unless it is <see cref="BalanceStatus.UsualLoss"/>.</summary>
     public Estimate? LostNotWeighed => Status == BalanceStatus.UsualLoss ? Unaccounted : null;
 
+    /// <summary>What the step adds without anybody having weighed it; null where it adds nothing, or what it added was weighed.</summary>
+    public UsualGain? UsualGain { get; init; }
+
+    /// <summary>What was taken up and not weighed, in grams; null unless it is <see cref="BalanceStatus.UsualGain"/>.</summary>
+    public double? TakenUpNotWeighed => Status == BalanceStatus.UsualGain ? -(Unaccounted ?? ByDifference)!.Mass.Grams : null;
+
     /// <summary>Kept over taken, null when either is unknown or nothing went in.</summary>
     public double? Yield => In is { Mass.Grams: > 0 } taken && Kept is { } kept ? kept.Mass.Grams / taken.Mass.Grams : null;
 
     /// <summary>Strikes the balance of a step from the masses of its flows.</summary>
     /// <param name="flows">Each flow with its mass, null where not known.</param>
     /// <param name="usual">What the step usually loses, null when that is not known.</param>
-    public static Balance Of(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows, UsualLoss? usual = null)
+    /// <param name="gain">What it adds without anybody having weighed it, null when nothing.</param>
+    public static Balance Of(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows, UsualLoss? usual = null, UsualGain? gain = null)
     {
         var taken = Total(flows, f => f.Role == FlowRole.In);
         var gains = Total(flows, f => f.Role == FlowRole.Gain) ?? LinearForm.Nothing;
@@ -70,9 +82,10 @@ public sealed record Balance(
             losses?.Estimate,
             byDifference ? estimate : null,
             byDifference ? null : estimate,
-            Judge(estimate, byDifference, usual))
+            Judge(estimate, byDifference, usual, taken is null ? null : gain?.Allowance(taken.Estimate.Mass)))
         {
             Usual = usual,
+            UsualGain = gain,
         };
     }
 
@@ -104,11 +117,13 @@ public sealed record Balance(
     /// <param name="gap">In and gains less kept and weighed losses; null when not known.</param>
     /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>
     /// <param name="usual">What the step usually loses, null when that is not known.</param>
-    public static BalanceStatus Judge(Estimate? gap, bool byDifference, UsualLoss? usual = null) => gap switch
+    /// <param name="takenUp">How much may have been taken up and not weighed, null when nothing.</param>
+    public static BalanceStatus Judge(Estimate? gap, bool byDifference, UsualLoss? usual = null, Mass? takenUp = null) => gap switch
     {
         null => BalanceStatus.Open,
         // A billionth of a gram keeps rounding from telling "nothing on nothing" apart.
-        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => BalanceStatus.Impossible,
+        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - (takenUp?.Grams ?? 0) - 1e-9 => BalanceStatus.Impossible,
+        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => BalanceStatus.UsualGain,
         _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + (usual?.Allowance.Grams ?? 0) + 1e-9 => BalanceStatus.Suspicious,
         _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => BalanceStatus.UsualLoss,
         _ => BalanceStatus.Fits,

@@ -21,6 +21,9 @@ public enum StepKind
     /// <summary>Drawn through tines.</summary>
     Comb,
 
+    /// <summary>Fibres or colours laid together and opened into one another.</summary>
+    Blend,
+
     /// <summary>Opened into a loose mass: picking, teasing, willowing.</summary>
     Open,
 
@@ -248,4 +251,7 @@ public sealed record Entry(Guid Id, StepKind Step, IReadOnlyList<Flow> Flows)
 {
     /// <summary>What the step usually loses, where more is missing than the weighings explain and that is known; null otherwise.</summary>
     public UsualLoss? Usual { get; init; }
+
+    /// <summary>What the step adds without anybody having weighed it; null where it adds nothing, or what it added was weighed.</summary>
+    public UsualGain? UsualGain { get; init; }
 }

@@ -46,7 +46,7 @@ public static class Explanations
     /// <returns>Likeliest first; empty when the entry fits or its gap cannot be told.</returns>
     public static IReadOnlyList<Explanation> OfGap(IReadOnlyCollection<Entry> family, MassSolver masses, Reconciliation reconciliation, Guid entryId, Mass? usualBowl)
     {
-        if (masses.GapAt(entryId) is not { } gap || masses.BalanceAt(entryId) is { Status: BalanceStatus.Fits or BalanceStatus.UsualLoss })
+        if (masses.GapAt(entryId) is not { } gap || masses.BalanceAt(entryId) is { Status: BalanceStatus.Fits or BalanceStatus.UsualLoss or BalanceStatus.UsualGain })
         {
             return [];
         }

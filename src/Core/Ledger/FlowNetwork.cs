@@ -26,7 +26,8 @@ internal sealed class FlowNetwork
 
     /// <summary>Builds the network of a family.</summary>
     /// <param name="family">Its entries, oldest first.</param>
-    public static FlowNetwork Of(IReadOnlyCollection<Entry> family)
+    /// <param name="masses">Its masses, which tell where something was taken up; left out where no step adds anything.</param>
+    public static FlowNetwork Of(IReadOnlyCollection<Entry> family, MassSolver? masses = null)
     {
         var network = new FlowNetwork(1);
         var stretchOf = LotStretch.Of(family);
@@ -66,6 +67,12 @@ internal sealed class FlowNetwork
             if (entry.Usual is { } usual && step != Ground)
             {
                 network.edges.Add(new Edge(usual.AsFlow(), entry.Id, step, Ground));
+            }
+
+            // What was taken up and not weighed likewise, where more came out than the weighings explain.
+            if (entry.UsualGain is { } gain && step != Ground && masses?.BalanceAt(entry.Id) is { Status: BalanceStatus.UsualGain, In: { } taken })
+            {
+                network.edges.Add(new Edge(gain.AsFlow(gain.Allowance(taken.Mass)), entry.Id, Ground, step));
             }
         }
 

@@ -93,7 +93,7 @@ public sealed class MassSolver
             StepKind.TakeIn => Balance.OfTakingIn(flows),
             StepKind.Recount => Balance.OfRecount(endedBy.TryGetValue(entry.Flows[0].Id, out var before) ? Rest(before) : null, Of(entry.Flows[0])),
             _ when entry.Step.IsLeaving() => Balance.OfLeaving(flows),
-            _ => Balance.Of(flows, entry.Usual),
+            _ => Balance.Of(flows, entry.Usual, entry.UsualGain),
         };
     }
 

@@ -68,7 +68,12 @@ public sealed class Reconciliation
     /// <param name="masses">The family's masses where they are at hand; they are worked out where they are needed and not given.</param>
     public static Reconciliation Of(IReadOnlyCollection<Entry> family, Mass? usualBowl = null, MassSolver? masses = null)
     {
-        var network = FlowNetwork.Of(family);
+        if (masses is null && family.Any(e => e.UsualGain is not null))
+        {
+            masses = MassSolver.Of(family);
+        }
+
+        var network = FlowNetwork.Of(family, masses);
         // A step that is short of more than it usually takes is named whatever the rest of the family says: its own loss has a wide range.
         var usual = family.Where(e => e.Usual is not null).ToArray();
         masses ??= usual.Length == 0 ? null : MassSolver.Of(family);

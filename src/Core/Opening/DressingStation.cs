@@ -23,7 +23,7 @@ public static class DressingStation
             "The oil's data sheet comes first."))
     {
         KeepsForm = true,
-        UsualGain = GainKind.Dressing,
+        UsualGain = new(GainKind.Dressing, UsualGain.DressingShare),
         OnRail = OnRail.WhenWaiting,
     };
 }

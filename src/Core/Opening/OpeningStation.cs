@@ -25,6 +25,7 @@ public static class OpeningStation
         Stage = 60,
         Finishes = [LotForm.Opened],
         GramsPerHour = 60,
+        IsByHand = true,
     };
 
     /// <summary>Its other place in the working order: opened before the wash.</summary>

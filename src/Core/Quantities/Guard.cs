@@ -77,6 +77,11 @@ public sealed class Guard
         "dosePercent" => "The dose",
         "mordantPercent" => "The share of mordant",
         "mordant" => "The mordant",
+        "spunMass" => "The yarn",
+        "spinningMinutes" => "The time of spinning",
+        "joinsPer10Metres" => "The count of joins",
+        "lumpsPer10Metres" => "The count of lumps",
+        "gramsPerMetre" => "The thickness of a pencil",
         "colourBefore" or "colourAfter" => "The colour",
         _ => field,
     };

@@ -1,3 +1,7 @@
+using EarthyTuft.Core.Blending;
+using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Combing;
+using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Opening;
@@ -101,5 +105,35 @@ public static class Reckonings
             "dressing = fibre \u00D7 percent / 100",
             "2 to 5 % is typical, old practice went up to about 15",
             Dressing.Reckon),
+        NamedReckoning.Of<LoadsInput, LoadsOutput>(
+            "loads",
+            "Equal loads",
+            "loads = fibre / the most per load, rounded up; each = fibre / loads",
+            "none above the most, all alike",
+            LoadsReckoning.Reckon),
+        NamedReckoning.Of<CombEndsInput, CombEndsOutput>(
+            "comb-ends",
+            "Which end leads",
+            "lashed on by one end the other leads; each transfer to the other comb swaps them",
+            "how locks lie on a pair of combs",
+            CombEnds.ReckonEnds),
+        NamedReckoning.Of<CombTransfersInput, CombTransfersOutput>(
+            "comb-transfers",
+            "Transfers until an end leads",
+            "the fewest transfers, of as many as are needed at least, after which the wanted end leads",
+            "each transfer swaps the ends",
+            CombEnds.ReckonTransfers),
+        NamedReckoning.Of<BlendInput, BlendOutput>(
+            "blend",
+            "Weighing out a blend",
+            "portion = load \u00D7 share; off at worst by half the scale's division / portion; regain of the mix = \u03A3(s R / (1 + R)) / \u03A3(s / (1 + R))",
+            "shares of rested mass; fineness and price are means by mass, told when every component has one",
+            Blend.Reckon),
+        NamedReckoning.Of<DraftInput, DraftOutput>(
+            "draft",
+            "How far to draw out",
+            "draft = supply in g/m \u00D7 1000 / yarn in tex",
+            "what goes in comes out, only thinner",
+            Draft.Reckon),
     ];
 }

@@ -88,6 +88,37 @@ public static class RunRules
         ? new Refusal(field, "out-of-range", "It began now, or earlier: not in the future, and not weeks ago.")
         : null;
 
+    /// <summary>Asks whether something can have happened then at a run.</summary>
+    /// <param name="at">The time of the tap.</param>
+    /// <param name="startedAt">When the run began.</param>
+    /// <param name="now">Now.</param>
+    /// <returns><c>out-of-range</c>, or null when it can.</returns>
+    public static Refusal? NotThen(DateTimeOffset at, DateTimeOffset startedAt, DateTimeOffset now) => at > now + Ahead || at < startedAt - Longest
+        ? new Refusal("at", "out-of-range", "It has not been yet, or was long before this work.")
+        : null;
+
+    /// <summary>Reads a weight of something that is there.</summary>
+    /// <param name="typed">As it was typed.</param>
+    /// <param name="unit">What a bare number is in.</param>
+    /// <param name="field">The field's name.</param>
+    /// <returns>Above zero, or the reader's refusals, or <c>empty-lot</c>.</returns>
+    public static Result<Mass> Weight(string? typed, MassUnit unit, string field) => MassReader.Read(typed, unit, field).Then<Mass>(mass => mass > Mass.Zero
+        ? mass
+        : new Refusal(field, "empty-lot", "The weight is nothing: leave it out, or weigh it."));
+
+    /// <summary>How long work lasted, in whole minutes; null where it was not timed.</summary>
+    /// <param name="startedAt">When it began.</param>
+    /// <param name="lastAt">When something was noted last.</param>
+    public static double? Minutes(DateTimeOffset startedAt, DateTimeOffset lastAt) => (lastAt - startedAt).TotalMinutes is >= 1 and var minutes ? Math.Round(minutes) : null;
+
+    /// <summary>Minutes from one tap to the next; null before there are three.</summary>
+    /// <param name="taps">When each was, in any order; those of one moment count once.</param>
+    public static double? MinutesPerTap(IEnumerable<DateTimeOffset> taps)
+    {
+        var times = taps.Distinct().Order().ToArray();
+        return times.Length < 3 ? null : LoadSize.Median(times.Zip(times.Skip(1)).Select(p => (p.Second - p.First).TotalMinutes));
+    }
+
     /// <summary>A refusal that is a conflict.</summary>
     /// <param name="code">Its stable word.</param>
     /// <param name="reason">One sentence.</param>

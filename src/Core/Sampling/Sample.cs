@@ -29,6 +29,23 @@ public enum YarnKind
     Worsted,
 }
 
+/// <summary>How the sample went to spin: what preparations are compared by.</summary>
+/// <param name="Grams">The yarn weighs so much, above zero; null when not weighed.</param>
+/// <param name="Minutes">Of spinning it, joins included; from 1 to a week, null when not noted.</param>
+/// <param name="JoinsPer10Metres">New supply joined in ten metres, zero or more; null when not counted.</param>
+/// <param name="LumpsPer10Metres">Neps and lumps in ten metres, zero or more; null when not counted.</param>
+public sealed record Spun(double? Grams, int? Minutes, double? JoinsPer10Metres, double? LumpsPer10Metres)
+{
+    /// <summary>Nothing noted.</summary>
+    public static readonly Spun Nothing = new(null, null, null, null);
+
+    internal Guard Check(Guard guard) => guard
+        .Need(Grams is not { } grams || grams is > 0 and <= 100_000, "spunMass", "out-of-range", "must be above zero")
+        .Need(Minutes is not { } minutes || minutes is >= 1 and <= 10_080, "spinningMinutes", "out-of-range", "must be a whole number from 1 to 10080 minutes")
+        .Need(JoinsPer10Metres is not { } joins || joins is >= 0 and <= 1000, "joinsPer10Metres", "out-of-range", "must be from 0 to 1000")
+        .Need(LumpsPer10Metres is not { } lumps || lumps is >= 0 and <= 10_000, "lumpsPer10Metres", "out-of-range", "must be from 0 to 10000");
+}
+
 /// <summary>The outcome of one preparation and one spin of one lot.</summary>
 /// <param name="Form">The preparation it was spun from.</param>
 /// <param name="Draw">The draw, null when not noted.</param>
@@ -42,7 +59,7 @@ public sealed record Sample(LotForm Form, Draw? Draw, double? WrapsPerInch, int?
     /// <summary>Checks a sample.</summary>
     /// <param name="sample">The sample.</param>
     /// <returns>The sample unchanged, or <c>not-prepared</c>, <c>out-of-range</c>, <c>too-long</c>.</returns>
-    public static Result<Sample> Check(Sample sample) => new Guard()
+    public static Result<Sample> Check(Sample sample) => (sample.Spun ?? Sampling.Spun.Nothing).Check(new Guard())
         .Need(sample.Form.IsPrepared(), "lotId", "not-prepared", "names a lot that is not prepared yet: card or comb it first")
         .Need(sample.WrapsPerInch is not { } wpi || wpi is >= 1 and <= 200, "wrapsPerInch", "out-of-range", "must be between 1 and 200")
         .Need(sample.Plies is not { } plies || plies is >= 1 and <= 24, "plies", "out-of-range", "must be a whole number from 1 to 24")
@@ -50,6 +67,9 @@ public sealed record Sample(LotForm Form, Draw? Draw, double? WrapsPerInch, int?
         .Need(sample.Verdict.Length <= 2000, "verdict", "too-long", "is longer than 2000 characters")
         .Need(sample.Uses.Count <= 12 && sample.Uses.All(u => u.Length is > 0 and <= 60), "uses", "too-long", "holds at most twelve uses of up to 60 characters")
         .Then<Sample>(() => sample);
+
+    /// <summary>How it went to spin; null where nothing of that is noted.</summary>
+    public Spun? Spun { get; init; }
 
     /// <summary>The corner it stands in, null when the draw was not noted. Named here by the fibre's order first and the draw second.</summary>
     public YarnKind? Kind => (Form.IsCarded(), Draw) switch

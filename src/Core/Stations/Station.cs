@@ -80,6 +80,9 @@ public sealed record Station(
     /// <summary>Typical pace in grams of output an hour (docs/craft.md, section 13); people differ tenfold. Null where nobody stands at it.</summary>
     public double? GramsPerHour { get; init; }
 
+    /// <summary>True where one motion of hands and shoulders goes on for hours (docs/craft.md, section 17).</summary>
+    public bool IsByHand { get; init; }
+
     /// <summary>Staple lengths it is for.</summary>
     public StapleBounds Staple { get; init; } = StapleBounds.Any;
 
@@ -111,7 +114,7 @@ public sealed record Station(
     public IReadOnlyList<Fibre>? Fibres { get; init; }
 
     /// <summary>What it adds, null when nothing.</summary>
-    public GainKind? UsualGain { get; init; }
+    public UsualGain? UsualGain { get; init; }
 
     /// <summary>The forms to offer first, where what is usually made depends on what goes in.</summary>
     public Func<LotForm, Fibre, IReadOnlyList<LotForm>>? UsualGives { get; init; }

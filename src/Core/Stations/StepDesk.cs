@@ -217,7 +217,7 @@ public static class StepDesk
             flows.Add(Weighed(FlowRole.Gain, Amount.Weighed, null, gaining.Weighing, Nature.Inert, false, null));
         }
 
-        var balance = Balance.Of(flows);
+        var balance = Balance.Of(flows, gain: command.Gains.Count > 0 ? null : command.Station.UsualGain);
         var gap = balance.Unaccounted ?? balance.ByDifference;
         var slip = balance.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
         return new StepOutcome(

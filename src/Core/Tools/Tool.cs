@@ -8,6 +8,43 @@ public enum ToolKind
 
     /// <summary>To dry on.</summary>
     Rack,
+
+    /// <summary>A pair of hand cards.</summary>
+    HandCards,
+
+    /// <summary>A drum carder.</summary>
+    DrumCarder,
+
+    /// <summary>A blending board.</summary>
+    BlendingBoard,
+
+    /// <summary>A flick: a small card that opens the ends of a lock.</summary>
+    Flick,
+
+    /// <summary>A pair of combs.</summary>
+    Combs,
+
+    /// <summary>A hackle: a fixed row of tines.</summary>
+    Hackle,
+
+    /// <summary>A diz: a small plate with a hole to draw top through.</summary>
+    Diz,
+}
+
+/// <summary>What kinds of tools have in common.</summary>
+public static class ToolKinds
+{
+    /// <summary>Whether it has a toothed cloth to card on.</summary>
+    /// <param name="kind">The kind.</param>
+    public static bool HasCloth(this ToolKind kind) => kind is ToolKind.HandCards or ToolKind.DrumCarder or ToolKind.BlendingBoard or ToolKind.Flick;
+
+    /// <summary>Whether fibre is carded on it in loads; a flick takes locks, one after another.</summary>
+    /// <param name="kind">The kind.</param>
+    public static bool CardsInLoads(this ToolKind kind) => kind.HasCloth() && kind != ToolKind.Flick;
+
+    /// <summary>Whether it has tines to lash fibre on.</summary>
+    /// <param name="kind">The kind.</param>
+    public static bool HasTines(this ToolKind kind) => kind is ToolKind.Combs or ToolKind.Hackle;
 }
 
 /// <summary>A tub.</summary>
@@ -19,3 +56,49 @@ public sealed record Tub(double Litres, double LitresEquivalent, bool Covered = 
 /// <summary>A rack.</summary>
 /// <param name="SquareMetres">Its area, above zero.</param>
 public sealed record Rack(double SquareMetres);
+
+/// <summary>A toothed cloth: one of a pair of hand cards, the cloth round a drum, a blending board.</summary>
+/// <param name="WidthCentimetres">Across the fibre as it is laid on, above zero.</param>
+/// <param name="LengthCentimetres">The other way: the depth of a card, round the drum, up the board; above zero.</param>
+/// <param name="TeethPerSquareInch">How close its teeth stand, null when nobody counted.</param>
+public sealed record Cloth(double WidthCentimetres, double LengthCentimetres, double? TeethPerSquareInch)
+{
+    /// <summary>Centimetres that a side can have.</summary>
+    public const double LeastSide = 2, MostSide = 200;
+
+    /// <summary>Teeth to the square inch that a cloth can have.</summary>
+    public const double FewestTeeth = 10, MostTeeth = 400;
+
+    /// <summary>Its area.</summary>
+    public double SquareCentimetres => WidthCentimetres * LengthCentimetres;
+}
+
+/// <summary>The tines of one of a pair of combs, or of a hackle.</summary>
+/// <param name="WidthCentimetres">From the first tine to the last, above zero.</param>
+/// <param name="Rows">Rows of tines, at least one.</param>
+/// <param name="HeightCentimetres">How far they stand up, null when nobody measured.</param>
+public sealed record Tines(double WidthCentimetres, int Rows, double? HeightCentimetres)
+{
+    /// <summary>Centimetres that a row can be wide.</summary>
+    public const double Narrowest = 2, Widest = 100;
+
+    /// <summary>Rows that it can have.</summary>
+    public const int MostRows = 8;
+
+    /// <summary>Centimetres that tines can be high.</summary>
+    public const double Lowest = 1, Highest = 60;
+}
+
+/// <summary>A diz.</summary>
+/// <param name="HoleMillimetres">How wide its hole is, above zero.</param>
+public sealed record Diz(double HoleMillimetres)
+{
+    /// <summary>Millimetres that a hole can be wide.</summary>
+    public const double Narrowest = 0.5, Widest = 30;
+}
+
+/// <summary>Something seen or done to a tool: bent teeth, worn cloth, cleaned.</summary>
+/// <param name="At">When.</param>
+/// <param name="Who">By whom.</param>
+/// <param name="What">In words.</param>
+public sealed record Upkeep(DateTimeOffset At, string Who, string What);

@@ -9,18 +9,23 @@ namespace EarthyTuft.Data.Drying;
 /// <summary>Wool on a rack as it is stored: its plan and its events.</summary>
 public static class StoredRack
 {
-    private const int PlanVersion = 1, EventVersion = 1;
+    private const int PlanVersion = 2, EventVersion = 1;
 
     /// <summary>The rack of a run, its events loaded.</summary>
-    public static RackState State(RunRow run) => RackState.Of(run.Id, Plan(run.Plan), run.StartedAt, run.EventsAs(Read));
+    public static RackState State(RunRow run) => RackState.Of(run.Id, Plan(run.Plan), run.StartedAt, run.EventsAs(Read), run.ReadingsAs());
 
     public static string Write(RackPlan plan) =>
-        StoredPayload.Write(new PlanV1(plan.WaterOut, plan.Outdoors, plan.Netted, plan.Expected?.Mean, plan.Expected?.Deviation), PlanVersion);
+        StoredPayload.Write(new PlanV2(plan.WaterOut, plan.Place, plan.Netted, plan.Expected?.Mean, plan.Expected?.Deviation), PlanVersion);
 
     public static RackPlan Plan(string stored)
     {
-        var plan = StoredPayload.Read<PlanV1>(stored, PlanVersion);
-        return new RackPlan(plan.WaterOut, plan.Outdoors, plan.Netted, plan is { ExpectedGrams: { } grams, ExpectedDeviation: { } deviation } ? new Belief(grams, deviation) : null);
+        var plan = StoredPayload.Read<PlanV2>(stored, PlanVersion, (json, _) =>
+        {
+            // The first version knew indoors and outdoors and nothing else.
+            json["place"] = json["outdoors"]?.GetValue<bool>() == true ? "outdoors" : "indoors";
+            json.Remove("outdoors");
+        });
+        return new RackPlan(plan.WaterOut, plan.Place, plan.Netted, plan is { ExpectedGrams: { } grams, ExpectedDeviation: { } deviation } ? new Belief(grams, deviation) : null);
     }
 
     public static RunEventRow Row(RunEvent<RackEvent> happened, string who) => new()
@@ -51,7 +56,7 @@ public static class StoredRack
         }
     }
 
-    private sealed record PlanV1(WaterOut WaterOut, bool Outdoors, bool Netted, double? ExpectedGrams, double? ExpectedDeviation);
+    private sealed record PlanV2(WaterOut WaterOut, RackPlace Place, bool Netted, double? ExpectedGrams, double? ExpectedDeviation);
 
     private sealed record WeighedV1(double Grams, string Typed);
 

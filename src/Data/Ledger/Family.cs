@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -221,6 +222,12 @@ public sealed class Family
         try
         {
             await using var batch = new NpgsqlBatch(connection, (NpgsqlTransaction?)db.Database.CurrentTransaction?.GetDbTransaction());
+            if (first is not null)
+            {
+                // Around a few lots every plan is the same walk along indexes, and making one anew for each entry costs more than the walk.
+                batch.BatchCommands.Add(new NpgsqlBatchCommand("set local plan_cache_mode = force_generic_plan"));
+            }
+
             foreach (var statement in first is null ? [sql] : new[] { first, sql })
             {
                 var command = new NpgsqlBatchCommand(statement);
@@ -230,6 +237,11 @@ public sealed class Family
                 }
 
                 batch.BatchCommands.Add(command);
+            }
+
+            if (first is not null)
+            {
+                batch.BatchCommands.Add(new NpgsqlBatchCommand("set local plan_cache_mode = auto"));
             }
 
             await using var reader = await batch.ExecuteReaderAsync(cancellationToken);
@@ -361,6 +373,7 @@ public sealed class Family
             f.EmptiesLot))])
         {
             Usual = flows[0].Entry.Usual,
+            UsualGain = flows.Any(f => f.Role == FlowRole.Gain) ? null : AllStations.Find(flows[0].Step)?.UsualGain,
         };
     }
 

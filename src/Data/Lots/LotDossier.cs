@@ -23,7 +23,7 @@ public sealed record LotDossier(
         """;
 
     private const string SamplesOfLot = """
-        select s.id, s.lot_id, s.code, s.form, s.draw, s.wraps_per_inch, s.plies, s.twist_angle_degrees, s.verdict, s.uses, s.made_at, s.who
+        select s.id, s.lot_id, s.code, s.form, s.draw, s.wraps_per_inch, s.plies, s.twist_angle_degrees, s.verdict, s.uses, s.made_at, s.who, s.spun_grams, s.spinning_minutes, s.joins_per10metres, s.lumps_per10metres
         from samples s
         where s.lot_id = $1
         order by s.made_at
@@ -187,5 +187,9 @@ public sealed record LotDossier(
         Uses = r.GetFieldValue<string[]>(9),
         MadeAt = r.GetFieldValue<DateTimeOffset>(10),
         Who = r.GetString(11),
+        SpunGrams = Maybe<double>(r, 12),
+        SpinningMinutes = Maybe<int>(r, 13),
+        JoinsPer10Metres = Maybe<double>(r, 14),
+        LumpsPer10Metres = Maybe<double>(r, 15),
     };
 }

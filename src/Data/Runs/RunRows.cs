@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Store;
@@ -138,9 +139,13 @@ public static class ToolLessons
     /// <param name="covered">Under a lid or under foam.</param>
     public static string Evaporation(bool covered) => covered ? "evaporation covered" : "evaporation";
 
+    /// <summary>What a load on a cloth weighed, in grams.</summary>
+    /// <param name="fibreClass">The fibre's class by name, empty when not known.</param>
+    public static string Load(string fibreClass) => $"load {fibreClass}".TrimEnd();
+
     /// <summary>How far the air by a rack wanders, as <see cref="Core.Drying.RackAir.Wander"/>.</summary>
-    /// <param name="outdoors">It hung outdoors.</param>
-    public static string Air(bool outdoors) => outdoors ? "air outdoors" : "air";
+    /// <param name="place">Where it stood.</param>
+    public static string Air(RackPlace place) => place switch { RackPlace.Outdoors => "air outdoors", RackPlace.HeatedRoom => "air heated", _ => "air" };
 }
 
 /// <summary>A figure noted with an entry beside its weights.</summary>

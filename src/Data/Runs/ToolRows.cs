@@ -28,6 +28,40 @@ public sealed class ToolRow : IWorkshopOwned
         set => (Kind, Facts) = (ToolKind.Rack, StoredTools.Write(value));
     }
 
+    /// <summary>A cloth with what was seen and done to it. Throws for a tool of another kind.</summary>
+    public (Cloth Cloth, IReadOnlyList<Upkeep> Upkeep) Cards => Kind.HasCloth() ? StoredTools.Cards(Facts) : throw new InvalidOperationException($"{Name} has no cloth.");
+
+    /// <summary>Tines with what was seen and done to them. Throws for a tool of another kind.</summary>
+    public (Tines Tines, IReadOnlyList<Upkeep> Upkeep) Combs => Kind.HasTines() ? StoredTools.Combs(Facts) : throw new InvalidOperationException($"{Name} has no tines.");
+
+    /// <summary>A diz with what was seen and done to it. Throws for a tool of another kind.</summary>
+    public (Diz Diz, IReadOnlyList<Upkeep> Upkeep) Diz => Kind == ToolKind.Diz ? StoredTools.Diz(Facts) : throw new InvalidOperationException($"{Name} is no diz.");
+
+    /// <summary>What was seen and done to it, the oldest first; nothing is noted of tubs and racks.</summary>
+    public IReadOnlyList<Upkeep> Noted() => Kind.HasCloth() ? Cards.Upkeep : Kind.HasTines() ? Combs.Upkeep : Kind == ToolKind.Diz ? Diz.Upkeep : [];
+
+    /// <summary>Cards, a drum, a board or a flick.</summary>
+    public static ToolRow Of(string name, ToolKind kind, Cloth cloth, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = kind, Facts = StoredTools.Write(cloth, upkeep) };
+
+    /// <summary>Combs or a hackle.</summary>
+    public static ToolRow Of(string name, ToolKind kind, Tines tines, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = kind, Facts = StoredTools.Write(tines, upkeep) };
+
+    /// <summary>A diz.</summary>
+    public static ToolRow Of(string name, Diz diz, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = ToolKind.Diz, Facts = StoredTools.Write(diz, upkeep) };
+
+    /// <summary>Notes what was seen or done.</summary>
+    public void Note(Upkeep seen)
+    {
+        Upkeep[] upkeep = [.. Noted(), seen];
+        Facts = Kind switch
+        {
+            _ when Kind.HasCloth() => StoredTools.Write(Cards.Cloth, upkeep),
+            _ when Kind.HasTines() => StoredTools.Write(Combs.Tines, upkeep),
+            ToolKind.Diz => StoredTools.Write(Diz.Diz, upkeep),
+            _ => throw new InvalidOperationException($"Nothing is noted of {Name}."),
+        };
+    }
+
     public static ToolRow Of(string name, Tub tub) => new() { Name = name, Facts = "", Tub = tub };
 
     public static ToolRow Of(string name, Rack rack) => new() { Name = name, Facts = "", Rack = rack };
@@ -49,6 +83,43 @@ internal static class StoredTools
     }
 
     public static Rack Rack(string stored) => new(StoredPayload.Read<StoredRack>(stored, Version).SquareMetres);
+
+    public static string Write(Cloth cloth, IReadOnlyList<Upkeep> upkeep) =>
+        StoredPayload.Write(new StoredCards(cloth.WidthCentimetres, cloth.LengthCentimetres, cloth.TeethPerSquareInch, Stored(upkeep)), Version);
+
+    public static string Write(Tines tines, IReadOnlyList<Upkeep> upkeep) => StoredPayload.Write(new StoredCombs(tines.WidthCentimetres, tines.Rows, tines.HeightCentimetres, Stored(upkeep)), Version);
+
+    public static string Write(Diz diz, IReadOnlyList<Upkeep> upkeep) => StoredPayload.Write(new StoredDiz(diz.HoleMillimetres, Stored(upkeep)), Version);
+
+    public static (Cloth, IReadOnlyList<Upkeep>) Cards(string stored)
+    {
+        var cards = StoredPayload.Read<StoredCards>(stored, Version);
+        return (new Cloth(cards.WidthCentimetres, cards.LengthCentimetres, cards.TeethPerSquareInch), Seen(cards.Upkeep));
+    }
+
+    public static (Tines, IReadOnlyList<Upkeep>) Combs(string stored)
+    {
+        var combs = StoredPayload.Read<StoredCombs>(stored, Version);
+        return (new Tines(combs.WidthCentimetres, combs.Rows, combs.HeightCentimetres), Seen(combs.Upkeep));
+    }
+
+    public static (Diz, IReadOnlyList<Upkeep>) Diz(string stored)
+    {
+        var diz = StoredPayload.Read<StoredDiz>(stored, Version);
+        return (new Diz(diz.HoleMillimetres), Seen(diz.Upkeep));
+    }
+
+    private static StoredUpkeep[] Stored(IReadOnlyList<Upkeep> upkeep) => [.. upkeep.Select(u => new StoredUpkeep(u.At, u.Who, u.What))];
+
+    private static Upkeep[] Seen(IReadOnlyList<StoredUpkeep> upkeep) => [.. upkeep.Select(u => new Upkeep(u.At, u.Who, u.What))];
+
+    private sealed record StoredCombs(double WidthCentimetres, int Rows, double? HeightCentimetres, IReadOnlyList<StoredUpkeep> Upkeep);
+
+    private sealed record StoredDiz(double HoleMillimetres, IReadOnlyList<StoredUpkeep> Upkeep);
+
+    private sealed record StoredCards(double WidthCentimetres, double LengthCentimetres, double? TeethPerSquareInch, IReadOnlyList<StoredUpkeep> Upkeep);
+
+    private sealed record StoredUpkeep(DateTimeOffset At, string Who, string What);
 
     // Version 1 knew no lids; a tub without the word is open.
     private sealed record StoredTub(double Litres, double LitresEquivalent, bool Covered = false);

@@ -1,6 +1,7 @@
 using System.Linq.Expressions;
 using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Finding;
+using EarthyTuft.Data.Photographs;
 using EarthyTuft.Data.Runs;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
@@ -94,6 +95,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
     public DbSet<MeasureRow> Measures => Set<MeasureRow>();
     public DbSet<CautionSeenRow> CautionsSeen => Set<CautionSeenRow>();
+    public DbSet<PhotographRow> Photographs => Set<PhotographRow>();
     public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
@@ -275,6 +277,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         WashHouse(model);
         RunModel.Build(model);
         AnimalRow.Build(model);
+        PhotographRow.Build(model);
         Data.Finding.FindWords.Build(model);
 
         foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))

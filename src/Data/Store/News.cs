@@ -1,6 +1,7 @@
 using System.Data.Common;
 using System.Runtime.CompilerServices;
 using EarthyTuft.Data.Animals;
+using EarthyTuft.Data.Photographs;
 using EarthyTuft.Data.Runs;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -44,6 +45,7 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
 {
     private static readonly Dictionary<Type, News> ByRow = new()
     {
+        [typeof(PhotographRow)] = News.Log,
         [typeof(AnimalRow)] = News.Log,
         [typeof(LotRow)] = News.Log,
         [typeof(EntryRow)] = News.Log,

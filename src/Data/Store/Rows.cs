@@ -81,6 +81,9 @@ public sealed class MembershipRow
     public AppUser? User { get; set; }
     public WorkshopRow? Workshop { get; set; }
     public MemberRole Role { get; set; }
+
+    /// <summary>So many minutes of one motion a day this person wants to do at most; null for no bound.</summary>
+    public int? MotionMinutes { get; set; }
     public DateTimeOffset JoinedAt { get; set; }
 }
 
@@ -360,6 +363,10 @@ public sealed class SampleRow : IWorkshopOwned
     public double? WrapsPerInch { get; set; }
     public int? Plies { get; set; }
     public double? TwistAngleDegrees { get; set; }
+    public double? SpunGrams { get; set; }
+    public int? SpinningMinutes { get; set; }
+    public double? JoinsPer10Metres { get; set; }
+    public double? LumpsPer10Metres { get; set; }
     public required string Verdict { get; set; }
     public string[] Uses { get; set; } = [];
     public DateTimeOffset MadeAt { get; set; }
@@ -369,7 +376,10 @@ public sealed class SampleRow : IWorkshopOwned
     public DateTimeOffset? WithdrawnAt { get; set; }
     public uint Version { get; set; }
 
-    public Sample Sample => new(Form, Draw, WrapsPerInch, Plies, TwistAngleDegrees, Verdict, Uses);
+    public Sample Sample => new(Form, Draw, WrapsPerInch, Plies, TwistAngleDegrees, Verdict, Uses)
+    {
+        Spun = new Spun(SpunGrams, SpinningMinutes, JoinsPer10Metres, LumpsPer10Metres) is var spun && spun != Spun.Nothing ? spun : null,
+    };
 }
 
 /// <summary>Running numbers behind short codes, one row a prefix.</summary>

@@ -7,23 +7,22 @@ using Microsoft.Extensions.Caching.Memory;
 namespace EarthyTuft.Web.Breeds;
 
 /// <summary>The breed book of the request's workshop, read once in a while: nearly every page looks something up in it.</summary>
-public sealed class BreedBooks(EarthyTuftDb db, RequestContext context, IMemoryCache cache)
+public sealed class BreedBooks(EarthyTuftDb db, RequestContext context, WorkshopRevisions revisions, IMemoryCache cache)
 {
     /// <summary>How long a book is believed on another process than the one that changed it.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
 
-    private (string, Guid) Key => ("breeds", context.Workshop.WorkshopId);
+    private (string, Guid, long) Key => ("breeds", context.Workshop.WorkshopId, revisions.Of(context.Workshop.WorkshopId, News.Tools));
 
     public async Task<BreedBook> Here(CancellationToken cancellationToken)
     {
-        if (!cache.TryGetValue(Key, out BreedBook? book))
+        var key = Key;
+        if (!cache.TryGetValue(key, out BreedBook? book))
         {
             book = await BreedReference.Book(db, cancellationToken);
-            cache.Set(Key, book, Believed);
+            cache.Set(key, book, Believed);
         }
 
         return book!;
     }
-
-    public void Forget() => cache.Remove(Key);
 }

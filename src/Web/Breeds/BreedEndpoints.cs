@@ -29,7 +29,7 @@ public static class BreedEndpoints
     private static async Task<BreedView[]> Search(string q, BreedBooks books, CancellationToken cancellationToken) => View((await books.Here(cancellationToken)).Search(q.Length > 60 ? q[..60] : q, MostFound));
 
     /// <summary>Writes the workshop's own figures of a breed: before the general ones where it has them, beside them where it has not.</summary>
-    private static async Task<Results<Ok<BreedView>, ProblemHttpResult>> Save(Breed breed, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<BreedView>, ProblemHttpResult>> Save(Breed breed, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         var check = Breed.Check(breed);
         if (check.IsRefused)
@@ -48,12 +48,11 @@ public static class BreedEndpoints
         }
 
         await db.SaveChangesAsync(cancellationToken);
-        books.Forget();
         return TypedResults.Ok(new BreedView(breed, Provenance.Yours));
     }
 
     /// <summary>Takes the workshop's own figures away; the general ones, if there are any, stand again.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> Forget(string name, EarthyTuftDb db, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Forget(string name, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         var plain = BreedBook.Plain(name);
         if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, cancellationToken) is not { } row)
@@ -63,7 +62,6 @@ public static class BreedEndpoints
 
         db.Breeds.Remove(row);
         await db.SaveChangesAsync(cancellationToken);
-        books.Forget();
         return TypedResults.NoContent();
     }
 

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -10,6 +11,7 @@ using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.Caching.Memory;
 
 namespace EarthyTuft.Web.Course;
 
@@ -35,7 +37,22 @@ public sealed record Today(
     int Drafts,
     int Samples,
     MonthSums Month,
-    string? Example);
+    string? Example,
+    MotionDay Motion);
+
+/// <summary>What this person did today with one motion, against what they want to do at most.</summary>
+/// <param name="MostMinutes">In a day; null for no bound.</param>
+/// <param name="Done">The stations that were worked at by hand today, the longest first.</param>
+public sealed record MotionDay(int? MostMinutes, IReadOnlyList<MotionDone> Done);
+
+/// <summary>One motion of today.</summary>
+/// <param name="Minutes">Of logged entries, and of what was begun today and goes on.</param>
+/// <param name="IsOver">As long as the person wants it at most, or longer.</param>
+public sealed record MotionDone(StepKind Step, int Minutes, bool IsOver);
+
+/// <summary>What a person wants to do at most of one motion in a day.</summary>
+/// <param name="MostMinutes">Null for no bound.</param>
+public sealed record MotionRequest([property: Range(10, 1440)] int? MostMinutes);
 
 /// <summary>A station as screens need it, in working order.</summary>
 /// <param name="OnRail">When it stands on the rail.</param>
@@ -80,6 +97,7 @@ public static class CourseEndpoints
     /// <summary>Questions that are shown; beyond them the rest is counted up to a bound.</summary>
     private const int MostQuestions = 4;
     private const int MostAsked = 100;
+    private static readonly StepKind[] ByHand = [.. AllStations.InOrder.Where(s => s.IsByHand).Select(s => s.Kind)];
     private static readonly Fate[] WorthFates = [.. Enum.GetValues<Fate>().Where(f => f.MayHaveWorth())];
 
     public static void MapCourse(this IEndpointRouteBuilder app)
@@ -90,6 +108,7 @@ public static class CourseEndpoints
         group.MapGet("/stations", () => TypedResults.Ok(AllStations.InOrder.Select(View).ToArray())).Named("listStations", "Every station with what is true of it.");
         group.MapGet("/cautions", Seen).Named("listCautionsSeen", "The stations whose caution this person has read.");
         group.MapPut("/cautions/{step}", See).Named("seeCaution", "This person has read a caution.").Changes(MemberRole.Looker).ProducesProblem(404);
+        group.MapPut("/motion", Bound).Named("boundMotion", "Says how long this person wants to do one motion in a day at most.").Changes(MemberRole.Looker);
         group.MapGet("/door", () => TypedResults.Ok(new DoorView(AllStations.AtTheDoor, TakeInRules.Forms, [.. TakeInRules.Forms.Where(f => f.IsGreasy())]))).Named("readDoor", "What can come in, and the caution for what comes in raw.");
     }
 
@@ -118,9 +137,62 @@ public static class CourseEndpoints
         return TypedResults.NoContent();
     }
 
-    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates, d.Rest is { } rest ? new RestView(rest.Form, rest.As) : null);
+    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain?.Kind, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates, d.Rest is { } rest ? new RestView(rest.Form, rest.As) : null);
 
-    private static async Task<Today> Now(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    /// <summary>So long the sums are shown again while nothing in the log changes and the day is the same.</summary>
+    private static readonly TimeSpan Believed = TimeSpan.FromSeconds(30);
+
+    private static async Task<Today> Now(EarthyTuftDb db, RequestContext context, WorkshopRevisions revisions, IMemoryCache cache, CancellationToken cancellationToken)
+    {
+        // Every screen asks after every piece of news, and most of that is of runs and instruments: the sums stand on the log alone.
+        var key = ("today", revisions.Of(context.Workshop.WorkshopId, News.Log), context.Workshop, context.Today);
+        if (!cache.TryGetValue(key, out Today? today))
+        {
+            today = await Sums(db, context, cancellationToken);
+            cache.Set(key, today, Believed);
+        }
+
+        // What one's hands did hangs on the runs as well, and is each person's own.
+        var hands = MotionKey(context, revisions);
+        if (!cache.TryGetValue(hands, out MotionDay? motion))
+        {
+            motion = await Motion(db, context, cancellationToken);
+            cache.Set(hands, motion, Believed);
+        }
+
+        return today! with { Now = context.Now, Motion = motion! };
+    }
+
+    private static object MotionKey(RequestContext context, WorkshopRevisions revisions) =>
+        ("motion", revisions.Of(context.Workshop.WorkshopId, News.Log, News.Runs), context.Workshop.WorkshopId, context.PersonId, context.Today);
+
+    private static async Task<NoContent> Bound(MotionRequest request, EarthyTuftDb db, RequestContext context, WorkshopRevisions revisions, IMemoryCache cache, CancellationToken cancellationToken)
+    {
+        await db.Memberships.Where(m => m.WorkshopId == context.Workshop.WorkshopId && m.UserId == context.PersonId).ExecuteUpdateAsync(set => set.SetProperty(m => m.MotionMinutes, request.MostMinutes), cancellationToken);
+        cache.Remove(MotionKey(context, revisions));
+        return TypedResults.NoContent();
+    }
+
+    /// <summary>What the person's hands did today: entries of the day, and what is at work since today by its taps.</summary>
+    private static async Task<MotionDay> Motion(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        var zone = context.Workshop.Zone;
+        var midnight = context.Today.ToDateTime(TimeOnly.MinValue);
+        var from = new DateTimeOffset(midnight, zone.GetUtcOffset(midnight)).ToUniversalTime();
+        var (who, until) = (context.Workshop.PersonName, from.AddDays(1));
+        var logged = await db.Entries.AsNoTracking()
+            .Where(e => e.Who == who && e.DoneAt >= from && e.DoneAt < until && e.VoidedAt == null && e.Minutes != null && ByHand.Contains(e.Step))
+            .GroupBy(e => e.Step).Select(g => new { Step = g.Key, Minutes = g.Sum(e => e.Minutes!.Value) }).ToListAsync(cancellationToken);
+        var running = await db.Runs.AsNoTracking()
+            .Where(r => r.EndedAt == null && r.Who == who && r.StartedAt >= from && ByHand.Contains(r.Craft))
+            .Select(r => new { r.Craft, r.StartedAt, Last = r.Events.Where(e => e.WithdrawnAt == null).Max(e => (DateTimeOffset?)e.At) }).ToListAsync(cancellationToken);
+        var most = await db.Memberships.AsNoTracking().Where(m => m.WorkshopId == context.Workshop.WorkshopId && m.UserId == context.PersonId).Select(m => m.MotionMinutes).SingleOrDefaultAsync(cancellationToken);
+        return new MotionDay(most, [.. logged.Select(l => (l.Step, l.Minutes))
+            .Concat(running.Where(r => r.Last is not null).Select(r => (Step: r.Craft, Minutes: (int)(r.Last!.Value - r.StartedAt).TotalMinutes)))
+            .GroupBy(m => m.Step).Select(g => new MotionDone(g.Key, g.Sum(m => m.Minutes), g.Sum(m => m.Minutes) >= most)).Where(m => m.Minutes > 0).OrderByDescending(m => m.Minutes)]);
+    }
+
+    private static async Task<Today> Sums(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         var unit = context.Workshop.Unit;
         var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null && l.Form != LotForm.Yarn);
@@ -145,7 +217,8 @@ public static class CourseEndpoints
             await db.Samples.CountAsync(s => s.WithdrawnAt == null, cancellationToken) - await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt != null, cancellationToken),
             await Month(db, context, cancellationToken),
             context.Workshop.ExampleEntryId is { } example
-                ? await db.Flows.Where(f => f.EntryId == example && f.Role == FlowRole.Out && !f.Voided).Select(f => f.Lot!.Code).FirstOrDefaultAsync(cancellationToken) : null);
+                ? await db.Flows.Where(f => f.EntryId == example && f.Role == FlowRole.Out && !f.Voided).Select(f => f.Lot!.Code).FirstOrDefaultAsync(cancellationToken) : null,
+            new MotionDay(null, []));
     }
 
     private static async Task<MonthSums> Month(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)

@@ -17,11 +17,11 @@ internal sealed class RackAirs
 
     public static async Task<RackAirs> Of(EarthyTuftDb db, CancellationToken cancellationToken)
     {
-        string[] known = [ToolLessons.Air(outdoors: false), ToolLessons.Air(outdoors: true)];
+        string[] known = [.. Enum.GetValues<RackPlace>().Select(ToolLessons.Air)];
         return new RackAirs((await db.ToolLessons.AsNoTracking().Where(l => known.Contains(l.What)).OrderByDescending(l => l.At).Take(400)
             .Select(l => new { l.ToolId, l.What, l.Value }).ToListAsync(cancellationToken)).ToLookup(l => (l.ToolId, l.What), l => l.Value));
     }
 
     /// <summary>The air by one rack, typical where nothing was learned of it.</summary>
-    public RackAir By(Guid? rack, bool outdoors) => RackAir.Of(rack is { } id ? [.. lessons[(id, ToolLessons.Air(outdoors))].Take(DryingsRemembered)] : [], outdoors);
+    public RackAir By(Guid? rack, RackPlace place) => RackAir.Of(rack is { } id ? [.. lessons[(id, ToolLessons.Air(place))].Take(DryingsRemembered)] : [], place);
 }

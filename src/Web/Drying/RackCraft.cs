@@ -43,7 +43,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
 
         var expected = (await DryWeights.Of(db, await books.Here(cancellationToken), lots, cancellationToken)).Together(lots);
         return new RunOutset(
-            StoredRack.Write(new RackPlan(request.WaterOut, request.Outdoors, request.Netted, expected)),
+            StoredRack.Write(new RackPlan(request.WaterOut, request.Place, request.Netted, expected)),
             startedAt,
             wet is { } weighed ? [Row(weighed.Value)] : [],
             request.RackId is { } rack ? [rack] : []);
@@ -66,9 +66,9 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
 
         var state = StoredRack.State(run);
         await db.ToolLessons.Where(l => l.RunId == run.Id).ExecuteDeleteAsync(cancellationToken);
-        if (RackRun.Learned(state, context.Workshop.ScaleStepGrams) is { } wander)
+        if (RackRun.Learned(state, context.Workshop.ScaleStepGrams, RackRun.Pace(state, context.Workshop.Zone)) is { } wander)
         {
-            db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = run.Id, What = ToolLessons.Air(state.Plan.Outdoors), ToolId = rack, Value = wander, At = context.Now });
+            db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = run.Id, What = ToolLessons.Air(state.Plan.Place), ToolId = rack, Value = wander, At = context.Now });
         }
     }
 
@@ -84,8 +84,9 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
     {
         var (state, unit, now) = (StoredRack.State(run), context.Workshop.Unit, run.EndedAt ?? context.Now);
         var step = context.Workshop.ScaleStepGrams;
-        var air = airs.By(run.Tools.FirstOrDefault()?.ToolId, state.Plan.Outdoors);
-        var fit = fits.Of(run, run.Id, (step, air), () => RackRun.Fit(state, step, air));
+        var air = airs.By(run.Tools.FirstOrDefault()?.ToolId, state.Plan.Place);
+        var pace = RackRun.Pace(state, context.Workshop.Zone);
+        var fit = fits.Of(run, run.Id, (step, air), () => RackRun.Fit(state, step, air, pace));
         var (forecast, counted, doubted) = fit;
         var summary = RackRun.Summarise(state, fit, now);
         var call = summary.Calls[0];
@@ -108,7 +109,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
                 tool is not null && RackRoom.IsCrowded(tool.Rack.SquareMetres, needs.Taken.GetValueOrDefault(tool.Id)),
                 waiting,
                 plan.WaterOut,
-                plan.Outdoors,
+                plan.Place,
                 plan.Netted,
                 late,
                 restGrams is not null ? Figures.ToFigure(restGrams, forecast.RestDeviation, unit, Provenance.Reckoned) : null,
@@ -124,6 +125,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
                         new("time constant", forecast.Law is { } law ? FormattableString.Invariant($"{law.TimeConstantMinutes:0} min") : "not known yet"),
                         new("steady at first for", forecast.Law is { } steady ? FormattableString.Invariant($"{steady.SteadyMinutes:0} min") : "not known yet"),
                         new("the air, beside usual", forecast.AirNow is { } faster ? AirWords(faster) : "not known yet"),
+                        new("known of the air", KnownWords(state, pace, now)),
                         new("the air changes by", FormattableString.Invariant($"{air.Wander * 100:0} %, {(air.Dryings > 0 ? $"from {air.Dryings} of your own dryings here" : "typical")}")),
                         new("expected dry weight", plan.Expected is { } dry ? FormattableString.Invariant($"{dry.Mean:0} ± {dry.Deviation:0} g") : "none"),
                     ],
@@ -140,6 +142,11 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
 
     private static string AirWords(double logFaster) => Math.Abs(logFaster) < 0.05 ? "as fast" : FormattableString.Invariant($"{Math.Exp(Math.Abs(logFaster)):0.0} times as {(logFaster > 0 ? "fast" : "slow")}");
 
+    private string KnownWords(RackState state, AirPace pace, DateTimeOffset now) =>
+        pace.IsEven ? "nothing beforehand"
+        : state.Plan.Place == RackPlace.Outdoors ? FormattableString.Invariant($"from 20:00 to 7:00 it dries {AirPace.Night:0.0} times as fast (typical)")
+        : FormattableString.Invariant($"{state.Air.Count} readings of the air sensor: it can take up {pace.FactorAt((now - state.First).TotalMinutes):0.0} times as much water now as in the mean of this drying");
+
     private RunEventRow Row(RunEvent<RackEvent> happened) => StoredRack.Row(happened, context.Workshop.PersonName);
 
     // What stands there is what was typed, as the scale's unit turns it: most slips are seen at once.
@@ -152,7 +159,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
 
     private string Sentence(RunCall call, DryingForecast forecast, bool late, RackPlan plan, IReadOnlyList<string> waiting)
     {
-        var where = plan.Outdoors && !plan.Netted ? " It hangs outdoors without a net: wind and birds take fibre." : "";
+        var where = plan.Place == RackPlace.Outdoors && !plan.Netted ? " It hangs outdoors without a net: wind and birds take fibre." : "";
         where += waiting.Count == 0 ? "" : $" The rack is needed: {string.Join(", ", waiting)} {(waiting.Count == 1 ? "finds" : "find")} no room.";
         string Clock(DateTimeOffset time)
         {

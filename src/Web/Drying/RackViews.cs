@@ -13,7 +13,7 @@ public sealed record RackStart(
     [property: MaxLength(60)] IReadOnlyList<Guid> LotIds,
     Guid? RackId = null,
     WaterOut WaterOut = WaterOut.SpunOut,
-    bool Outdoors = false,
+    RackPlace Place = RackPlace.Indoors,
     bool Netted = false,
     [property: StringLength(60)] string? Mass = null,
     DateTimeOffset? StartedAt = null) : RunStart
@@ -39,7 +39,7 @@ public sealed record RackView(
     bool Crowded,
     IReadOnlyList<string> WaitingForRoom,
     WaterOut WaterOut,
-    bool Outdoors,
+    RackPlace Place,
     bool Netted,
     bool PastBedtime,
     MassFigure? Rest,

@@ -33,6 +33,8 @@ public static class Description
         ("breeds", "The breed book."),
         ("instruments", "Scales, bath probes and air sensors."),
         ("weigh log", "The log as a file, out and in."),
+        ("photographs", "Photographs of lots, entries, runs and samples, and the colours in them."),
+        ("comparing", "Preparations of one lot beside one another."),
         ("reckon", "Single reckonings, for anybody."),
         ("workshop", "People and settings."),
     ];

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 using Microsoft.Net.Http.Headers;
 
@@ -7,6 +8,7 @@ namespace EarthyTuft.Web.House;
 public static class FrontEnd
 {
     private const string NoncePlace = "__NONCE__";
+    private const string PackedSuffix = ".br";
 
     private static string Root => Path.Combine(AppContext.BaseDirectory, "wwwroot");
 
@@ -15,13 +17,37 @@ public static class FrontEnd
     {
         if (Directory.Exists(Root))
         {
+            app.Use(Packed);
             app.UseStaticFiles(new StaticFileOptions
             {
                 FileProvider = new PhysicalFileProvider(Root),
-                OnPrepareResponse = file => file.Context.Response.Headers.CacheControl =
-                    file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache",
+                ContentTypeProvider = new FileExtensionContentTypeProvider { Mappings = { [PackedSuffix] = "text/javascript" } },
+                OnPrepareResponse = file =>
+                {
+                    var headers = file.Context.Response.Headers;
+                    headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache";
+                    if (file.File.Name.EndsWith(PackedSuffix, StringComparison.Ordinal))
+                    {
+                        headers.ContentEncoding = "br";
+                        headers.Vary = HeaderNames.AcceptEncoding;
+                        headers.ContentType = file.File.Name.EndsWith(".css" + PackedSuffix, StringComparison.Ordinal) ? "text/css" : "text/javascript";
+                    }
+                },
             });
         }
+    }
+
+    /// <summary>An asset that was packed at the build goes out packed, to whoever reads that.</summary>
+    private static Task Packed(HttpContext context, RequestDelegate next)
+    {
+        var packed = context.Request.Path + PackedSuffix;
+        if (context.Request.Path.StartsWithSegments("/assets") && !context.Request.Path.Value!.Contains("..", StringComparison.Ordinal)
+            && context.Request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal) && File.Exists(Path.Combine(Root, packed.ToString().TrimStart('/'))))
+        {
+            context.Request.Path = packed;
+        }
+
+        return next(context);
     }
 
     public static void MapFrontEnd(this WebApplication app)

@@ -32,7 +32,8 @@ public static class Headers
             headers["Cross-Origin-Resource-Policy"] = "same-origin";
             if (context.Request.Path.StartsWithSegments("/api"))
             {
-                headers.CacheControl = "no-store";
+                // Unless the answer says itself how it is kept.
+                headers.CacheControl = headers.CacheControl.Count > 0 ? headers.CacheControl : "no-store";
             }
 
             return Task.CompletedTask;

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Demo;
@@ -17,6 +18,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     private const int LockSpace = 726002;
     private static readonly TimeSpan Tick = TimeSpan.FromMilliseconds(250);
     private static readonly TimeSpan BetweenReadings = TimeSpan.FromSeconds(10);
+    private static readonly TimeSpan BetweenAirs = TimeSpan.FromMinutes(10);
     private readonly Dictionary<Guid, Held> held = [];
 
     private sealed class Held(InstrumentLink link, CancellationTokenSource cancellationToken)
@@ -146,6 +148,12 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     private async Task Store(NpgsqlConnection own, Held one, CancellationToken cancellationToken)
     {
         var now = clock.GetUtcNow().ToStored();
+        if (one.Link.Place.Kind == InstrumentKind.Air)
+        {
+            await StoreAir(own, one, now, cancellationToken);
+            return;
+        }
+
         if (one.Link.Place.Kind != InstrumentKind.Probe || now - one.StoredAt < BetweenReadings)
         {
             return;
@@ -173,6 +181,30 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             one.RunsToldAt = Environment.TickCount64;
             await Announce(own, one.Link.Place.Workshop, NewsDesk.Item(News.Runs), cancellationToken);
         }
+    }
+
+    /// <summary>
+    /// What the air lacks goes to every rack that runs: it tells its part of how fast they dry. Of several air sensors the first by name speaks
+    /// for the workshop.
+    /// </summary>
+    private static async Task StoreAir(NpgsqlConnection own, Held one, DateTimeOffset now, CancellationToken cancellationToken)
+    {
+        if (now - one.StoredAt < BetweenAirs || one.Link.Last is not { Connected: true, Value: { } celsius, Second: { } humidity })
+        {
+            return;
+        }
+
+        one.StoredAt = now;
+        await Scalar(
+            own,
+            """
+            insert into run_readings (workshop_id, run_id, part, at, value)
+            select r.workshop_id, r.id, r.id, $3, $4
+            from runs r
+            where r.workshop_id = $1 and r.craft = 'Dry' and r.ended_at is null and r.started_at <= $3
+              and $2 = (select i.id from instruments i where i.workshop_id = $1 and i.kind = 'Air' and i."on" order by i.name, i.id limit 1)
+            """,
+            cancellationToken, one.Link.Place.Workshop, one.Link.Place.Id, now, Math.Round(AirPace.Deficit(celsius, humidity), 4));
     }
 
     private static Task Announce(NpgsqlConnection own, Guid workshop, LiveItem item, CancellationToken cancellationToken) =>

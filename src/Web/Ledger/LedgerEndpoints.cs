@@ -121,6 +121,8 @@ public static class LedgerEndpoints
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Keep(StepRequest request, Guid key, string? because, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
     {
         await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancellationToken) : null;
+        // A transaction of its own is rolled back as a whole when something fails: no savepoint is needed, and each is a round trip.
+        db.Database.AutoSavepointsEnabled = transaction is null;
         var (decision, against) = await Decide(request, db, context, toWrite: true, cancellationToken);
         if (decision is null || decision.Outcome.Reserved.Count > 0)
         {
@@ -275,7 +277,7 @@ public static class LedgerEndpoints
         return (lotId, null);
     }
 
-    private static async Task<EntryAnswer?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
+    internal static async Task<EntryAnswer?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
     {
         var found = await db.Entries.Where(e => e.Key == key).Select(e => new { e.Id, IsDraft = false })
             .Concat(db.Drafts.Where(d => d.Key == key).Select(d => new { d.Id, IsDraft = true }))

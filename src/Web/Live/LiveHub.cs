@@ -117,7 +117,7 @@ public static class LiveNews
 }
 
 /// <summary>Keeps one connection that listens, and hands the news to the hub. After a lost connection every screen asks again, since news may have been missed.</summary>
-public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnectionStringBuilder connection, ILogger<LiveBridge> log) : BackgroundService
+public sealed class LiveBridge(LiveHub hub, WorkshopRevisions revisions, IMemoryCache cache, NpgsqlConnectionStringBuilder connection, ILogger<LiveBridge> log) : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken cancellationToken)
     {
@@ -133,6 +133,7 @@ public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnection
                     await command.ExecuteNonQueryAsync(cancellationToken);
                 }
 
+                revisions.AllChanged();
                 foreach (var what in Enum.GetValues<News>())
                 {
                     hub.TellAll(NewsDesk.Item(what));
@@ -174,6 +175,11 @@ public sealed class LiveBridge(LiveHub hub, IMemoryCache cache, NpgsqlConnection
     {
         if (packet.Item is not { What: LiveItem.People, Person: { } person })
         {
+            if (NewsDesk.PartOf(packet.Item) is { } part)
+            {
+                revisions.Changed(packet.Workshop, part);
+            }
+
             hub.Tell(packet.Workshop, packet.Item);
             return;
         }

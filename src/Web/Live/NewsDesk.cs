@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
 using Npgsql;
 
 namespace EarthyTuft.Web.Live;
@@ -8,7 +9,7 @@ namespace EarthyTuft.Web.Live;
 /// Hands on what was committed here to every web process. Many changes in a short while are one piece of news, so that a busy bench costs no more
 /// than a few notifications a second, and none of them waits in the way of an entry.
 /// </summary>
-public sealed class NewsDesk(NpgsqlConnectionStringBuilder connection, ILogger<NewsDesk> log) : BackgroundService, INewsDesk
+public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionStringBuilder connection, ILogger<NewsDesk> log) : BackgroundService, INewsDesk
 {
     private static readonly TimeSpan Gather = TimeSpan.FromMilliseconds(80);
     private readonly ConcurrentDictionary<(Guid Workshop, News What), byte> waiting = new();
@@ -17,11 +18,15 @@ public sealed class NewsDesk(NpgsqlConnectionStringBuilder connection, ILogger<N
     /// <inheritdoc/>
     public void Tell(Guid workshop, News what)
     {
+        revisions.Changed(workshop, what);
         if (waiting.TryAdd((workshop, what), 0))
         {
             bell.Release();
         }
     }
+
+    /// <summary>The part of a workshop that an item is about, null when it is about none.</summary>
+    internal static News? PartOf(LiveItem item) => item.What switch { "log" => News.Log, "runs" => News.Runs, "tools" => News.Tools, _ => null };
 
     internal static LiveItem Item(News what) => new(what switch { News.Log => "log", News.Runs => "runs", _ => "tools" });
 

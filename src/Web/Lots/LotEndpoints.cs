@@ -32,8 +32,8 @@ public static class LotEndpoints
     private static async Task<Results<Ok<WherePage>, ProblemHttpResult>> Where(CodeParameter code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
         await WherePages.Of(db, context, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
-    private static async Task<Results<Ok<LotPage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken) =>
-        await LotPages.Of(db, context, await books.Here(cancellationToken), code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : await Voided(db, code, cancellationToken);
+    private static async Task<Results<Ok<LotPage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, LotPageCache pages, CancellationToken cancellationToken) =>
+        await pages.Page(db, context, await books.Here(cancellationToken), code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : await Voided(db, code, cancellationToken);
 
     /// <summary>A lot whose entry was voided is gone, and says why.</summary>
     private static async Task<ProblemHttpResult> Voided(EarthyTuftDb db, CodeParameter code, CancellationToken cancellationToken)

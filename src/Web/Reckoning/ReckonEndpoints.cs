@@ -9,7 +9,7 @@ using Microsoft.Extensions.Options;
 namespace EarthyTuft.Web.Reckoning;
 
 /// <summary>One input or output of a reckoning.</summary>
-/// <param name="Kind"><c>number</c>, <c>choice</c>, <c>yesNo</c> or <c>list</c>: objects with the numbers in <paramref name="Of"/>.</param>
+/// <param name="Kind"><c>number</c>, <c>choice</c>, <c>text</c>, <c>yesNo</c> or <c>list</c>: objects with the fields in <paramref name="Of"/>.</param>
 public sealed record ReckoningField(
     string Name, string Kind, string Unit, string Meaning, bool Required, IReadOnlyList<string>? Choices, IReadOnlyList<ReckoningField>? Of = null);
 
@@ -18,6 +18,8 @@ public sealed record ReckoningCard(string Name, string Title, string Formula, st
 /// <summary>The reckon door: every reckoning by name, open without signing in.</summary>
 public static class ReckonEndpoints
 {
+    private const int LongestText = 100;
+
     private static readonly IReadOnlyList<ReckoningCard> Cards = [.. Reckonings.All.Select(r =>
         new ReckoningCard(r.Name, r.Title, r.Formula, r.Source, Fields(r.Input), Fields(r.Output)))];
 
@@ -80,6 +82,11 @@ public static class ReckonEndpoints
                 refusals.Add(new Refusal(path + field.Name, "not-a-number", $"{path}{field.Name} must be a number."));
             }
 
+            if (field.Kind == "text" && !(value.ValueKind == JsonValueKind.String && value.GetString() is { Length: <= LongestText }))
+            {
+                refusals.Add(new Refusal(path + field.Name, "not-a-text", $"{path}{field.Name} must be a text of at most {LongestText} letters."));
+            }
+
             if (field.Kind == "choice" && !(value.ValueKind == JsonValueKind.String && field.Choices!.Contains(value.GetString())))
             {
                 refusals.Add(new Refusal(path + field.Name, "not-a-choice", $"{path}{field.Name} must be one of: {string.Join(", ", field.Choices!)}."));
@@ -125,7 +132,7 @@ public static class ReckonEndpoints
             var unit = p.GetCustomAttribute<UnitAttribute>() ?? throw new InvalidOperationException($"{record.Name}.{p.Name} says no unit.");
             return new ReckoningField(
                 JsonNamingPolicy.CamelCase.ConvertName(p.Name),
-                of is not null ? "list" : type.IsEnum ? "choice" : type == typeof(bool) ? "yesNo" : "number",
+                of is not null ? "list" : type.IsEnum ? "choice" : type == typeof(bool) ? "yesNo" : type == typeof(string) ? "text" : "number",
                 unit.Unit,
                 unit.Meaning,
                 nullability.Create(p).ReadState != NullabilityState.Nullable,

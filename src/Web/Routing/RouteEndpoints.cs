@@ -110,7 +110,7 @@ public static class RouteEndpoints
     }
 
     /// <summary>A route holds for a lot and for everything of it that is still there; noil has fallen out of it.</summary>
-    private static async Task Lay(EarthyTuftDb db, RequestContext context, Guid lotId, RoutePlan? plan, CancellationToken cancellationToken)
+    internal static async Task Lay(EarthyTuftDb db, RequestContext context, Guid lotId, RoutePlan? plan, CancellationToken cancellationToken)
     {
         foreach (var lot in (await LockStore.Below(db, lotId, ownLocksStop: false, cancellationToken)).Where(l => l.Id == lotId || (l.UsedUpAt is null && l.Form != LotForm.Noil)))
         {

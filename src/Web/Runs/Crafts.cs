@@ -1,5 +1,9 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using EarthyTuft.Core.Blending;
+using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Combing;
+using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
@@ -7,6 +11,10 @@ using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Blending;
+using EarthyTuft.Web.Carding;
+using EarthyTuft.Web.Combing;
+using EarthyTuft.Web.Dividing;
 using EarthyTuft.Web.Drying;
 using EarthyTuft.Web.Scouring;
 
@@ -19,7 +27,15 @@ namespace EarthyTuft.Web.Runs;
 /// <param name="Tools">The tools it uses.</param>
 /// <param name="RecipeId">The recipe it goes by, if any.</param>
 /// <param name="Grams">So much of its one lot; null for all, and where it has several.</param>
-public sealed record RunOutset(string Plan, DateTimeOffset StartedAt, IReadOnlyList<RunEventRow> Events, IReadOnlyList<Guid> Tools, Guid? RecipeId = null, double? Grams = null);
+public sealed record RunOutset(string Plan, DateTimeOffset StartedAt, IReadOnlyList<RunEventRow> Events, IReadOnlyList<Guid> Tools, Guid? RecipeId = null, double? Grams = null)
+{
+    /// <summary>So much of each of several lots; null where all of each is held.</summary>
+    public IReadOnlyDictionary<Guid, double>? Portions { get; init; }
+
+    /// <summary>So much of a lot, null for all of it.</summary>
+    /// <param name="lot">The lot.</param>
+    public double? PortionOf(Guid lot) => Portions?.TryGetValue(lot, out var grams) == true ? grams : Grams;
+}
 
 /// <summary>What a craft makes of a run.</summary>
 public sealed record CraftSeen(RunSummary Summary, IReadOnlyList<RunCallView> Calls, RunEntry Entry, CraftView Details);
@@ -64,6 +80,11 @@ public static class Crafts
     public static readonly IReadOnlyList<Craft> All =
     [
         new(StepKind.Wash, typeof(WashCraft), typeof(WashStart), typeof(WashView), [typeof(BeginBath), typeof(ReadBath), typeof(HangProbe), typeof(LiftBath)]),
+        new(StepKind.Card, typeof(CardCraft), typeof(CardStart), typeof(CardView), [typeof(CardOneLoad), typeof(CountCardLoads), typeof(WeighCardLoad), typeof(BeginCardPass), typeof(CountNeps), typeof(CountProducts), typeof(WeighCardWaste)]),
+        new(StepKind.Comb, typeof(CombCraft), typeof(CombStart), typeof(CombView),
+            [typeof(TransferFibre), typeof(CombOneLoad), typeof(CountCombLoads), typeof(WeighCombLoad), typeof(WeighTufts), typeof(KeepEnds), typeof(WeighCombWaste), typeof(WeighSliver), typeof(CountNests)]),
+        new(StepKind.Blend, typeof(BlendCraft), typeof(BlendStart), typeof(BlendView), [typeof(BlendOneLoad), typeof(CountBlendLoads), typeof(PassBlend)]),
+        new(StepKind.Divide, typeof(StripCraft), typeof(StripStart), typeof(StripChartView), [typeof(TickStrip), typeof(ReplanStrips), typeof(NoteBetterEnd)]),
         new(StepKind.Dry, typeof(RackCraft), typeof(RackStart), typeof(RackView), [typeof(WeighRack), typeof(BelieveWeight)]),
     ];
 
@@ -74,6 +95,7 @@ public static class Crafts
     {
         services.AddSingleton<RunFits>();
         services.AddScoped<RunDesk>();
+        services.AddScoped<LoadDesk>();
         foreach (var craft in All)
         {
             services.AddKeyedScoped(typeof(ICraft), craft.Station, craft.Service);

@@ -31,8 +31,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServicePro
             return await Seen(r => r.Key == key, cancellationToken);
         }
 
-        var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null).OrderBy(l => l.Code).ToListAsync(cancellationToken);
-        if (lots.Count != ids.Length)
+        if (await db.LotsThere(ids, cancellationToken) is not { } lots)
         {
             return new Refusal("lotIds", "not-here", "It names a lot that is not here.");
         }
@@ -48,7 +47,12 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServicePro
             return craft.Taken;
         }
 
-        var (plan, startedAt, events, tools, recipe, grams) = outset.Value;
+        if (craft.Place is null && await Beyond(lots, outset.Value.PortionOf, cancellationToken) is { } beyond)
+        {
+            return beyond;
+        }
+
+        var (plan, startedAt, events, tools, recipe, _) = outset.Value;
         var run = new RunRow
         {
             Key = key,
@@ -57,7 +61,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServicePro
             RecipeId = recipe,
             StartedAt = startedAt.ToUniversalTime().ToStored(),
             Who = context.Workshop.PersonName,
-            Lots = [.. lots.Select(l => new RunLotRow { LotId = l.Id, Grams = grams, Place = craft.Place })],
+            Lots = [.. lots.Select(l => new RunLotRow { LotId = l.Id, Grams = outset.Value.PortionOf(l.Id), Place = craft.Place })],
             Tools = [.. tools.Select(t => new RunToolRow { ToolId = t })],
             Events = [.. events],
         };
@@ -65,6 +69,21 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServicePro
         await db.SaveOnce(cancellationToken);
         await transaction.CommitAsync(cancellationToken);
         return await Seen(r => r.Key == key, cancellationToken);
+    }
+
+    /// <summary>Holds portions against what other runs hold of the same lots.</summary>
+    /// <returns>What is beyond what is free, null where nothing is.</returns>
+    private async Task<Refusal?> Beyond(IReadOnlyList<LotRow> lots, Func<Guid, double?> portion, CancellationToken cancellationToken)
+    {
+        var held = await db.HeldOf(lots, cancellationToken);
+        if (lots.FirstOrDefault(l => Portions.IsBeyond(portion(l.Id), l.LeftGrams, [.. held[l.Id]])) is not { } lot)
+        {
+            return null;
+        }
+
+        return new Refusal("mass", "more-than-free", Portions.Free(lot.LeftGrams, [.. held[lot.Id]]) is > Portions.Rounding and var free
+            ? $"{Mass.FromGrams(free).Write(context.Workshop.Unit)} of {lot.Code} are free, the rest is at work already: take no more than that."
+            : $"All of {lot.Code} is at work already: log that first, or end it.");
     }
 
     /// <summary>Notes a tap. The same key again changes nothing, also when the run was ended since: its first answer may have got lost.</summary>
@@ -208,5 +227,32 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServicePro
 
         return [.. runs.Select(r => new RunView(
             r.Id, r.Craft, [.. r.Lots.OrderBy(l => l.Lot!.Code).Select(l => new RunLot(l.LotId, l.Lot!.Code, l.Lot.Parentage, l.Grams))], r.StartedAt, r.Who, seen[r.Id].Summary.MayBeLogged, seen[r.Id].Calls, seen[r.Id].Entry, seen[r.Id].Details))];
+    }
+}
+
+/// <summary>Lots that work is begun with.</summary>
+internal static class LotsAtWork
+{
+    /// <summary>The lots by their ids, in the order of their codes; null where one of them is not there, or used up.</summary>
+    public static async Task<List<LotRow>?> LotsThere(this EarthyTuftDb db, IEnumerable<Guid> ids, CancellationToken cancellationToken)
+    {
+        Guid[] wanted = [.. ids.Distinct()];
+        var lots = await db.Lots.AsNoTracking().Where(l => wanted.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null).OrderBy(l => l.Code).ToListAsync(cancellationToken);
+        return lots.Count == wanted.Length ? lots : null;
+    }
+
+    /// <summary>What running work holds of lots, null for all of one.</summary>
+    public static async Task<ILookup<Guid, double?>> HeldOf(this EarthyTuftDb db, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    {
+        Guid[] ids = [.. lots.Select(l => l.Id)];
+        var held = await db.RunLots.AsNoTracking().Where(l => ids.Contains(l.LotId) && l.EndedAt == null).Select(l => new { l.LotId, l.Grams }).ToListAsync(cancellationToken);
+        return held.ToLookup(l => l.LotId, l => l.Grams);
+    }
+
+    /// <summary>What running work leaves free of lots, null where it cannot be told.</summary>
+    public static async Task<IReadOnlyDictionary<Guid, double?>> FreeOf(this EarthyTuftDb db, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    {
+        var held = await db.HeldOf(lots, cancellationToken);
+        return lots.ToDictionary(l => l.Id, l => Portions.Free(l.LeftGrams, [.. held[l.Id]]));
     }
 }

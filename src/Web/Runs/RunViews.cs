@@ -41,7 +41,22 @@ public sealed record RunCallView(
 /// <param name="Minutes">How long it took; null where it was not timed.</param>
 /// <param name="Spent">In the workshop's currency.</param>
 /// <param name="Notes">In words.</param>
-public sealed record RunEntry(LotForm? Gives = null, string Mass = "", WeighingState? State = null, double? Minutes = null, decimal? Spent = null, string Notes = "");
+public sealed record RunEntry(LotForm? Gives = null, string Mass = "", WeighingState? State = null, double? Minutes = null, decimal? Spent = null, string Notes = "")
+{
+    /// <summary>What else it made, such as noil.</summary>
+    public IReadOnlyList<RunHeap> More { get; init; } = [];
+
+    /// <summary>Losses that were weighed on the way.</summary>
+    public IReadOnlyList<RunLoss> Losses { get; init; } = [];
+}
+
+/// <summary>A heap that a run made beside its product.</summary>
+/// <param name="Mass">Its weight, as it would be typed.</param>
+public sealed record RunHeap(LotForm Form, string Mass);
+
+/// <summary>A loss that was weighed at a run.</summary>
+/// <param name="Mass">Its weight, as it would be typed.</param>
+public sealed record RunLoss(LossKind Kind, string Mass);
 
 /// <summary>A run as every screen sees it.</summary>
 /// <param name="Craft">The station it is done at.</param>

@@ -15,6 +15,8 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Web.Sampling;
 
 /// <summary>What came of a prepared lot. Only the lot is needed.</summary>
+/// <param name="SpunMass">The yarn's weight, as typed.</param>
+/// <param name="SpinningMinutes">Of spinning it, joins included.</param>
 public sealed record SampleRequest(
     Guid LotId,
     Draw? Draw = null,
@@ -24,7 +26,11 @@ public sealed record SampleRequest(
     [property: StringLength(2000)] string? Verdict = null,
     IReadOnlyList<string>? Uses = null,
     DateTimeOffset? MadeAt = null,
-    [property: StringLength(60)] string? Who = null);
+    [property: StringLength(60)] string? Who = null,
+    [property: StringLength(60)] string? SpunMass = null,
+    int? SpinningMinutes = null,
+    double? JoinsPer10Metres = null,
+    double? LumpsPer10Metres = null);
 
 /// <summary>A sample noted otherwise: all of it as it is now.</summary>
 /// <param name="Version">As the person saw it; another one meanwhile answers 409.</param>
@@ -35,7 +41,11 @@ public sealed record SampleCorrection(
     int? Plies = null,
     double? TwistAngleDegrees = null,
     [property: StringLength(2000)] string? Verdict = null,
-    IReadOnlyList<string>? Uses = null);
+    IReadOnlyList<string>? Uses = null,
+    [property: StringLength(60)] string? SpunMass = null,
+    int? SpinningMinutes = null,
+    double? JoinsPer10Metres = null,
+    double? LumpsPer10Metres = null);
 
 public static class SampleEndpoints
 {
@@ -61,7 +71,8 @@ public static class SampleEndpoints
         }
 
         var uses = Uses(request.Uses);
-        var check = Sample.Check(new Sample(lot.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses));
+        var spun = Read(request.SpunMass, request.SpinningMinutes, request.JoinsPer10Metres, request.LumpsPer10Metres, context);
+        var check = spun.Then(s => Sample.Check(new Sample(lot.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses) { Spun = s }));
         var never = WorkTime.Check(request.MadeAt ?? context.Now, context.Now, "madeAt");
         if (check.IsRefused || never is not null)
         {
@@ -73,7 +84,7 @@ public static class SampleEndpoints
             await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
             if (!await db.Samples.AnyAsync(s => s.Key == key, cancellationToken))
             {
-                db.Samples.Add(new SampleRow
+                db.Samples.Add(Spin(new SampleRow
                 {
                     LotId = lot.Id,
                     Key = key,
@@ -87,7 +98,7 @@ public static class SampleEndpoints
                     Uses = uses,
                     MadeAt = (request.MadeAt ?? context.Now).ToStored(),
                     Who = TakeInEndpoints.Person(request.Who, context),
-                });
+                }, spun.Value));
                 await db.SaveChangesAsync(cancellationToken);
                 await transaction.CommitAsync(cancellationToken);
             }
@@ -98,7 +109,7 @@ public static class SampleEndpoints
         }
 
         var stored = await db.Samples.AsNoTracking().SingleAsync(s => s.Key == key, cancellationToken);
-        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre));
+        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit));
     }
 
     /// <summary>Notes a sample otherwise; what it was before stays readable on its card.</summary>
@@ -111,7 +122,8 @@ public static class SampleEndpoints
 
         db.Entry(row).Property(s => s.Version).OriginalValue = request.Version;
         var uses = Uses(request.Uses);
-        var check = Sample.Check(new Sample(row.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses));
+        var spun = Read(request.SpunMass, request.SpinningMinutes, request.JoinsPer10Metres, request.LumpsPer10Metres, context);
+        var check = spun.Then(s => Sample.Check(new Sample(row.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses) { Spun = s }));
         if (check.IsRefused)
         {
             return Problems.Refused(check.Refusals);
@@ -121,12 +133,19 @@ public static class SampleEndpoints
         Note("wraps per inch", Figure(row.WrapsPerInch), Figure(request.WrapsPerInch));
         Note("plies", Figure(row.Plies), Figure(request.Plies));
         Note("twist angle", Figure(row.TwistAngleDegrees), Figure(request.TwistAngleDegrees));
+        Note("yarn spun", Grams(row.SpunGrams), Grams(spun.Value.Grams));
+        Note("minutes of spinning", Figure(row.SpinningMinutes), Figure(spun.Value.Minutes));
+        Note("joins in 10 m", Figure(row.JoinsPer10Metres), Figure(spun.Value.JoinsPer10Metres));
+        Note("lumps in 10 m", Figure(row.LumpsPer10Metres), Figure(spun.Value.LumpsPer10Metres));
         Note("verdict", row.Verdict, check.Value.Verdict);
         Note("uses", string.Join(", ", row.Uses), string.Join(", ", uses));
         (row.Draw, row.WrapsPerInch, row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses) =
             (request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, check.Value.Verdict, uses);
+        Spin(row, spun.Value);
         await db.SaveChangesAsync(cancellationToken);
-        return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre));
+        return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit));
+
+        string? Grams(double? value) => value is { } grams ? Mass.FromGrams(grams).Write(context.Workshop.Unit) : null;
 
         static string? Figure(double? value) => value?.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
 
@@ -137,6 +156,16 @@ public static class SampleEndpoints
                 db.Changes.Add(new ChangeRow { SampleId = id, What = what, From = from is { Length: > 0 } ? from : "not noted", To = to is { Length: > 0 } ? to : "not noted", Who = context.Workshop.PersonName, At = context.Now });
             }
         }
+    }
+
+    private static Result<Spun> Read(string? mass, int? minutes, double? joins, double? lumps, RequestContext context) => string.IsNullOrWhiteSpace(mass)
+        ? new Spun(null, minutes, joins, lumps)
+        : MassReader.Read(mass, context.Workshop.Unit, "spunMass").Then<Spun>(read => new Spun(read.Grams, minutes, joins, lumps));
+
+    private static SampleRow Spin(SampleRow row, Spun spun)
+    {
+        (row.SpunGrams, row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres) = (spun.Grams, spun.Minutes, spun.JoinsPer10Metres, spun.LumpsPer10Metres);
+        return row;
     }
 
     /// <summary>A sample that was kept by mistake: it stays in its table, and hangs on no wall.</summary>
@@ -159,7 +188,7 @@ public static class SampleEndpoints
         var here = samples.Take(WallSize).ToArray();
         var locks = await NearestLocks.Of(db, [.. here.Select(s => s.LotId).Distinct()], cancellationToken);
         return new SampleWall(
-            [.. here.Select(s => HungSample.Of(SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre), [.. locks[s.LotId]], s.Lot.Colour, context.Workshop.LengthUnit))],
+            [.. here.Select(s => HungSample.Of(SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre, context.Workshop.Unit), [.. locks[s.LotId]], s.Lot.Colour, context.Workshop.LengthUnit))],
             samples.Count > WallSize ? here[^1].Code : null);
     }
 
@@ -173,7 +202,7 @@ public static class SampleEndpoints
 
         var raw = page.Origins.Count == 0 || page.Origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new SampleCard(
-            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
+            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
             await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken)));
     }
 }

@@ -28,11 +28,16 @@ public sealed record SampleView(
     IReadOnlyList<string> Uses,
     DateTimeOffset MadeAt,
     string Who,
+    MassFigure? SpunMass,
+    int? SpinningMinutes,
+    double? JoinsPer10Metres,
+    double? LumpsPer10Metres,
     uint Version)
 {
-    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre) => new(
+    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, MassUnit unit) => new(
         row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
-        row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who, row.Version);
+        row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who,
+        Figures.ToFigure(row.SpunGrams, null, unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, row.Version);
 }
 
 /// <summary>A sample on the wall with the lock it hangs by.</summary>

@@ -28,7 +28,13 @@ public static class DemoWashHouse
         (shop.HotWaterCelsius, shop.ColdWaterCelsius, shop.WaterPerCubicMetre, shop.PerKilowattHour) = (68, 11, 2.4m, 0.27m);
         var (zinc, pan) = (ToolRow.Of("zinc tub", new Tub(60, 1.1)), ToolRow.Of("canning pot", new Tub(30, 0.8)));
         var line = ToolRow.Of("loft rack", new Rack(2.2));
-        db.Tools.AddRange(zinc, pan, line, ToolRow.Of("stove rail", new Rack(0.9)));
+        db.Tools.AddRange(
+            zinc,
+            pan,
+            line,
+            ToolRow.Of("stove rail", new Rack(0.9)),
+            ToolRow.Of("green drum", ToolKind.DrumCarder, new Cloth(20, 57, 72), []),
+            ToolRow.Of("beech cards", ToolKind.HandCards, new Cloth(20, 12, 108), []));
         var wish = new ScourWish(ScourSchool.HandHot, Minutes: 22, Agent: new ScourAgent("wool wash", 25, null, false, 9.5m));
         var recipe = new ScourRecipeRow { Name = "Down types, two baths", Wish = StoredWash.Write(wish), MadeAt = context.Now.AddDays(-40), Who = "Tobin" };
         db.ScourRecipes.Add(recipe);
@@ -62,7 +68,7 @@ public static class DemoWashHouse
             {
                 Key = Guid.CreateVersion7(),
                 Craft = StepKind.Dry,
-                Plan = StoredRack.Write(new RackPlan(WaterOut.SpunOut, false, true, new Belief(880, 60))),
+                Plan = StoredRack.Write(new RackPlan(WaterOut.SpunOut, RackPlace.Indoors, true, new Belief(880, 60))),
                 StartedAt = laid,
                 Who = "Marrit",
                 Lots = [new RunLotRow { LotId = wet.Id, Place = "rack" }],

@@ -48,7 +48,7 @@ public sealed record ScourWishRequest(
             typed.Read(Floor, "floor", 0, 90),
             Agitation,
             Agent is { } a ? new ScourAgent(a.Name, a.DoseGramsPerKilogram, typed.Read(a.Floor, "agent.floor", 0, 90), a.Alkaline, a.PricePerKilogram) : null,
-            Baths?.Take(MostRead).ToDictionary(b => b.Key, b => new BathWish(typed.Read(b.Value.Temperature, FormattableString.Invariant($"baths[{b.Key}].temperature"), 0, 95), b.Value.Minutes, b.Value.Litres, b.Value.DoseGrams)));
+            Baths?.Where(b => b.Value is not null).Take(MostRead).ToDictionary(b => b.Key, b => new BathWish(typed.Read(b.Value.Temperature, FormattableString.Invariant($"baths[{b.Key}].temperature"), 0, 95), b.Value.Minutes, b.Value.Litres, b.Value.DoseGrams)));
         return typed.Refusals.Count > 0 ? Result<ScourWish>.Refused(typed.Refusals) : ScourWish.Check(wish);
     }
 

@@ -84,7 +84,7 @@ public class OtherRoadsTests
         {
             var added = Dressing.Reckon(new(grams, percent)).Value.DressingGrams;
             var command = new StepCommand(
-                AllStations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(AllStations.Of(step).UsualGain!.Value, Rested(added))]);
+                AllStations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(AllStations.Of(step).UsualGain!.Kind, Rested(added))]);
             var balance = StepDesk.WeighUp(command, null).Value.Balance;
             Assert.Equal(BalanceStatus.Fits, balance.Status);
             Assert.Equal(0, balance.Unaccounted!.Mass.Grams, 0.5e-6);

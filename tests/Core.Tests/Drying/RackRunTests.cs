@@ -13,7 +13,7 @@ public class RackRunTests
     private static readonly DateTimeOffset Laid = Now.AddHours(-10);
     private readonly List<RunEvent<RackEvent>> happened = [];
 
-    private RackState State => RackState.Of(Guid.Empty, new RackPlan(WaterOut.SpunOut, false, true, new Belief(700, 50)), Laid, happened);
+    private RackState State => RackState.Of(Guid.Empty, new RackPlan(WaterOut.SpunOut, RackPlace.Indoors, true, new Belief(700, 50)), Laid, happened);
 
     private Result<IReadOnlyList<RunEvent<RackEvent>>> Tap(RunCommand command)
     {

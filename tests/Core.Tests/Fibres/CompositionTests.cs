@@ -55,6 +55,41 @@ public class CompositionTests
         Assert.All(atOnce.Parts, p => Assert.Equal(p.Share, inTurn.Parts.Single(q => (q.Fibre, q.Breed) == (p.Fibre, p.Breed)).Share, 1e-9));
     });
 
+    // Heaps are put together, divided and lost of in whatever order: every heap's shares stay whole, and no fibre comes or goes but what was lost.
+    [Fact]
+    public void Through_any_blending_dividing_joining_and_losing_shares_stay_whole_and_every_fibre_is_conserved() =>
+        Gen.Select(Gen.Double[10, 900].Array[2, 6], Gen.Select(Gen.Int[0, 3], Gen.Int[0, 99], Gen.Int[0, 99], Gen.Double[0.05, 0.95]).Array[0, 40]).Sample((grams, steps) =>
+        {
+            Fibre[] kinds = [Fibre.Wool, Fibre.Silk, Fibre.Mohair, Fibre.Cotton, Fibre.Cashmere, Fibre.Nylon];
+            var heaps = grams.Select((g, i) => (Of: Composition.Of(kinds[i]), Grams: g)).ToList();
+            double Dry(IEnumerable<(Composition Of, double Grams)> of, Fibre fibre) => of.Sum(h => h.Grams / (1 + h.Of.Regain(65)) * h.Of.Parts.Where(p => p.Fibre == fibre).Sum(p => p.Share));
+            var before = kinds.Select(k => Dry(heaps, k)).ToArray();
+            var lost = new List<(Composition Of, double Grams)>();
+            foreach (var (what, one, other, part) in steps)
+            {
+                var (i, j) = (one % heaps.Count, other % heaps.Count);
+                switch (what)
+                {
+                    case 0 or 1 when i != j:
+                        var mixed = (Mixed(heaps[i], heaps[j]), heaps[i].Grams + heaps[j].Grams);
+                        heaps = [.. heaps.Where((_, k) => k != i && k != j), mixed];
+                        break;
+                    case 2 when heaps.Count < 12:
+                        heaps.Add((heaps[i].Of, heaps[i].Grams * part));
+                        heaps[i] = (heaps[i].Of, heaps[i].Grams * (1 - part));
+                        break;
+                    case 3:
+                        lost.Add((heaps[i].Of, heaps[i].Grams * part / 5));
+                        heaps[i] = (heaps[i].Of, heaps[i].Grams * (1 - part / 5));
+                        break;
+                }
+
+                Assert.All(heaps, h => Assert.Equal(1, h.Of.Parts.Sum(p => p.Share), 1e-9));
+            }
+
+            Assert.All(kinds.Zip(before), k => Assert.Equal(k.Second, Dry(heaps, k.First) + Dry(lost, k.First), Math.Max(1e-9, k.Second * 1e-9)));
+        });
+
     [Fact]
     public void Of_what_was_not_weighed_only_the_breed_is_lost()
     {

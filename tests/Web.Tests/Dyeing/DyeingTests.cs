@@ -50,6 +50,21 @@ public class DyeingTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task What_dye_adds_need_not_be_weighed_and_more_than_dye_adds_is_asked_about()
+    {
+        var ada = await house.Register();
+        var (clean, _) = await ada.TakeIn(new { mass = "200", form = "clean", humidityPercent = 65 });
+        object As(string mass) => new { step = "dye", from = new[] { new { lotId = clean } }, to = new[] { new { form = "clean", mass } }, humidityPercent = 65 };
+        Assert.Equal("impossible", Text((await ada.Post("/api/entries/weigh-up", As("230"))).Expect(200).GetProperty("balance"), "status"));
+        var kept = (await ada.Post("/api/entries", As("211"))).Expect(200);
+        Assert.True(kept.GetProperty("kept").GetBoolean());
+        Assert.Equal("It fits: 11 g taken up, not weighed (dye).", Text(kept, "sentence"));
+        var page = await ada.Lot(Text(kept.GetProperty("made")[0], "code")!);
+        Assert.Equal("usualGain", Text(page.GetProperty("entries").EnumerateArray().Single(e => Text(e, "step") == "dye").GetProperty("balance"), "status"));
+        Assert.Empty(page.GetProperty("agreement").GetProperty("doubts").EnumerateArray());
+    }
+
+    [Fact]
     public async Task A_draft_keeps_what_was_noted()
     {
         var ada = await house.Register();

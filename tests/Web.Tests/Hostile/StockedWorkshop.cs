@@ -1,3 +1,4 @@
+using EarthyTuft.Web.Tests.Photographs;
 using EarthyTuft.Web.Tests.Runs;
 
 namespace EarthyTuft.Web.Tests.Hostile;
@@ -15,6 +16,7 @@ internal static class StockedWorkshop
         (await person.Post("/api/samples", new { lotId = top, wrapsPerInch = 14, plies = 2, twistAngleDegrees = 25, verdict = "Shines.", uses = new[] { "shawl" } })).Expect(200);
         (await person.Post($"/api/lots/{clean}/locks", new { place = "shoulder", length = "118", crimps = 6, span = "50", wave = "curl" })).Expect(200);
         (await person.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", new { judgements = new { handle = "kind", lustre = "bright" } }, Guid.NewGuid())).Expect(200);
+        (await person.Send(HttpMethod.Post, $"/api/photographs?of=lot&id={clean}", TestPictures.Body(TestPictures.Png(24, 18)), Guid.NewGuid())).Expect(200);
         // More than went in: a draft.
         (await person.Post("/api/entries", Requests.Comb(clean, "100", "300"))).Expect(200);
 
@@ -22,6 +24,17 @@ internal static class StockedWorkshop
         await person.Log(new { step = "dehair", from = new[] { new { lotId = (await person.Log(new { step = "wash", from = new[] { new { lotId = down } }, to = new[] { new { form = "clean", mass = "230" } }, losses = new[] { new { kind = "dirtAndSand" } } })).Id } }, to = new[] { new { form = "down", mass = "150" } }, losses = new[] { new { kind = "guardHair", mass = "76" } } });
 
         var tub = (await person.Send(HttpMethod.Post, "/api/scouring/tubs", new { name = "zinc tub", litres = "40" })).Expect(200).GetProperty("id").GetGuid();
+        var drum = (await person.Send(HttpMethod.Post, "/api/tools/cards", new { name = "drum", kind = "drumCarder", width = "20", length = "57" })).Expect(200).GetProperty("id").GetGuid();
+        var (carded, _) = await person.TakeIn(new { mass = "180", form = "clean" });
+        (await person.Post("/api/runs", new { craft = "card", lotIds = new[] { carded }, toolId = drum })).Expect(200);
+        var combs = (await person.Send(HttpMethod.Post, "/api/tools/combs", new { name = "combs", kind = "combs", width = "14", rows = 2 })).Expect(200).GetProperty("id").GetGuid();
+        (await person.Send(HttpMethod.Post, "/api/tools/combs", new { name = "horn diz", kind = "diz", hole = "3" })).Expect(200);
+        var (combed, _) = await person.TakeIn(new { mass = "120", form = "clean", breed = "Wensleydale" });
+        (await person.Post("/api/runs", new { craft = "comb", lotIds = new[] { combed }, toolId = combs, wanted = "tip" })).Expect(200);
+        var (white, _) = await person.TakeIn(new { mass = "120", form = "clean" });
+        var (silk, _) = await person.TakeIn(new { mass = "40", form = "top", fibre = "silk", colour = "gold" });
+        (await person.Post("/api/runs", new { craft = "blend", by = "weight", most = "20", components = new[] { new { lotId = white, amount = "80" }, new { lotId = silk, amount = "20" } } })).Expect(200);
+        (await person.Post("/api/runs", new { craft = "divide", chart = new { colours = new object[] { new { name = "a", lotId = silk }, new { name = "b", colour = "woad" } }, repeat = "a b", strip = "2", plies = new[] { new { order = "same" } } } })).Expect(200);
         var rack = (await person.Send(HttpMethod.Post, "/api/scouring/racks", new { name = "loft", areaSquareMetres = 1.5 })).Expect(200).GetProperty("id").GetGuid();
         (await person.Send(HttpMethod.Post, "/api/scouring/recipes", new { name = "Gently", wish = new { school = "handHot", minutes = 20 } })).Expect(200);
         (await person.Send(HttpMethod.Post, "/api/instruments", new { kind = "probe", name = "probe", host = "127.0.0.1", port = 9, on = false })).Expect(200);

@@ -7,8 +7,20 @@ internal static class Running
 {
     public static Task<Reply> BeginWash(Person who, object plan, Guid? key = null) => who.Post("/api/runs", new { craft = "wash", plan }, key);
 
-    public static Task<Reply> BeginRack(Person who, Guid[] lotIds, string? mass = null, Guid? rackId = null, DateTimeOffset? startedAt = null, bool outdoors = false, Guid? key = null) =>
-        who.Post("/api/runs", new { craft = "dry", lotIds, mass, rackId, startedAt, outdoors }, key);
+    public static Task<Reply> BeginRack(Person who, Guid[] lotIds, string? mass = null, Guid? rackId = null, DateTimeOffset? startedAt = null, string place = "indoors", Guid? key = null) =>
+        who.Post("/api/runs", new { craft = "dry", lotIds, mass, rackId, startedAt, place }, key);
+
+    /// <summary>Begins work in loads at the cards or the combs.</summary>
+    public static Task<Reply> BeginLoads(Person who, string craft, Guid lot, object? more = null, Guid? key = null)
+    {
+        var body = new Dictionary<string, object?> { ["craft"] = craft, ["lotIds"] = new[] { lot } };
+        foreach (var property in more?.GetType().GetProperties() ?? [])
+        {
+            body[property.Name] = property.GetValue(more);
+        }
+
+        return who.Post("/api/runs", body, key);
+    }
 
     public static Task<Reply> Tap(Person who, Guid run, object command, Guid? key = null) => who.Post($"/api/runs/{run}/events", command, key);
 

@@ -1,3 +1,7 @@
+using EarthyTuft.Core.Blending;
+using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Combing;
+using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -6,6 +10,10 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Tools;
+using EarthyTuft.Data.Blending;
+using EarthyTuft.Data.Carding;
+using EarthyTuft.Data.Combing;
+using EarthyTuft.Data.Dividing;
 using EarthyTuft.Data.Drying;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Runs;
@@ -39,6 +47,20 @@ public class StoredPayloadTests
     [MemberData(nameof(RackEvents))]
     public void An_event_of_a_rack_comes_back(RackEvent what) => Assert.Equal(what, StoredRack.Read(StoredRack.Row(new RunEvent<RackEvent>(Guid.NewGuid(), At, what), "Ada")));
 
+    public static readonly TheoryData<CardEvent> CardEvents =
+        [new LoadCarded(47.5, "47,5"), new LoadCarded(null, ""), new LoadsCounted(9), new LoadWeighed(Guid.NewGuid(), 38, "38 g"), new PassBegun(), new NepsCounted(12, 2.5, "2.5 g")];
+
+    [Theory]
+    [MemberData(nameof(CardEvents))]
+    public void An_event_of_carding_comes_back(CardEvent what) => Assert.Equal(what, StoredCard.Read(StoredCard.Row(new RunEvent<CardEvent>(Guid.NewGuid(), At, what), "Ada")));
+
+    [Fact]
+    public void Where_a_rack_stood_is_read_from_the_first_version()
+    {
+        Assert.Equal(RackPlace.Outdoors, StoredRack.Plan("""{"v":1,"waterOut":"dripping","outdoors":true,"netted":false,"expectedGrams":null,"expectedDeviation":null}""").Place);
+        Assert.Equal(RackPlace.Indoors, StoredRack.Plan("""{"v":1,"waterOut":"spunOut","outdoors":false,"netted":true,"expectedGrams":880,"expectedDeviation":60}""").Place);
+    }
+
     [Fact]
     public void A_plan_comes_back_whole()
     {
@@ -49,9 +71,41 @@ public class StoredPayloadTests
         Assert.Equivalent(wash, back, strict: true);
         Assert.Equivalent(wish, StoredWash.Wish(StoredWash.Write(wish)), strict: true);
 
-        var rack = new RackPlan(WaterOut.Dripping, true, false, new Belief(880, 60));
+        var rack = new RackPlan(WaterOut.Dripping, RackPlace.HeatedRoom, false, new Belief(880, 60));
         Assert.Equal(rack, StoredRack.Plan(StoredRack.Write(rack)));
         Assert.Equal(rack with { Expected = null }, StoredRack.Plan(StoredRack.Write(rack with { Expected = null })));
+        var carding = new CardPlan(430, new LoadSize(51.3, 8, IsSaid: true), LotForm.Rolag, LaidOn.Crosswise, TakenOff.RolledAcross, "Fine");
+        Assert.Equal(carding, StoredCard.Plan(StoredCard.Write(carding)));
+        var drum = ToolRow.Of("drum", ToolKind.DrumCarder, new Cloth(20, 57, 72), []);
+        drum.Note(new Upkeep(At, "Ada", "bent teeth"));
+        Assert.Equal((new Cloth(20, 57, 72), new Upkeep(At, "Ada", "bent teeth")), (drum.Cards.Cloth, Assert.Single(drum.Cards.Upkeep)));
+        Assert.Throws<InvalidOperationException>(() => drum.Tub);
+        var combing = new CombPlan(300, new LoadSize(33, 4), CombWay.PulledThrough, LockEnd.Tip, LockEnd.Butt, 3, DrawnOff.Diz, 2.5, "Long");
+        Assert.Equal(combing, StoredComb.Plan(StoredComb.Write(combing)));
+        CombEvent[] events =
+        [
+            new FibreTransferred(), new LoadCombed(29, 4, "29", "4 g"), new CombLoadsCounted(3), new CombLoadWeighed(Guid.NewGuid(), null, 5, "", "5"), new TuftsWeighed(0.4, 4, "0.4"),
+            new EndsKept(3, "3"), new CombWasteWeighed(12, "12"), new SliverWeighed(2, 9, "9"), new NestsCounted(6, 40, "40"),
+        ];
+        Assert.All(events, e => Assert.Equal(e, StoredComb.Read(StoredComb.Row(new RunEvent<CombEvent>(Guid.NewGuid(), At, e), "Ada"))));
+        var blend = new BlendPlan(1200, new LoadSize(50, 3), [new(Guid.NewGuid(), "W-01", 0.98), new(Guid.NewGuid(), "S-01", 0.02)], BlendOn.Hackle, LotForm.Top, 12, 3, 4);
+        Assert.Equivalent(blend, StoredBlend.Plan(StoredBlend.Write(blend)), strict: true);
+        BlendEvent[] blended = [new LoadBlended(49, "49 g"), new LoadBlended(null, ""), new BlendLoadsCounted(4), new BlendPassed()];
+        Assert.All(blended, e => Assert.Equal(e, StoredBlend.Read(StoredBlend.Row(new RunEvent<BlendEvent>(Guid.NewGuid(), At, e), "Ada"))));
+        var red = Shade.Of("#C04020");
+        var chart = new StripPlan([new("a", Guid.NewGuid(), "T-01", red), new("b", null, "", Shade.Undyed)], [[new Strip("a", red, 10), new Strip("b", Shade.Undyed, 9)], [new Strip("", red, 19)]], 135);
+        Assert.Equivalent(chart, StoredStrips.Plan(StoredStrips.Write(chart)), strict: true);
+        StripEvent[] torn = [new StripDone(1), new BetterEndNoted("a", DraftsFrom.OtherEnd), new StripsReplanned([[new Strip("b", red, 4)], []])];
+        Assert.All(torn, e => Assert.Equivalent(e, StoredStrips.Read(StoredStrips.Row(new RunEvent<StripEvent>(Guid.NewGuid(), At, e), "Ada")), strict: true));
+        CardEvent[] came = [new ProductsCounted(new CardProducts(24, 1.9, true, 6, ProductsKept.Bundled, 3), "1.9 g"), new CardWasteWeighed(LossKind.CardWaste, 4, "4")];
+        Assert.All(came, e => Assert.Equal(e, StoredCard.Read(StoredCard.Row(new RunEvent<CardEvent>(Guid.NewGuid(), At, e), "Ada"))));
+        var hackle = ToolRow.Of("hackle", ToolKind.Hackle, new Tines(30, 1, 12), []);
+        hackle.Note(new Upkeep(At, "Ada", "two bent"));
+        Assert.Equal((new Tines(30, 1, 12), new Upkeep(At, "Ada", "two bent")), (hackle.Combs.Tines, Assert.Single(hackle.Noted())));
+        var diz = ToolRow.Of("horn", new Diz(3), []);
+        diz.Note(new Upkeep(At, "Ada", "polished"));
+        Assert.Equal((new Diz(3), 1), (diz.Diz.Diz, diz.Noted().Count));
+        Assert.Throws<InvalidOperationException>(() => diz.Combs);
         Assert.Equal(new Tub(60, 1.1), ToolRow.Of("tub", new Tub(60, 1.1)).Tub);
         Assert.Equal(new Rack(2.2), ToolRow.Of("rack", new Rack(2.2)).Rack);
         Assert.Throws<InvalidOperationException>(() => ToolRow.Of("rack", new Rack(2.2)).Tub);

@@ -120,19 +120,23 @@ api.use(middleware);
 export const server = createQueryClient(api);
 
 /** Sends a file, which the typed client does not do. */
-export async function sendText(path: string, text: Blob): Promise<unknown> {
+export async function sendFile<T>(path: string, file: Blob, type: string, key?: string): Promise<T> {
   let response: Response;
   try {
     response = await fetch(path, {
       method: 'POST',
-      body: text,
-      headers: { 'Content-Type': 'text/csv', ...(token ? { 'X-Token': token } : {}) },
+      body: file,
+      headers: {
+        'Content-Type': type,
+        ...(token ? { 'X-Token': token } : {}),
+        ...(key ? { 'Idempotency-Key': key } : {}),
+      },
     });
   } catch {
     throw new Problem(0, 'away', 'The workshop’s server cannot be reached just now.');
   }
   if (!response.ok) throw await problemOf(response);
-  return response.json();
+  return (await response.json()) as T;
 }
 
 /** After an error nothing is asked again by itself for so many milliseconds; a tap on "again" asks at once. */

@@ -28,11 +28,19 @@ export const refreshLog = () =>
       '/api/scouring/washed/{code}',
       '/api/entries/{id}/question',
     ],
-    ['/api/lots', '/api/samples', '/api/drafts', '/api/animals'],
+    ['/api/lots', '/api/samples', '/api/drafts', '/api/animals', '/api/photographs'],
   );
 
 /** After a change to what stands about in the workshop. */
-export const refreshTools = () => again(['/api/scouring', '/api/instruments', '/api/breeds', '/api/breeds/search']);
+export const refreshTools = () =>
+  again([
+    '/api/scouring',
+    '/api/tools/cards',
+    '/api/tools/combs',
+    '/api/instruments',
+    '/api/breeds',
+    '/api/breeds/search',
+  ]);
 
 const course = server.queryOptions('get', '/api/course');
 

@@ -1037,6 +1037,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/course/motion': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Says how long this person wants to do one motion in a day at most. */
+    put: operations['boundMotion'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/course/door': {
     parameters: {
       query?: never;
@@ -1431,6 +1448,299 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/tools/cards': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Hand cards, drums, boards and flicks. */
+    get: operations['listCards'];
+    put?: never;
+    /** Adds hand cards, a drum, a board or a flick. */
+    post: operations['addCards'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/combs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Combs, hackles and dizzes. */
+    get: operations['listCombs'];
+    put?: never;
+    /** Adds combs, a hackle or a diz. */
+    post: operations['addCombs'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/{id}/upkeep': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Notes what was seen or done to a tool. */
+    post: operations['noteUpkeep'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Puts a tool away; what it was used for stays. */
+    delete: operations['retireTool'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/carding/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Equal loads for some cards, and what does not suit. */
+    post: operations['planLoads'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/combing/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Loads for some combs, the end that will lead, and what does not suit. */
+    post: operations['planCombing'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/blending/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** What to weigh out, in which order to lay it on, and how even it gets. */
+    post: operations['planBlend'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/dividing/rehearse': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Strips for each ply, and what they look like as yarn and as knitting. */
+    post: operations['rehearse'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/dividing/sizes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Equal strips of a batt or a top: how many, how wide, how heavy and how long. */
+    post: operations['sizeStrips'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Photographs of one thing, or of the workshop, the newest first. Of a lot also those of its entries, runs and samples. */
+    get: operations['listPhotographs'];
+    put?: never;
+    /** Puts a photograph on a lot, an entry, a run or a sample. */
+    post: operations['addPhotograph'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/colours': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** The main colours of a picture and the own lots nearest to them; the picture is not kept. */
+    post: operations['readPictureColours'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/picture': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The photograph. */
+    get: operations['showPhotograph'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/small': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The photograph, small enough for a list. */
+    get: operations['showSmallPhotograph'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/colours': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The main colours of a photograph and the own lots nearest to them. */
+    get: operations['readPhotographColours'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Writes something under a photograph. */
+    put: operations['captionPhotograph'];
+    post?: never;
+    /** Takes a photograph out for good. */
+    delete: operations['removePhotograph'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparing/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The preparations of a lot beside one another. */
+    get: operations['comparePreparations'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparing/{code}/trial': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Divides a few grams off for each of several preparations, each on its way there. */
+    post: operations['setUpTrial'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reckon': {
     parameters: {
       query?: never;
@@ -1668,7 +1978,7 @@ export interface components {
       field?: null | string;
     };
     /** @enum {unknown} */
-    BalanceStatus: 'open' | 'fits' | 'usualLoss' | 'suspicious' | 'impossible';
+    BalanceStatus: 'open' | 'fits' | 'usualLoss' | 'usualGain' | 'suspicious' | 'impossible';
     BalanceView: {
       in: null | components['schemas']['MassFigure'];
       gains: components['schemas']['MassFigure'];
@@ -1727,6 +2037,106 @@ export interface components {
       /** Format: double */
       doseGrams?: null | number;
     };
+    BlendComponentRequest: {
+      /** Format: uuid */
+      lotId: string;
+      amount: string;
+    };
+    /** @enum {unknown} */
+    BlendOn: 'drum' | 'board' | 'hackle' | 'handCards';
+    BlendPassView: {
+      /** Format: int32 */
+      passes: number;
+      layers: number[];
+      yarn: string[];
+      /** Format: double */
+      unevenPercent: null | number;
+    };
+    BlendPlanView: {
+      /** Format: int32 */
+      loads: number;
+      perLoad: components['schemas']['MassFigure'];
+      most: components['schemas']['MassFigure'];
+      total: components['schemas']['MassFigure'];
+      portions: components['schemas']['BlendPortionView'][];
+      laid: components['schemas']['LayerView'][];
+      /** Format: double */
+      meanMicron: null | number;
+      /** Format: double */
+      meanRegainPercent: null | number;
+      price: null | string;
+      shade: string;
+      notes: string[];
+      picture: components['schemas']['BlendPassView'][];
+      /** Format: double */
+      floorPercent: number;
+      /** Format: double */
+      layersOnPaper: number;
+    };
+    BlendPortionView: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      parentage: string;
+      fibre: components['schemas']['Fibre'];
+      form: components['schemas']['LotForm'];
+      share: string;
+      /** Format: double */
+      fraction: number;
+      total: components['schemas']['MassFigure'];
+      perLoad: components['schemas']['MassFigure'];
+      /** Format: double */
+      worstErrorPercent: number;
+      weigh: components['schemas']['WeighAdvice'];
+      advice: string;
+      left: null | components['schemas']['MassFigure'];
+      shade: string;
+    };
+    BlendShareView: {
+      code: string;
+      share: string;
+      total: components['schemas']['MassFigure'];
+      perLoad: components['schemas']['MassFigure'];
+      weigh: components['schemas']['WeighAdvice'];
+      advice: string;
+    };
+    BlendStart: {
+      components: components['schemas']['BlendComponentRequest'][];
+      by?: components['schemas']['SharesBy'];
+      total?: null | string;
+      /** Format: uuid */
+      toolId?: null | string;
+      most?: null | string;
+      on?: components['schemas']['BlendOn'];
+      gives?: components['schemas']['LotForm'];
+      /**
+       * Format: int32
+       * @default 12
+       */
+      layers: number;
+      /**
+       * Format: int32
+       * @default 2
+       */
+      passes: number;
+      /**
+       * Format: int32
+       * @default 4
+       */
+      splitIn: number;
+      /**
+       * Format: int32
+       * @default 10
+       */
+      taken: number;
+      /**
+       * Format: int32
+       * @default 1
+       */
+      seed: number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
     Breed: {
       name: string;
       fibre: components['schemas']['Fibre'];
@@ -1749,6 +2159,76 @@ export interface components {
       breed: components['schemas']['Breed'];
       from: components['schemas']['Provenance'];
     };
+    CaptionRequest: {
+      caption: string;
+    };
+    CardLoadView: {
+      /** Format: uuid */
+      event: string;
+      /** Format: double */
+      share: number;
+      mass: null | components['schemas']['MassFigure'];
+      standing: components['schemas']['LoadStanding'];
+      alone: boolean;
+    };
+    CardPassView: {
+      /** Format: int32 */
+      number: number;
+      loads: components['schemas']['CardLoadView'][];
+      /** Format: double */
+      variation: null | number;
+      /** Format: double */
+      nepsPerGram: null | number;
+      /** Format: double */
+      nepsDoubt: null | number;
+    };
+    CardPlanView: {
+      /** Format: int32 */
+      loads: number;
+      perLoad: components['schemas']['MassFigure'];
+      most: components['schemas']['MassFigure'];
+      all: components['schemas']['MassFigure'];
+      takenOff: components['schemas']['TakenOff'];
+      order: components['schemas']['FibreOrder'];
+      cautions: string[];
+    };
+    CardStart: {
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      gives?: components['schemas']['LotForm'];
+      laidOn?: components['schemas']['LaidOn'];
+      takenOff?: null | components['schemas']['TakenOff'];
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    CardWasteView: {
+      kind: components['schemas']['LossKind'];
+      mass: components['schemas']['MassFigure'];
+    };
+    CardsRequest: {
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      width: string;
+      length: string;
+      /** Format: double */
+      teethPerSquareInch?: null | number;
+    };
+    CardsView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      /** Format: double */
+      widthCentimetres: number;
+      /** Format: double */
+      lengthCentimetres: number;
+      /** Format: double */
+      teethPerSquareInch: null | number;
+      upkeep: components['schemas']['UpkeepView'][];
+    };
     Caution: {
       hazard: string;
       care: string;
@@ -1764,6 +2244,23 @@ export interface components {
       because: string;
       /** Format: uuid */
       voidedEntryId: null | string;
+    };
+    ChartColourView: {
+      name: string;
+      code: null | string;
+      colour: string;
+      from: null | components['schemas']['DraftsFrom'];
+    };
+    ChartPlyView: {
+      strips: components['schemas']['ChartStripView'][];
+      /** Format: int32 */
+      done: number;
+      rest: string;
+    };
+    ChartStripView: {
+      name: string;
+      colour: string;
+      mass: components['schemas']['MassFigure'];
     };
     ChooseRoute: {
       aim: components['schemas']['Aim'];
@@ -1803,8 +2300,148 @@ export interface components {
      * @enum {unknown}
      */
     Coat: 'single' | 'double' | 'kempy';
+    ColourNeed: {
+      name: string;
+      colour: string;
+      /** Format: int32 */
+      strips: number;
+      mass: components['schemas']['MassFigure'];
+      code: null | string;
+      left: null | components['schemas']['MassFigure'];
+      short: string;
+    };
+    ColourRequest: {
+      name: string;
+      /** Format: uuid */
+      lotId?: null | string;
+      colour?: null | string;
+    };
+    CombLoadView: {
+      /** Format: uuid */
+      event: string;
+      top: null | components['schemas']['MassFigure'];
+      noil: null | components['schemas']['MassFigure'];
+      /** Format: double */
+      noilPercent: null | number;
+      standsOut: boolean;
+      /** Format: int32 */
+      transfers: number;
+      alone: boolean;
+    };
+    CombPlanView: {
+      /** Format: int32 */
+      loads: number;
+      perLoad: components['schemas']['MassFigure'];
+      most: components['schemas']['MassFigure'];
+      all: components['schemas']['MassFigure'];
+      /** Format: int32 */
+      transfers: number;
+      leading: components['schemas']['LockEnd'];
+      takesOneMore: boolean;
+      gives: components['schemas']['LotForm'];
+      fills: number[];
+      cautions: string[];
+    };
+    CombStart: {
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      way?: components['schemas']['CombWay'];
+      lashedBy?: components['schemas']['LockEnd'];
+      wanted?: null | components['schemas']['LockEnd'];
+      /**
+       * Format: int32
+       * @default 3
+       */
+      atLeast: number;
+      drawnOff?: components['schemas']['DrawnOff'];
+      /** Format: uuid */
+      dizId?: null | string;
+      /** Format: double */
+      dizMillimetres?: null | number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    /** @enum {unknown} */
+    CombWay: 'lashed' | 'pulledThrough' | 'hackle' | 'flicked' | 'littleByLittle';
+    CombsRequest: {
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      width?: null | string;
+      /** Format: int32 */
+      rows?: null | number;
+      height?: null | string;
+      hole?: null | string;
+    };
+    CombsView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      /** Format: double */
+      widthCentimetres: null | number;
+      /** Format: int32 */
+      rows: null | number;
+      /** Format: double */
+      heightCentimetres: null | number;
+      /** Format: double */
+      holeMillimetres: null | number;
+      upkeep: components['schemas']['UpkeepView'][];
+    };
     /** @enum {unknown} */
     Compaction: 'dyed' | 'stored';
+    CompareCell: {
+      text: null | string;
+      giveOrTake: null | string;
+      standing: components['schemas']['Standing'];
+    };
+    CompareLineView: {
+      by: components['schemas']['ComparedBy'];
+      cells: components['schemas']['CompareCell'][];
+      differs: boolean;
+    };
+    ComparePage: {
+      lot: components['schemas']['LotLine'];
+      fibre: components['schemas']['Fibre'];
+      ways: components['schemas']['CompareWayView'][];
+      lines: components['schemas']['CompareLineView'][];
+      otherwise: components['schemas']['Otherwise'][];
+      sentences: string[];
+      waiting: components['schemas']['WaitingTrial'][];
+    };
+    CompareWayView: {
+      name: string;
+      form: components['schemas']['LotForm'];
+      road: components['schemas']['StepKind'][];
+      lots: components['schemas']['LotRef'][];
+      taken: components['schemas']['MassFigure'];
+      made: components['schemas']['MassFigure'];
+      rest: null | components['schemas']['MassFigure'];
+      lost: components['schemas']['MassFigure'];
+      /** Format: double */
+      preparingHours: null | number;
+      /** Format: double */
+      spinningHours: null | number;
+      /** Format: int32 */
+      untimed: number;
+      notes: string[];
+      samples: components['schemas']['SampleView'][];
+    };
+    /** @enum {unknown} */
+    ComparedBy:
+      | 'yield'
+      | 'restShare'
+      | 'gramsPerHour'
+      | 'neps'
+      | 'joins'
+      | 'lumps'
+      | 'preparingHours'
+      | 'spinningHours'
+      | 'wholeHours'
+      | 'hoursForTheRest'
+      | 'costPer100Grams';
     CompletionRequest: {
       heap?: null | components['schemas']['HeapRequest'];
       loss?: null | components['schemas']['LosingRequest'];
@@ -1846,7 +2483,97 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
-    CraftView: components['schemas']['CraftViewWashView'] | components['schemas']['CraftViewRackView'];
+    CraftView:
+      | components['schemas']['CraftViewWashView']
+      | components['schemas']['CraftViewCardView']
+      | components['schemas']['CraftViewCombView']
+      | components['schemas']['CraftViewBlendView']
+      | components['schemas']['CraftViewStripChartView']
+      | components['schemas']['CraftViewRackView'];
+    CraftViewBlendView: {
+      /** @enum {string} */
+      craft: 'blend';
+      tool: null | string;
+      on: components['schemas']['BlendOn'];
+      gives: components['schemas']['LotForm'];
+      total: components['schemas']['MassFigure'];
+      perLoad: components['schemas']['MassFigure'];
+      portions: components['schemas']['BlendShareView'][];
+      laid: components['schemas']['LayerView'][];
+      shades: string[];
+      loads: components['schemas']['MassFigure'][];
+      /** Format: int32 */
+      planned: number;
+      /** Format: int32 */
+      passes: number;
+      /** Format: int32 */
+      plannedPasses: number;
+      /** Format: int32 */
+      splitIn: number;
+      sentence: string;
+      /** Format: double */
+      minutesLeft: null | number;
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
+    CraftViewCardView: {
+      /** @enum {string} */
+      craft: 'card';
+      tool: null | string;
+      kind: null | components['schemas']['ToolKind'];
+      plan: components['schemas']['CardPlanView'];
+      gives: components['schemas']['LotForm'];
+      laidOn: components['schemas']['LaidOn'];
+      takenOff: components['schemas']['TakenOff'];
+      passes: components['schemas']['CardPassView'][];
+      sentence: string;
+      verdict: components['schemas']['NepVerdict'];
+      advice: string;
+      /** Format: double */
+      nextNeps: null | number;
+      /** Format: double */
+      minutesLeft: null | number;
+      products: string;
+      wasteKinds: components['schemas']['LossKind'][];
+      waste: components['schemas']['CardWasteView'][];
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
+    CraftViewCombView: {
+      /** @enum {string} */
+      craft: 'comb';
+      tool: null | string;
+      kind: null | components['schemas']['ToolKind'];
+      plan: components['schemas']['CombPlanView'];
+      way: components['schemas']['CombWay'];
+      lashedBy: components['schemas']['LockEnd'];
+      wanted: null | components['schemas']['LockEnd'];
+      drawnOff: components['schemas']['DrawnOff'];
+      /** Format: double */
+      dizMillimetres: null | number;
+      loads: components['schemas']['CombLoadView'][];
+      /** Format: int32 */
+      transfers: number;
+      leading: components['schemas']['LockEnd'];
+      isReady: boolean;
+      leadingSentence: string;
+      tenderSentence: string;
+      /** Format: double */
+      noilPercent: null | number;
+      noilSentence: string;
+      verdict: components['schemas']['TransferVerdict'];
+      /** Format: int32 */
+      loadsTogether: number;
+      advice: string;
+      /** Format: double */
+      gramsPerMetre: null | number;
+      sliver: string;
+      apart: string;
+      /** Format: double */
+      minutesLeft: null | number;
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
     CraftViewRackView: {
       /** @enum {string} */
       craft: 'dry';
@@ -1858,7 +2585,7 @@ export interface components {
       crowded: boolean;
       waitingForRoom: string[];
       waterOut: components['schemas']['WaterOut'];
-      outdoors: boolean;
+      place: components['schemas']['RackPlace'];
       netted: boolean;
       pastBedtime: boolean;
       rest: null | components['schemas']['MassFigure'];
@@ -1872,6 +2599,16 @@ export interface components {
       axis: components['schemas']['MassAxis'];
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
+    };
+    CraftViewStripChartView: {
+      /** @enum {string} */
+      craft: 'divide';
+      plies: components['schemas']['ChartPlyView'][];
+      colours: components['schemas']['ChartColourView'][];
+      isDone: boolean;
+      sentence: string;
+      /** Format: uuid */
+      lastEvent: null | string;
     };
     CraftViewWashView: {
       /** @enum {string} */
@@ -1968,7 +2705,11 @@ export interface components {
       recordedAt: string;
     };
     /** @enum {unknown} */
+    DraftsFrom: 'markedEnd' | 'otherEnd' | 'noDifference';
+    /** @enum {unknown} */
     Draw: 'short' | 'long';
+    /** @enum {unknown} */
+    DrawnOff: 'diz' | 'hand' | 'fromComb';
     /** @enum {unknown} */
     DriedHow: 'shade' | 'sun' | 'rack' | 'hung' | 'heat';
     DyePortion: {
@@ -2066,6 +2807,8 @@ export interface components {
       | 'polyester'
       | 'acrylic'
       | 'acetate';
+    /** @enum {unknown} */
+    FibreOrder: 'parallel' | 'mostly' | 'jumbled';
     /**
      * @default withStrongFibre
      * @enum {unknown}
@@ -2202,6 +2945,11 @@ export interface components {
       state?: null | components['schemas']['WeighingState'];
       notes?: null | string;
     };
+    /**
+     * @default straight
+     * @enum {unknown}
+     */
+    HeldAs: 'straight' | 'fold';
     /** @enum {unknown} */
     HowMuch: 'none' | 'little' | 'some' | 'much';
     HungSample: {
@@ -2299,6 +3047,13 @@ export interface components {
       key: components['schemas']['InstrumentKey'];
     };
     /** @enum {unknown} */
+    LaidOn: 'lengthwise' | 'crosswise';
+    LayerView: {
+      /** Format: int32 */
+      component: number;
+      mass: components['schemas']['MassFigure'];
+    };
+    /** @enum {unknown} */
     Leaning: 'goodFor' | 'carefulWith';
     LeaveRequest: {
       step: components['schemas']['StepKind'];
@@ -2337,6 +3092,10 @@ export interface components {
       /** Format: double */
       degrees?: null | number;
     };
+    /** @enum {unknown} */
+    LoadStanding: 'notKnown' | 'even' | 'light' | 'heavy';
+    /** @enum {unknown} */
+    LockEnd: 'butt' | 'tip';
     LockRequest: {
       length: string;
       place?: components['schemas']['FleecePlace'];
@@ -2532,6 +3291,11 @@ export interface components {
       changes: components['schemas']['ChangeView'][];
       washed: null | components['schemas']['WashedView'];
     };
+    LotRef: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+    };
     /**
      * @default matt
      * @enum {unknown}
@@ -2559,6 +3323,14 @@ export interface components {
     };
     /** @enum {unknown} */
     MassUnit: 'gram' | 'kilogram' | 'ounce' | 'pound';
+    MatchedLot: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      colour: string;
+      shade: string;
+    };
     Measure: {
       key: string;
       unit: string;
@@ -2597,6 +3369,21 @@ export interface components {
       hours: number;
       month: string;
     };
+    MotionDay: {
+      /** Format: int32 */
+      mostMinutes: null | number;
+      done: components['schemas']['MotionDone'][];
+    };
+    MotionDone: {
+      step: components['schemas']['StepKind'];
+      /** Format: int32 */
+      minutes: number;
+      isOver: boolean;
+    };
+    MotionRequest: {
+      /** Format: int32 */
+      mostMinutes: null | number;
+    };
     NeededView: {
       wanted: components['schemas']['MassFigure'];
       atMedian: components['schemas']['MassFigure'];
@@ -2604,6 +3391,8 @@ export interface components {
       yield: components['schemas']['NumberFigure'];
       experience: string;
     };
+    /** @enum {unknown} */
+    NepVerdict: 'cannotTell' | 'goOn' | 'hardlyWorthIt' | 'clean' | 'rising';
     NextBathView: {
       /** Format: int32 */
       batch: number;
@@ -2635,6 +3424,8 @@ export interface components {
       if: string;
       then: components['schemas']['PreparedAs'];
     };
+    /** @enum {unknown} */
+    Otherwise: 'draw' | 'plies' | 'thickness' | 'twist' | 'spinner' | 'preparer' | 'day' | 'amount';
     PartView: {
       fibre: components['schemas']['Fibre'];
       breed: string;
@@ -2660,6 +3451,46 @@ export interface components {
       email: string;
       code: string;
       password: string;
+    };
+    PatchView: {
+      rows: string[][];
+      /** Format: int32 */
+      rowsInAll: number;
+    };
+    PhotographList: {
+      photographs: components['schemas']['PhotographView'][];
+      after: null | string;
+    };
+    /** @enum {unknown} */
+    PhotographOf: 'lot' | 'entry' | 'run' | 'sample';
+    PhotographView: {
+      /** Format: uuid */
+      id: string;
+      of: components['schemas']['PhotographOf'];
+      /** Format: uuid */
+      ofId: string;
+      caption: string;
+      /** Format: int32 */
+      width: number;
+      /** Format: int32 */
+      height: number;
+      /** Format: date-time */
+      addedAt: string;
+      who: string;
+    };
+    PictureColourView: {
+      colour: string;
+      /** Format: double */
+      percent: number;
+      nearest: null | components['schemas']['MatchedLot'];
+      isLacking: boolean;
+      sentence: string;
+    };
+    PictureColours: {
+      colours: components['schemas']['PictureColourView'][];
+      recipe: components['schemas']['RecipeShare'][];
+      repeat: number[];
+      sentence: string;
     };
     PlaceView: {
       place: components['schemas']['FleecePlace'];
@@ -2712,6 +3543,35 @@ export interface components {
       minutes: number;
       warnings: string[];
     };
+    /**
+     * @default together
+     * @enum {unknown}
+     */
+    Plied: 'together' | 'chain' | 'cable';
+    /**
+     * @default same
+     * @enum {unknown}
+     */
+    PlyOrder: 'same' | 'offset' | 'mirrored' | 'own' | 'plain';
+    PlyRequest: {
+      order?: components['schemas']['PlyOrder'];
+      /**
+       * Format: int32
+       * @default 1
+       */
+      by: number;
+      own?: null | string;
+      plain?: null | string;
+      masses?: null | string[];
+    };
+    PlyView: {
+      strips: components['schemas']['StripView'][];
+      total: components['schemas']['MassFigure'];
+      /** Format: double */
+      metres: number;
+      singles: string[];
+      drift: string;
+    };
     PortionView: {
       /** Format: double */
       percent: number;
@@ -2727,6 +3587,11 @@ export interface components {
       detail?: null | string;
       instance?: null | string;
     };
+    /**
+     * @default loose
+     * @enum {unknown}
+     */
+    ProductsKept: 'loose' | 'numbered' | 'bundled';
     /** @enum {unknown} */
     Provenance: 'measured' | 'reckoned' | 'yours' | 'typical' | 'guessed';
     QuestionView: {
@@ -2739,6 +3604,8 @@ export interface components {
       sentence: string;
       answers: components['schemas']['AnswerTap'][];
     };
+    /** @enum {unknown} */
+    RackPlace: 'indoors' | 'heatedRoom' | 'outdoors';
     RackRequest: {
       name: string;
       /** Format: double */
@@ -2761,6 +3628,13 @@ export interface components {
     RecipeRequest: {
       name: string;
       wish: components['schemas']['ScourWishRequest'];
+    };
+    RecipeShare: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      /** Format: int32 */
+      percent: number;
     };
     RecipeView: {
       /** Format: uuid */
@@ -2810,6 +3684,50 @@ export interface components {
       workshopName?: null | string;
       timeZone?: null | string;
       invitationCode?: null | string;
+    };
+    RehearsalView: {
+      needs: components['schemas']['ColourNeed'][];
+      plies: components['schemas']['PlyView'][];
+      /** Format: double */
+      yarnMetres: number;
+      yarn: string[][];
+      inHand: components['schemas']['PatchView'];
+      acrossRoom: components['schemas']['PatchView'];
+      sentences: string[];
+    };
+    RehearseRequest: {
+      colours: components['schemas']['ColourRequest'][];
+      repeat: string;
+      strip: string;
+      plies: components['schemas']['PlyRequest'][];
+      /**
+       * Format: int32
+       * @default 1
+       */
+      times: number;
+      /** @default false */
+      mirrored: boolean;
+      /**
+       * Format: double
+       * @default 135
+       */
+      singlesTex: number;
+      /** Format: double */
+      supplyGramsPerMetre?: null | number;
+      /** Format: double */
+      pieceMillimetres?: null | number;
+      held?: components['schemas']['HeldAs'];
+      plied?: components['schemas']['Plied'];
+      /**
+       * Format: int32
+       * @default 30
+       */
+      stitches: number;
+      /**
+       * Format: double
+       * @default 12
+       */
+      millimetresPerStitch: number;
     };
     ReserveRequest: {
       mass: null | string;
@@ -2952,6 +3870,28 @@ export interface components {
       | components['schemas']['RunCommandReadBath']
       | components['schemas']['RunCommandHangProbe']
       | components['schemas']['RunCommandLiftBath']
+      | components['schemas']['RunCommandCardOneLoad']
+      | components['schemas']['RunCommandCountCardLoads']
+      | components['schemas']['RunCommandWeighCardLoad']
+      | components['schemas']['RunCommandBeginCardPass']
+      | components['schemas']['RunCommandCountNeps']
+      | components['schemas']['RunCommandCountProducts']
+      | components['schemas']['RunCommandWeighCardWaste']
+      | components['schemas']['RunCommandTransferFibre']
+      | components['schemas']['RunCommandCombOneLoad']
+      | components['schemas']['RunCommandCountCombLoads']
+      | components['schemas']['RunCommandWeighCombLoad']
+      | components['schemas']['RunCommandWeighTufts']
+      | components['schemas']['RunCommandKeepEnds']
+      | components['schemas']['RunCommandWeighCombWaste']
+      | components['schemas']['RunCommandWeighSliver']
+      | components['schemas']['RunCommandCountNests']
+      | components['schemas']['RunCommandBlendOneLoad']
+      | components['schemas']['RunCommandCountBlendLoads']
+      | components['schemas']['RunCommandPassBlend']
+      | components['schemas']['RunCommandTickStrip']
+      | components['schemas']['RunCommandReplanStrips']
+      | components['schemas']['RunCommandNoteBetterEnd']
       | components['schemas']['RunCommandWeighRack']
       | components['schemas']['RunCommandBelieveWeight'];
     RunCommandBeginBath: {
@@ -2968,11 +3908,96 @@ export interface components {
       /** Format: date-time */
       at?: null | string;
     };
+    RunCommandBeginCardPass: {
+      /** @enum {string} */
+      kind: 'beginCardPass';
+      /** Format: date-time */
+      at?: null | string;
+    };
     RunCommandBelieveWeight: {
       /** @enum {string} */
       kind: 'believeWeight';
       /** Format: uuid */
       weight: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandBlendOneLoad: {
+      /** @enum {string} */
+      kind: 'blendOneLoad';
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCardOneLoad: {
+      /** @enum {string} */
+      kind: 'cardOneLoad';
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCombOneLoad: {
+      /** @enum {string} */
+      kind: 'combOneLoad';
+      top?: null | string;
+      noil?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountBlendLoads: {
+      /** @enum {string} */
+      kind: 'countBlendLoads';
+      /** Format: int32 */
+      count: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountCardLoads: {
+      /** @enum {string} */
+      kind: 'countCardLoads';
+      /** Format: int32 */
+      count: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountCombLoads: {
+      /** @enum {string} */
+      kind: 'countCombLoads';
+      /** Format: int32 */
+      count: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountNeps: {
+      /** @enum {string} */
+      kind: 'countNeps';
+      /** Format: int32 */
+      neps: number;
+      pinch?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountNests: {
+      /** @enum {string} */
+      kind: 'countNests';
+      /** Format: int32 */
+      count: number;
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountProducts: {
+      /** @enum {string} */
+      kind: 'countProducts';
+      /** Format: int32 */
+      count: number;
+      one?: null | string;
+      airy?: null | boolean;
+      /** Format: double */
+      rod?: null | number;
+      kept?: components['schemas']['ProductsKept'];
+      /** Format: int32 */
+      bundleOf?: null | number;
       /** Format: date-time */
       at?: null | string;
     };
@@ -2986,12 +4011,33 @@ export interface components {
       /** Format: date-time */
       at?: null | string;
     };
+    RunCommandKeepEnds: {
+      /** @enum {string} */
+      kind: 'keepEnds';
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
     RunCommandLiftBath: {
       /** @enum {string} */
       kind: 'liftBath';
       /** Format: uuid */
       bath: string;
       pourNext?: null | boolean;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandNoteBetterEnd: {
+      /** @enum {string} */
+      kind: 'noteBetterEnd';
+      colour: string;
+      from: components['schemas']['DraftsFrom'];
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandPassBlend: {
+      /** @enum {string} */
+      kind: 'passBlend';
       /** Format: date-time */
       at?: null | string;
     };
@@ -3004,10 +4050,87 @@ export interface components {
       /** Format: date-time */
       at?: null | string;
     };
+    RunCommandReplanStrips: {
+      /** @enum {string} */
+      kind: 'replanStrips';
+      rest: string[];
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandTickStrip: {
+      /** @enum {string} */
+      kind: 'tickStrip';
+      /** Format: int32 */
+      ply: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandTransferFibre: {
+      /** @enum {string} */
+      kind: 'transferFibre';
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCardLoad: {
+      /** @enum {string} */
+      kind: 'weighCardLoad';
+      /** Format: uuid */
+      load: string;
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCardWaste: {
+      /** @enum {string} */
+      kind: 'weighCardWaste';
+      ofKind: components['schemas']['LossKind'];
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCombLoad: {
+      /** @enum {string} */
+      kind: 'weighCombLoad';
+      /** Format: uuid */
+      load: string;
+      top?: null | string;
+      noil?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCombWaste: {
+      /** @enum {string} */
+      kind: 'weighCombWaste';
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
     RunCommandWeighRack: {
       /** @enum {string} */
       kind: 'weighRack';
       mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighSliver: {
+      /** @enum {string} */
+      kind: 'weighSliver';
+      /** Format: double */
+      metres: number;
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighTufts: {
+      /** @enum {string} */
+      kind: 'weighTufts';
+      mass: string;
+      /**
+       * Format: int32
+       * @default 1
+       */
+      loads: number;
       /** Format: date-time */
       at?: null | string;
     };
@@ -3022,6 +4145,16 @@ export interface components {
       spent?: null | number;
       /** @default  */
       notes: string;
+      more?: components['schemas']['RunHeap'][];
+      losses?: components['schemas']['RunLoss'][];
+    };
+    RunHeap: {
+      form: components['schemas']['LotForm'];
+      mass: string;
+    };
+    RunLoss: {
+      kind: components['schemas']['LossKind'];
+      mass: string;
     };
     RunLot: {
       /** Format: uuid */
@@ -3031,7 +4164,90 @@ export interface components {
       /** Format: double */
       grams?: null | number;
     };
-    RunStart: components['schemas']['RunStartWashStart'] | components['schemas']['RunStartRackStart'];
+    RunStart:
+      | components['schemas']['RunStartWashStart']
+      | components['schemas']['RunStartCardStart']
+      | components['schemas']['RunStartCombStart']
+      | components['schemas']['RunStartBlendStart']
+      | components['schemas']['RunStartStripStart']
+      | components['schemas']['RunStartRackStart'];
+    RunStartBlendStart: {
+      /** @enum {string} */
+      craft: 'blend';
+      components: components['schemas']['BlendComponentRequest'][];
+      by?: components['schemas']['SharesBy'];
+      total?: null | string;
+      /** Format: uuid */
+      toolId?: null | string;
+      most?: null | string;
+      on?: components['schemas']['BlendOn'];
+      gives?: components['schemas']['LotForm'];
+      /**
+       * Format: int32
+       * @default 12
+       */
+      layers: number;
+      /**
+       * Format: int32
+       * @default 2
+       */
+      passes: number;
+      /**
+       * Format: int32
+       * @default 4
+       */
+      splitIn: number;
+      /**
+       * Format: int32
+       * @default 10
+       */
+      taken: number;
+      /**
+       * Format: int32
+       * @default 1
+       */
+      seed: number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartCardStart: {
+      /** @enum {string} */
+      craft: 'card';
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      gives?: components['schemas']['LotForm'];
+      laidOn?: components['schemas']['LaidOn'];
+      takenOff?: null | components['schemas']['TakenOff'];
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartCombStart: {
+      /** @enum {string} */
+      craft: 'comb';
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      way?: components['schemas']['CombWay'];
+      lashedBy?: components['schemas']['LockEnd'];
+      wanted?: null | components['schemas']['LockEnd'];
+      /**
+       * Format: int32
+       * @default 3
+       */
+      atLeast: number;
+      drawnOff?: components['schemas']['DrawnOff'];
+      /** Format: uuid */
+      dizId?: null | string;
+      /** Format: double */
+      dizMillimetres?: null | number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
     RunStartRackStart: {
       /** @enum {string} */
       craft: 'dry';
@@ -3039,11 +4255,17 @@ export interface components {
       /** Format: uuid */
       rackId?: null | string;
       waterOut?: components['schemas']['WaterOut'];
-      /** @default false */
-      outdoors: boolean;
+      place?: components['schemas']['RackPlace'];
       /** @default false */
       netted: boolean;
       mass?: null | string;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartStripStart: {
+      /** @enum {string} */
+      craft: 'divide';
+      chart: components['schemas']['RehearseRequest'];
       /** Format: date-time */
       startedAt?: null | string;
     };
@@ -3095,6 +4317,13 @@ export interface components {
       twistAngleDegrees?: null | number;
       verdict?: null | string;
       uses?: null | string[];
+      spunMass?: null | string;
+      /** Format: int32 */
+      spinningMinutes?: null | number;
+      /** Format: double */
+      joinsPer10Metres?: null | number;
+      /** Format: double */
+      lumpsPer10Metres?: null | number;
     };
     SampleRequest: {
       /** Format: uuid */
@@ -3111,6 +4340,13 @@ export interface components {
       /** Format: date-time */
       madeAt?: null | string;
       who?: null | string;
+      spunMass?: null | string;
+      /** Format: int32 */
+      spinningMinutes?: null | number;
+      /** Format: double */
+      joinsPer10Metres?: null | number;
+      /** Format: double */
+      lumpsPer10Metres?: null | number;
     };
     SampleView: {
       /** Format: uuid */
@@ -3137,6 +4373,13 @@ export interface components {
       /** Format: date-time */
       madeAt: string;
       who: string;
+      spunMass: null | components['schemas']['MassFigure'];
+      /** Format: int32 */
+      spinningMinutes: null | number;
+      /** Format: double */
+      joinsPer10Metres: null | number;
+      /** Format: double */
+      lumpsPer10Metres: null | number;
       /** Format: uint32 */
       version: number;
     };
@@ -3281,6 +4524,11 @@ export interface components {
       /** Format: int32 */
       revision?: null | number;
     };
+    /**
+     * @default percent
+     * @enum {unknown}
+     */
+    SharesBy: 'percent' | 'parts' | 'weight';
     SignInRequest: {
       email: string;
       password: string;
@@ -3310,6 +4558,8 @@ export interface components {
     };
     /** @enum {unknown} */
     Spring: 'lively' | 'some' | 'limp';
+    /** @enum {unknown} */
+    Standing: 'notKnown' | 'asGood' | 'better' | 'worse';
     StapleView: {
       locks: components['schemas']['LockView'][];
       inherited: boolean;
@@ -3360,6 +4610,7 @@ export interface components {
       | 'dry'
       | 'card'
       | 'comb'
+      | 'blend'
       | 'open'
       | 'dehair'
       | 'gin'
@@ -3407,6 +4658,39 @@ export interface components {
       entryId: null | string;
       left: null | components['schemas']['MassFigure'];
       sentence: string;
+    };
+    StripSizesRequest: {
+      mass: string;
+      /** Format: double */
+      width: number;
+      /** Format: double */
+      length: number;
+      /** Format: double */
+      strip: number;
+      as?: components['schemas']['TornAs'];
+      /** Format: double */
+      gramsPerMetre?: null | number;
+    };
+    StripSizesView: {
+      /** Format: int32 */
+      count: number;
+      each: components['schemas']['MassFigure'];
+      /** Format: double */
+      width: number;
+      /** Format: double */
+      metres: number;
+      /** Format: double */
+      gramsPerMetre: number;
+      sentence: string;
+    };
+    StripView: {
+      name: string;
+      colour: string;
+      mass: components['schemas']['MassFigure'];
+      /** Format: double */
+      metres: number;
+      /** Format: double */
+      long: null | number;
     };
     SuspectView: {
       /** Format: uuid */
@@ -3463,6 +4747,8 @@ export interface components {
       percent: number;
       breed?: null | string;
     };
+    /** @enum {unknown} */
+    TakenOff: 'onePiece' | 'rolledAcross' | 'rolledAlong' | 'strips' | 'zigZag' | 'mockRolag' | 'diz' | 'rod' | 'loose';
     TakingRequest: {
       /** Format: uuid */
       lotId: string;
@@ -3496,6 +4782,25 @@ export interface components {
       samples: number;
       month: components['schemas']['MonthSums'];
       example: null | string;
+      motion: components['schemas']['MotionDay'];
+    };
+    /** @enum {unknown} */
+    ToolKind: 'tub' | 'rack' | 'handCards' | 'drumCarder' | 'blendingBoard' | 'flick' | 'combs' | 'hackle' | 'diz';
+    /**
+     * @default strips
+     * @enum {unknown}
+     */
+    TornAs: 'strips' | 'zStrip' | 'pencil';
+    /** @enum {unknown} */
+    TransferVerdict: 'notWeighed' | 'goOn' | 'enough' | 'tooCoarse';
+    TrialRequest: {
+      aim: components['schemas']['Aim'];
+      preparations: components['schemas']['PreparedAs'][];
+      each?: null | string;
+    };
+    TrialView: {
+      lots: components['schemas']['LotRef'][];
+      sentence: string;
     };
     TubCoverRequest: {
       covered: boolean;
@@ -3539,6 +4844,15 @@ export interface components {
       logged: components['schemas']['MassFigure'];
       reference: null | components['schemas']['MassFigure'];
     };
+    UpkeepRequest: {
+      what: string;
+    };
+    UpkeepView: {
+      /** Format: date-time */
+      at: string;
+      who: string;
+      what: string;
+    };
     /** @enum {unknown} */
     Use: 'nextToSkin' | 'lace' | 'jumpers' | 'socks' | 'drape' | 'outerWear' | 'rugs' | 'felt' | 'blankets' | 'locks';
     UseVerdict: {
@@ -3555,6 +4869,14 @@ export interface components {
       at: null | components['schemas']['StepKind'];
       /** Format: int32 */
       days: number;
+    };
+    WaitingTrial: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      left: null | components['schemas']['MassFigure'];
+      at: null | components['schemas']['StepKind'];
+      preparation: null | components['schemas']['PreparedAs'];
     };
     /** @enum {unknown} */
     WashDecision: 'fine' | 'useSoon' | 'waxAccepted' | 'washAgain';
@@ -3610,6 +4932,8 @@ export interface components {
     WaterOut: 'spunOut' | 'squeezed' | 'dripping';
     /** @enum {unknown} */
     Wave: 'none' | 'wave' | 'curl' | 'crimp' | 'disorganised';
+    /** @enum {unknown} */
+    WeighAdvice: 'eachLoad' | 'onceForAll' | 'preBlend';
     WeighedUp: {
       balance: components['schemas']['BalanceView'];
       understood: components['schemas']['UnderstoodMass'][];
@@ -8013,6 +9337,64 @@ export interface operations {
       };
     };
   };
+  boundMotion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MotionRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
   readDoor: {
     parameters: {
       query?: never;
@@ -9621,6 +11003,1311 @@ export interface operations {
       };
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listCards: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardsView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addCards: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CardsRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardsView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listCombs: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombsView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addCombs: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CombsRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombsView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  noteUpkeep: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['UpkeepRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  retireTool: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planLoads: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CardStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardPlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planCombing: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CombStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombPlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planBlend: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BlendStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['BlendPlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  rehearse: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RehearseRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RehearsalView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  sizeStrips: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StripSizesRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StripSizesView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listPhotographs: {
+    parameters: {
+      query?: {
+        of?: string;
+        id?: string;
+        after?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographList'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addPhotograph: {
+    parameters: {
+      query?: {
+        of?: string;
+        id?: string;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readPictureColours: {
+    parameters: {
+      query?: {
+        step?: string;
+        most?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PictureColours'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  showPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'image/jpeg': string;
+        };
+      };
+      /** @description Not Modified */
+      304: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  showSmallPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'image/jpeg': string;
+        };
+      };
+      /** @description Not Modified */
+      304: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readPhotographColours: {
+    parameters: {
+      query?: {
+        step?: string;
+        most?: number;
+      };
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PictureColours'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  captionPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CaptionRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removePhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  comparePreparations: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ComparePage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  setUpTrial: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TrialRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TrialView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
         headers: {
           [name: string]: unknown;
         };

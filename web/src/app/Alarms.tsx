@@ -12,7 +12,7 @@ import { callsDue, due, hurries, ready } from '../runs/calls';
 import { codesOf, useRuns } from '../runs/queries';
 import { useTap } from '../runs/taps';
 import { actWord, benchWord, dueWord, softWord, tapWord } from '../runs/words';
-import { tappedAt, useLive, useNow } from '../live/live';
+import { tappedAt, useClockHeard, useNow } from '../live/live';
 import { chime, notify, ring, useSound, wantSound } from '../live/ring';
 import { dayClockOf, leftUntil } from '../live/time';
 
@@ -23,7 +23,7 @@ export function Alarms() {
   const called = useRef(new Map<string, number>());
   const told = useRef(new Set<string>());
   const sound = useSound();
-  const { clock } = useLive();
+  const clock = useClockHeard();
   useAwake(sound && hurries(runs.data ?? []));
   const all = useMemo(() => (clock ? due(runs.data ?? [], now) : []), [clock, runs.data, now]);
   useEffect(() => {
@@ -90,8 +90,9 @@ export function Alarms() {
       {all.map((one) => (
         <OneAlarm key={one.call.part} {...one} now={now} zone={zone} />
       ))}
+      {/* On a phone it is asked at the bench alone: an alarm there is one line. */}
       {!sound && (
-        <Button size="small" onClick={() => wantSound(true)}>
+        <Button size="small" sx={{ display: { xs: 'none', md: 'inline-flex' } }} onClick={() => wantSound(true)}>
           Ring and notify next time
         </Button>
       )}

@@ -1,15 +1,16 @@
-import Autocomplete from '@mui/material/Autocomplete';
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
-import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState } from 'react';
+import useMediaQuery from '@mui/material/useMediaQuery';
+import { lazy, Suspense, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { api, queryClient, type Schema, server, setToken } from '../api/client';
+import { api, queryClient, type Schema, setToken } from '../api/client';
 import { Help } from '../help/Help';
 import { HeadInstruments } from '../instruments/HeadInstruments';
-import { parentage } from '../ui/words';
 import { useChange } from '../api/change';
+
+// With its list and its field: fetched once the first picture stands.
+const FindBox = lazy(async () => ({ default: (await import('./FindBox')).FindBox }));
 
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   const navigate = useNavigate();
@@ -17,6 +18,8 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   const [openAt, setOpenAt] = useState<string | null>(null);
   // Going somewhere folds it again.
   const open = openAt === pathname;
+  // What is folded away on a phone is not drawn either.
+  const unfolded = useMediaQuery('(min-width: 900px)') || open;
   const setOpen = (on: boolean) => setOpenAt(on ? pathname : null);
   const leaving = useChange(
     () => api.DELETE('/api/session'),
@@ -64,8 +67,18 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
           pb: 1,
         }}
       >
-        <HeadInstruments />
-        <FindBox />
+        {unfolded && <HeadInstruments />}
+        {unfolded && (
+          <Suspense
+            fallback={
+              <Box
+                sx={{ width: { xs: '100%', md: 'auto' }, flex: { md: '1 1 250px' }, maxWidth: { md: 290 }, height: 40 }}
+              />
+            }
+          >
+            <FindBox />
+          </Suspense>
+        )}
         <Help />
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
           <Typography component="span" sx={{ color: 'text.secondary' }}>
@@ -78,62 +91,5 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
         </Box>
       </Box>
     </Box>
-  );
-}
-
-function FindBox() {
-  const [word, setWord] = useState('');
-  const navigate = useNavigate();
-  const found = server.useQuery(
-    'get',
-    '/api/find',
-    { params: { query: { q: word } } },
-    { enabled: word.trim().length > 0, placeholderData: (old) => old },
-  );
-  return (
-    <Autocomplete
-      sx={{
-        width: { xs: '100%', md: 'auto' },
-        flex: { md: '1 1 250px' },
-        maxWidth: { md: 290 },
-        order: { xs: 3, md: 0 },
-      }}
-      options={word.trim() ? (found.data ?? []) : []}
-      filterOptions={(all) => all}
-      getOptionLabel={(f) => f.code}
-      getOptionKey={(f) => `${f.kind} ${f.code}`}
-      inputValue={word}
-      value={null}
-      onInputChange={(_, value) => setWord(value)}
-      onChange={(_, f) => {
-        if (!f) return;
-        setWord('');
-        void navigate(f.kind === 'breed' ? '/breeds' : `/${f.kind}s/${f.code}`);
-      }}
-      noOptionsText={word.trim() ? 'Nothing by that name' : 'A code, a breed, a form, a person, a word of your notes'}
-      renderOption={({ key, ...props }, f) => (
-        <li key={key} {...props}>
-          <span>
-            {f.kind === 'animal' ? (
-              <strong>{f.title}</strong>
-            ) : (
-              <>
-                <strong>{f.code}</strong> {parentage(f.title)}
-              </>
-            )}{' '}
-            <Box component="span" sx={{ color: 'text.secondary' }}>
-              {f.detail}
-            </Box>
-          </span>
-        </li>
-      )}
-      renderInput={(params) => (
-        <TextField
-          {...params}
-          label="Find a lot, breed or sample"
-          slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'data-find': '' } }}
-        />
-      )}
-    />
   );
 }

@@ -10,6 +10,7 @@ export const pages: Record<string, () => Promise<ComponentType>> = {
   'lots/:code/locks': async () => (await import('../assessing/LockBench')).LockBench,
   'lots/:code/look-over': async () => (await import('../assessing/LookOver')).LookOver,
   'lots/:code/routes': async () => (await import('../routing/RoutesPage')).RoutesPage,
+  'lots/:code/compare': async () => (await import('../comparing/ComparePage')).ComparePage,
   'lots/:code/where': async () => (await import('../lots/WherePage')).WherePage,
   'lots/:code/sample': async () => (await import('../sampling/KeepSample')).KeepSample,
   samples: async () => (await import('../sampling/SampleWall')).SampleWall,
@@ -25,5 +26,15 @@ export const pages: Record<string, () => Promise<ComponentType>> = {
 
 /** Once the first view stands: a page must open at the tub too, where the house may be out of reach. */
 export async function fetchAhead() {
-  await Promise.allSettled(Object.values(pages).map((load) => load()));
+  for (const load of Object.values(pages)) {
+    // One at a time, when nothing else is to be done: a finger on its way to a button is answered first.
+    await idle();
+    await load().catch(() => undefined);
+  }
 }
+
+const idle = () =>
+  new Promise<void>((go) => {
+    if ('requestIdleCallback' in window) requestIdleCallback(() => go(), { timeout: 1000 });
+    else setTimeout(go, 50);
+  });

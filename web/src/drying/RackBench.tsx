@@ -2,10 +2,9 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState, type FormEvent } from 'react';
-import { Link as RouterLink, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useSession, useWashHouse } from '../api/queries';
 import { tone } from '../ui/theme';
@@ -16,7 +15,9 @@ import { LotChips } from '../ui/LotChips';
 import { Choice } from '../ui/Choice';
 import { Figure, MassOf } from '../ui/Figure';
 import { newKey } from '../api/keep';
+import { Photographs } from '../photographs/Photographs';
 import type { BenchProps } from '../runs/bench';
+import { LotLinks } from '../runs/LotLinks';
 import { againRuns, codesOf, runsOf, type RunOf } from '../runs/queries';
 import { useRunActs, useTap } from '../runs/taps';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -25,6 +26,12 @@ import { TakeFromScale } from '../ui/TakeFromScale';
 import { WeightField } from '../ui/WeightField';
 import { useSend } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+
+const placeWord: Record<Schema['RackPlace'], string> = {
+  indoors: 'indoors',
+  heatedRoom: 'in a heated room',
+  outdoors: 'outdoors',
+};
 
 const waterWord: Record<Schema['WaterOut'], string> = {
   spunOut: 'spun out in a net',
@@ -82,18 +89,11 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
     >
       <Box sx={{ gridColumn: '1 / -1' }}>
         <Typography variant="h2">
-          {run.lots.map((l, i) => (
-            <span key={l.id}>
-              {i > 0 && ', '}
-              <Link component={RouterLink} to={`/lots/${l.code}`}>
-                {l.code}
-              </Link>
-            </span>
-          ))}
+          <LotLinks codes={run.lots.map((l) => l.code)} />
           {d.rack ? ` on ${d.rack}` : ''}
         </Typography>
         <Typography color="text.secondary">
-          {waterWord[d.waterOut]}, {d.outdoors ? 'outdoors' : 'indoors'}
+          {waterWord[d.waterOut]}, {placeWord[d.place]}
           {d.netted ? ', netted' : ''}, since {dayClockOf(run.startedAt, now, zone)}, {run.who}
           {d.roomNeeded !== null && d.rackSquareMetres !== null
             ? `; wants ${d.roomNeeded.toFixed(1)} of ${d.rackSquareMetres.toFixed(1)} m²`
@@ -199,6 +199,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
         </Button>
         {d.lastNoted && !d.doubt && <Button onClick={() => answer(false)}>The last weight was a slip</Button>}
         <TwiceButton label="Take it off the rack" sure="Yes, without logging it" onSure={acts.end} />
+        <Photographs of="run" id={run.id} what={codesOf(run)} />
       </Column>
     </Box>
   );
@@ -209,7 +210,7 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
   const [chosen, setChosen] = useState<string[] | null>(null);
   const [rackId, setRackId] = useState<string | null>(null);
   const [waterOut, setWaterOut] = useState<Schema['WaterOut']>('spunOut');
-  const [outdoors, setOutdoors] = useState(false);
+  const [place, setPlace] = useState<Schema['RackPlace']>('indoors');
   const [netted, setNetted] = useState(false);
   const [mass, setMass] = useState('');
   const [key, setKey] = useState(newKey);
@@ -234,7 +235,7 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
         lotIds,
         rackId: rack,
         waterOut,
-        outdoors,
+        place,
         netted,
         mass: mass.trim() || null,
         startedAt: tappedAt(),
@@ -264,12 +265,9 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
             ['', 'no rack of ours'],
           ])}
         />
+        <Choice label="It stands" value={place} onChange={setPlace} words={placeWord} />
         <Choice label="Water was taken out" value={waterOut} onChange={setWaterOut} words={waterWord} />
         <Box>
-          <FormControlLabel
-            control={<Checkbox checked={outdoors} onChange={(e) => setOutdoors(e.target.checked)} />}
-            label="outdoors"
-          />
           <FormControlLabel
             control={<Checkbox checked={netted} onChange={(e) => setNetted(e.target.checked)} />}
             label="netted"

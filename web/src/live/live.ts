@@ -91,11 +91,25 @@ const subscribe = (listener: () => void) => {
   return () => listeners.delete(listener);
 };
 
+/** All of it, anew with every reading: for the screens of instruments alone. */
 export const useLive = () => useSyncExternalStore(subscribe, () => state);
+
+/** Whether the house has said what time it is. */
+export const useClockHeard = () => useSyncExternalStore(subscribe, () => state.clock);
+
+/** What one instrument said last; undefined for one that is not heard, or for none. */
+export const useReading = (id: string | null | undefined) =>
+  useSyncExternalStore(subscribe, () => (id ? state.readings.get(id) : undefined));
+
+/** What the scale said last. */
+export const useScale = () => useSyncExternalStore(subscribe, () => scaleOf(state.readings));
+
+export const scaleOf = (readings: ReadonlyMap<string, LiveReading>) =>
+  [...readings.values()].find((r) => r.kind === 'scale');
 
 /** The server's time, again every second. */
 export function useNow(every = 1000) {
-  const { clock: heard } = useLive();
+  const heard = useClockHeard();
   const [now, setNow] = useState(serverNow);
   useEffect(() => {
     // The house has just said its time: it is shown at once, not a tick later.

@@ -8,11 +8,13 @@ import { useEarlier } from './queries';
 /** The entries further back, asked for a page at a time. */
 export function EarlierEntries({
   code,
+  lotId,
   fibre,
   earlier,
   before,
 }: {
   code: string;
+  lotId: string;
   fibre: Schema['Fibre'];
   earlier: number;
   before: string | undefined;
@@ -23,7 +25,7 @@ export function EarlierEntries({
   return (
     <Box sx={{ mt: 2, display: 'grid', gap: 2 }}>
       {pages.data?.pages.map((page) => (
-        <EntryList key={page.entries[0]?.id} entries={page.entries} here={code} fibre={fibre} />
+        <EntryList key={page.entries[0]?.id} entries={page.entries} here={code} lotId={lotId} fibre={fibre} />
       ))}
       <ProblemNotice error={pages.error} />
       {left > 0 && (

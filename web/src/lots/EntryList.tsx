@@ -7,6 +7,7 @@ import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import { tone } from '../ui/theme';
 import { driedWord, fateWord, formOf, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
+import { EntryPhotographs } from '../photographs/Photographs';
 import { Question } from '../ui/Question';
 import { CompleteEntry } from './CompleteEntry';
 import { CorrectWeighing } from './CorrectWeighing';
@@ -17,14 +18,15 @@ interface Props {
   entries: readonly Schema['EntryView'][];
   /** The lot whose page this is. */
   here: string;
+  lotId: string;
   fibre: Schema['Fibre'];
 }
 
-export function EntryList({ entries, here, fibre }: Props) {
+export function EntryList({ entries, here, lotId, fibre }: Props) {
   return (
     <Box component="ol" reversed sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 2 }}>
       {[...entries].reverse().map((entry) => (
-        <EntryItem key={entry.id} entry={entry} here={here} fibre={fibre} />
+        <EntryItem key={entry.id} entry={entry} here={here} lotId={lotId} fibre={fibre} />
       ))}
     </Box>
   );
@@ -34,11 +36,22 @@ const edge: Record<Schema['BalanceStatus'], 'oat' | 'lichen' | 'weld' | 'madder'
   open: 'oat',
   fits: 'lichen',
   usualLoss: 'lichen',
+  usualGain: 'lichen',
   suspicious: 'weld',
   impossible: 'madder',
 };
 
-function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: string; fibre: Schema['Fibre'] }) {
+function EntryItem({
+  entry,
+  here,
+  lotId,
+  fibre,
+}: {
+  entry: Schema['EntryView'];
+  here: string;
+  lotId: string;
+  fibre: Schema['Fibre'];
+}) {
   const [voiding, setVoiding] = useState(false);
   const [adding, setAdding] = useState(false);
   const [correcting, setCorrecting] = useState<Schema['FlowView'] | null>(null);
@@ -100,6 +113,11 @@ function EntryItem({ entry, here, fibre }: { entry: Schema['EntryView']; here: s
       >
         Void
       </Button>
+      <EntryPhotographs
+        lotId={lotId}
+        entryId={entry.id}
+        when={`${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
+      />
       {adding && <CompleteEntry entry={entry} fibre={fibre} close={() => setAdding(false)} />}
       {voiding && <VoidEntry entry={entry} here={here} close={() => setVoiding(false)} />}
       {correcting && <CorrectWeighing entryId={entry.id} flow={correcting} close={() => setCorrecting(null)} />}

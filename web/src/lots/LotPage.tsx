@@ -7,6 +7,7 @@ import { Link as RouterLink, useLocation, useNavigate, useParams, useSearchParam
 import { type Schema } from '../api/client';
 import { useLot, useSession } from '../api/queries';
 import { LockRuler } from '../drawings/Lock';
+import { Photographs } from '../photographs/Photographs';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
@@ -143,12 +144,16 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
             </Typography>
           )}
           {staple.inherited && <Typography color="text.secondary">Measured on the fleece it came from.</Typography>}
+          <Box sx={{ mt: 2 }}>
+            <Photographs of="lot" id={head.id} what={head.code} lot={head} />
+          </Box>
         </Section>
         <Column gap={3} sx={{ alignContent: 'start', minWidth: 0 }}>
           <Section title="What happened">
-            <EntryList entries={entries} here={head.code} fibre={head.fibre} />
+            <EntryList entries={entries} here={head.code} lotId={head.id} fibre={head.fibre} />
             <EarlierEntries
               code={head.code}
+              lotId={head.id}
               fibre={head.fibre}
               earlier={lot.data.earlierEntries}
               before={entries[0]?.id}

@@ -17,7 +17,15 @@ export function WhatNext({
   ahead: readonly Schema['AheadView'][];
   act: (what: StockAct) => void;
 }) {
-  if (head.usedUp) return <Typography>Nothing is left of it. Follow the ribbon to what it became.</Typography>;
+  if (head.usedUp)
+    return (
+      <Column gap={1} sx={{ justifyItems: 'start' }}>
+        <Typography>Nothing is left of it. Follow the ribbon to what it became.</Typography>
+        <Link component={RouterLink} to={`/lots/${head.code}/compare`}>
+          Compare its preparations
+        </Link>
+      </Column>
+    );
   const others = head.stations.filter((s) => s !== head.next);
   const next = ahead[0];
   return (
@@ -83,6 +91,9 @@ export function WhatNext({
       </Row>
       <Link component={RouterLink} to={`/lots/${head.code}/where`}>
         Where did it go?
+      </Link>
+      <Link component={RouterLink} to={`/lots/${head.code}/compare`}>
+        Compare its preparations
       </Link>
     </Column>
   );

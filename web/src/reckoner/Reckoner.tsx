@@ -32,7 +32,8 @@ export function Reckoner() {
   );
 }
 
-type Output = Record<string, number | boolean | null>;
+type Value = number | boolean | string | null;
+type Output = Record<string, Value | Record<string, Value>[]>;
 
 function Sum({ card }: { card: Schema['ReckoningCard'] }) {
   const [values, setValues] = useState<Record<string, string>>(() =>
@@ -85,11 +86,11 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
       <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', minHeight: 66, alignItems: 'end' }} aria-live="polite">
         {output
           ? card.outputs
-              .filter((f) => f.kind === 'number' && output[f.name] != null)
+              .filter((f) => (f.kind === 'number' || f.kind === 'choice') && output[f.name] != null)
               .map((f) => (
                 <Figure
                   key={f.name}
-                  text={`${figure(output[f.name] as number)} ${f.unit}`}
+                  text={told(f, output[f.name] as Value)}
                   from="reckoned"
                   label={f.meaning}
                   size="big"
@@ -98,6 +99,10 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
           : error === null && (
               <Typography color="text.secondary">{card.outputs.map((f) => f.meaning).join('; ')}</Typography>
             )}
+        {output &&
+          card.outputs
+            .filter((f) => f.kind === 'list' && Array.isArray(output[f.name]))
+            .map((f) => <Rows key={f.name} field={f} rows={output[f.name] as Record<string, Value>[]} />)}
         {output?.uncertain === true && <Typography>Above 95 % the curve is rough.</Typography>}
       </Box>
       <Box
@@ -134,9 +139,11 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
               onChange={(e) => set(f.name, e.target.value)}
               multiline
               minRows={4}
+              sx={{ gridColumn: '1 / -1' }}
               error={!!problemAt(f)}
               helperText={
-                problemAt(f) ?? `one a line: ${(f.of ?? []).map((o) => `${o.meaning}, ${o.unit}`).join('; ')}`
+                problemAt(f) ??
+                `one a line: ${(f.of ?? []).map((o) => [o.meaning, o.unit].filter(Boolean).join(', ')).join('; ')}`
               }
               slotProps={{ inputLabel: { shrink: true } }}
             />
@@ -164,15 +171,72 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
   );
 }
 
-/** A list is typed one item a line, its figures apart by a space or a semicolon: `60 1022,4`. */
+/** What a list comes to: a line for each of its items. */
+const Rows = ({ field, rows }: { field: Schema['ReckoningField']; rows: readonly Record<string, Value>[] }) => (
+  <Box
+    component="table"
+    sx={{
+      width: '100%',
+      borderCollapse: 'collapse',
+      '& td, & th': { textAlign: 'right', py: 0.25, pl: 1 },
+      '& td': { whiteSpace: 'nowrap' },
+      // What it is of stands at the left, and may break.
+      '& :is(td, th):first-of-type': { textAlign: 'left', pl: 0, whiteSpace: 'normal' },
+    }}
+  >
+    <caption style={{ textAlign: 'left' }}>{field.meaning}</caption>
+    <thead>
+      <tr>
+        {(field.of ?? []).map((o) => (
+          <Box
+            component="th"
+            key={o.name}
+            scope="col"
+            sx={{ fontWeight: 400, color: 'text.secondary', fontSize: '0.85rem' }}
+          >
+            {o.meaning}
+          </Box>
+        ))}
+      </tr>
+    </thead>
+    <tbody>
+      {rows.map((row, i) => (
+        <tr key={i}>
+          {(field.of ?? []).map((o) => (
+            <td key={o.name}>{row[o.name] == null ? '' : told(o, row[o.name]!)}</td>
+          ))}
+        </tr>
+      ))}
+    </tbody>
+  </Box>
+);
+
+const told = (f: Schema['ReckoningField'], value: Value) =>
+  f.kind === 'number'
+    ? // Pieces are whole.
+      f.unit === '' && Number.isInteger(value)
+      ? `${value}`
+      : `${figure(value as number)} ${f.unit}`.trim()
+    : f.kind === 'choice'
+      ? words(String(value))
+      : String(value);
+
+/**
+ * A list is typed one item a line, its figures apart by a space or a semicolon: `60 1022,4`. Where a name is among them only semicolons part
+ * them: `kid mohair; 20; mohair`.
+ */
 const rows = (f: Schema['ReckoningField'], text: string) =>
   text
     .split('\n')
     .filter((line) => line.trim() !== '')
     .map((line) => {
-      const parts = line.trim().split(/[\s;]+/);
+      const named = (f.of ?? []).some((o) => o.kind === 'text');
+      const parts = line.trim().split(named ? /\s*;\s*/ : /[\s;]+/);
       return Object.fromEntries(
-        (f.of ?? []).map((o, i) => [o.name, parts[i] === undefined ? null : asNumber(parts[i])]),
+        (f.of ?? []).map((o, i) => {
+          const part = parts[i];
+          return [o.name, part === undefined || part === '' ? null : o.kind === 'number' ? asNumber(part) : part];
+        }),
       );
     });
 

@@ -14,6 +14,7 @@ import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { aimWord, formOf, preparedAsWord, stepWord } from '../ui/words';
 import { WordChips } from '../ui/WordChips';
 import { Needed } from './Needed';
+import { TryBoth } from './TryBoth';
 import { useChanges } from '../api/change';
 import { Column, Row } from '../ui/layouts';
 
@@ -55,6 +56,7 @@ export function RoutesPage() {
         />
       </Box>
       <ProblemNotice error={change.error} />
+      {mayChoose && page.routes.length > 1 && <TryBoth page={page} />}
       {page.nearlyEqual && (
         <Notice tone="watch">
           The first two are as good as each other: a small trial of both in one sitting, all else kept the same, says

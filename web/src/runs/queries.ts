@@ -19,6 +19,12 @@ export const runsOf = <C extends Craft>(runs: readonly Run[] | undefined, craft:
 export const heldLots = (runs: readonly Run[] | undefined) =>
   new Set((runs ?? []).flatMap((r) => r.lots.map((l) => l.id)));
 
+/** What is at work as a whole cannot be begun once more; of what is at work in part the rest can. */
+export function freeOf<L extends { id: string }>(lots: readonly L[], runs: readonly Run[]): L[] {
+  const whole = new Set(runs.flatMap((r) => r.lots.filter((l) => l.grams === null).map((l) => l.id)));
+  return lots.filter((l) => !whole.has(l.id));
+}
+
 export const codesOf = (run: Run) => run.lots.map((l) => l.code).join(', ');
 
 /** What a part of a run calls for, null where nothing lies in it. */

@@ -1,4 +1,4 @@
-import { useLive, useNow } from '../live/live';
+import { useClockHeard, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
 import type { Schema } from '../api/client';
 import { useRuns, type Run } from './queries';
@@ -20,6 +20,6 @@ export function runningWord(runs: readonly Run[], step: Schema['StepKind'], now:
 export function useRunning() {
   const runs = useRuns();
   const now = useNow(5000);
-  const { clock } = useLive();
+  const clock = useClockHeard();
   return (step: Schema['StepKind']) => (clock ? runningWord(runs.data ?? [], step, now) : null);
 }

@@ -3,10 +3,17 @@ import type { Schema } from '../api/client';
 type ByStation = Partial<Record<Schema['StepKind'], string>>;
 
 /** Where it lies while nothing can be told. */
-export const liesWord: ByStation = { wash: 'in the tub', dry: 'on the rack' };
+export const liesWord: ByStation = {
+  wash: 'in the tub',
+  dry: 'on the rack',
+  card: 'at the cards',
+  comb: 'on the combs',
+  blend: 'being laid',
+  divide: 'strips laid in order',
+};
 
 /** What it is when it can be logged. */
-export const readyWord: ByStation = { dry: 'dry' };
+export const readyWord: ByStation = { dry: 'dry', card: 'all through', comb: 'all through', blend: 'all through' };
 
 /** What to do, before the hour. */
 export const actWord: Record<Schema['RunAct'], string> = {
@@ -30,4 +37,11 @@ export const tapWord: Partial<Record<Schema['RunCommand']['kind'], string>> = { 
 export const softWord: ByStation = { wash: 'it has soaked as long as was planned' };
 
 /** The way to where it is answered. */
-export const benchWord: ByStation = { wash: 'To the tub', dry: 'To the rack' };
+export const benchWord: ByStation = {
+  wash: 'To the tub',
+  dry: 'To the rack',
+  card: 'To the cards',
+  comb: 'To the combs',
+  blend: 'To the blend',
+  divide: 'To the strips',
+};

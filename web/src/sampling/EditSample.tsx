@@ -33,6 +33,10 @@ export function EditSample({
       wpi: sample.wrapsPerInch?.toString() ?? '',
       plies: sample.plies?.toString() ?? '',
       angle: sample.twistAngleDegrees?.toString() ?? '',
+      spun: sample.spunMass?.text ?? '',
+      minutes: sample.spinningMinutes?.toString() ?? '',
+      joins: sample.joinsPer10Metres?.toString() ?? '',
+      lumps: sample.lumpsPer10Metres?.toString() ?? '',
       verdict: sample.verdict,
       uses: sample.uses,
     },
@@ -50,6 +54,10 @@ export function EditSample({
             wrapsPerInch: number(form.wpi),
             plies: number(form.plies),
             twistAngleDegrees: number(form.angle),
+            spunMass: form.spun.trim() || null,
+            spinningMinutes: number(form.minutes),
+            joinsPer10Metres: number(form.joins),
+            lumpsPer10Metres: number(form.lumps),
             verdict: form.verdict,
             uses: [...form.uses],
           },
@@ -76,7 +84,19 @@ export function EditSample({
       }
     >
       <SampleFields form={form} change={set} error={change.error} />
-      <ProblemNotice error={change.besides('verdict', 'wrapsPerInch', 'plies', 'twistAngleDegrees', 'uses')} />
+      <ProblemNotice
+        error={change.besides(
+          'verdict',
+          'wrapsPerInch',
+          'plies',
+          'twistAngleDegrees',
+          'uses',
+          'spunMass',
+          'spinningMinutes',
+          'joinsPer10Metres',
+          'lumpsPer10Metres',
+        )}
+      />
     </FormDialog>
   );
 }

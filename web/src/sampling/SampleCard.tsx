@@ -10,6 +10,7 @@ import { tone } from '../ui/theme';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { Yarn } from '../drawings/Yarn';
+import { Photographs } from '../photographs/Photographs';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { drawWord, formOf, kindWord, onFullDay, parentage } from '../ui/words';
@@ -90,12 +91,25 @@ export function SampleCard() {
               {sample.twistAngleDegrees != null && (
                 <Figure text={`${sample.twistAngleDegrees}°`} from="measured" label="twist angle" />
               )}
+              {sample.spunMass && <MassOf mass={sample.spunMass} label="yarn" />}
+              {sample.spinningMinutes != null && (
+                <Figure text={`${sample.spinningMinutes} min`} from="measured" label="spinning" />
+              )}
+              {sample.joinsPer10Metres != null && (
+                <Figure text={`${sample.joinsPer10Metres}`} from="measured" label="joins in 10 m" />
+              )}
+              {sample.lumpsPer10Metres != null && (
+                <Figure text={`${sample.lumpsPer10Metres}`} from="measured" label="lumps in 10 m" />
+              )}
             </Row>
           </Box>
         </Box>
         <Typography sx={{ fontSize: '1.25rem', mt: 2, maxWidth: 720 }}>
           {sample.verdict || 'No verdict yet.'}
         </Typography>
+        <Box sx={{ mt: 2 }}>
+          <Photographs of="sample" id={sample.id} what={sample.code} />
+        </Box>
         {sample.uses.length > 0 && <Typography sx={{ mt: 1 }}>For: {sample.uses.join(', ')}</Typography>}
         {sample.kind && (
           <Typography color="text.secondary" sx={{ mt: 1 }}>

@@ -5,6 +5,7 @@ import type { Problem, Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { drawWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
+import { WeightField } from '../ui/WeightField';
 
 /** A sample as it is typed. */
 export interface SampleForm {
@@ -12,6 +13,10 @@ export interface SampleForm {
   wpi: string;
   plies: string;
   angle: string;
+  spun: string;
+  minutes: string;
+  joins: string;
+  lumps: string;
   verdict: string;
   uses: readonly string[];
 }
@@ -70,6 +75,24 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
           (angle) => change({ angle }),
           'of the plies to the axis',
         )}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}>
+        <WeightField
+          label="Yarn spun"
+          value={form.spun}
+          onChange={(spun) => change({ spun })}
+          error={error?.at('spunMass')}
+          placeholder="what it weighs"
+        />
+        {field(
+          'spinningMinutes',
+          'Minutes of spinning',
+          form.minutes,
+          (minutes) => change({ minutes }),
+          'joins included',
+        )}
+        {field('joinsPer10Metres', 'Joins in 10 m', form.joins, (joins) => change({ joins }), 'of the singles')}
+        {field('lumpsPer10Metres', 'Lumps in 10 m', form.lumps, (lumps) => change({ lumps }), 'neps and slubs counted')}
       </Box>
       <Autocomplete
         multiple

@@ -5,8 +5,9 @@ import { useState, type FormEvent } from 'react';
 import type { Schema } from '../api/client';
 import { headFont, tone } from '../ui/theme';
 import { Curve } from '../drawings/Curve';
-import { tappedAt, useLive, useNow } from '../live/live';
-import { clockOf, dayClockOf, leftUntil } from '../live/time';
+import { Left } from '../live/Left';
+import { tappedAt, useNow, useReading } from '../live/live';
+import { clockOf, dayClockOf } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
 import type { Call } from '../runs/queries';
@@ -32,14 +33,13 @@ const nextWord = (bath: Schema['BathView'], next: Schema['NextBathView']) =>
   next.batch === bath.batch ? `bath ${next.place + 1}` : `bath ${next.place + 1} of batch ${next.batch}`;
 
 export function BathWatch({ run, bath, call, zone, title }: Props) {
-  const now = useNow();
-  const live = useLive();
+  const now = useNow(5000);
   const [typed, setTyped] = useState('');
   const sign = bath.unit;
   const next = bath.then;
   const acts = useRunActs(run);
   const probes = useProbes();
-  const probe = bath.probeId ? live.readings.get(bath.probeId) : undefined;
+  const probe = useReading(bath.probeId);
   const liftBy = call?.dueAt ?? null;
   const giveOrTake = call?.giveOrTakeMinutes ?? null;
   const late = liftBy !== null && Date.parse(liftBy) <= now;
@@ -100,7 +100,7 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
           )}
           {liftBy && (
             <Typography sx={{ fontFamily: headFont, fontSize: '1.4rem' }}>
-              {late ? leftUntil(liftBy, now) : `${leftUntil(liftBy, now)} left`}
+              <Left until={liftBy} />
             </Typography>
           )}
         </Box>

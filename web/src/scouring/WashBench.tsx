@@ -2,7 +2,6 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
@@ -12,7 +11,9 @@ import { tappedAt } from '../live/live';
 import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
+import { Photographs } from '../photographs/Photographs';
 import type { BenchProps } from '../runs/bench';
+import { LotLinks } from '../runs/LotLinks';
 import { callOf, codesOf, runsOf, useRuns, type RunOf } from '../runs/queries';
 import { useRunActs, useTap } from '../runs/taps';
 import { ProblemNotice } from '../ui/Notices';
@@ -77,15 +78,7 @@ function OneWash({
     >
       <Row gap={2} sx={{ alignItems: 'baseline' }}>
         <Typography variant="h2">
-          {codes.map((c, i) => (
-            <span key={c}>
-              {i > 0 && ', '}
-              <Link component={RouterLink} to={`/lots/${c}`}>
-                {c}
-              </Link>
-            </span>
-          ))}
-          , {wash.greasy.text}
+          <LotLinks codes={codes} />, {wash.greasy.text}
         </Typography>
         <Typography color="text.secondary">
           {wash.bathsDone} of {total} baths done{wash.recipe ? `, ${wash.recipe}` : ''}, {run.who}
@@ -143,6 +136,7 @@ function OneWash({
           ))}
         <TwiceButton label="Leave this wash" sure="Yes, leave it without logging" onSure={acts.end} />
       </Row>
+      <Photographs of="run" id={run.id} what={codesOf(run)} />
     </Box>
   );
 }

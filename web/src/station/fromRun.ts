@@ -7,10 +7,27 @@ export function fromRun(
   station: Schema['StationView'],
   lots: readonly Schema['LotLine'][],
 ): Partial<StationState> {
-  const { gives, mass, state, minutes, spent, notes } = run.entry;
+  const { gives, mass, state, minutes, spent, notes, more, losses } = run.entry;
   return {
-    from: run.lots.filter((l) => lots.some((t) => t.id === l.id)).map((l) => ({ lotId: l.id, all: true, mass: '' })),
-    ...(gives ? { to: [{ form: gives, mass: mass ?? '', state: state ?? station.usualState, worth: '' }] } : {}),
+    from: run.lots
+      .filter((l) => lots.some((t) => t.id === l.id))
+      .map((l) => ({
+        lotId: l.id,
+        all: l.grams == null,
+        mass: l.grams == null ? '' : `${l.grams} g`,
+      })),
+    ...(gives
+      ? {
+          to: [{ form: gives, mass: mass ?? '' }, ...(more ?? [])].map((heap) => ({
+            ...heap,
+            state: state ?? station.usualState,
+            worth: '',
+          })),
+        }
+      : {}),
+    ...(losses && losses.length > 0
+      ? { losses: losses.map((l) => ({ ...l, fate: '' as const, byDifference: false, worth: '' })) }
+      : {}),
     minutes: minutes?.toString() ?? '',
     notes: notes ?? '',
     spent: spent?.toString() ?? '',

@@ -7,7 +7,7 @@ import { actWord, readyWord } from '../runs/words';
 import { tone, type Tone } from '../ui/theme';
 import { runningLayout, type RunningThing } from '../drawings/runningLayout';
 import { useWidth } from '../drawings/useWidth';
-import { useLive, useNow } from '../live/live';
+import { useClockHeard, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Section } from '../ui/Notices';
 
@@ -45,7 +45,7 @@ const far = (minutes: number) => {
 /** What runs, with its clock. */
 export function Running() {
   const runs = useRuns();
-  const { clock } = useLive();
+  const clock = useClockHeard();
   const things = runningThings(runs.data ?? []);
   if (!clock || things.length === 0) return null;
   return (

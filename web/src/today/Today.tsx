@@ -13,6 +13,7 @@ import { daysWord, formOf, parentage, stepWord } from '../ui/words';
 import { Drafts } from './Drafts';
 import { EmptyShed } from './EmptyShed';
 import { Example } from './Example';
+import { DayOfMotion } from './DayOfMotion';
 import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
 import { Column } from '../ui/layouts';
@@ -34,6 +35,7 @@ export function Today() {
   return (
     <Column gap={3}>
       <Running />
+      <DayOfMotion motion={today.data.motion} />
       {today.data.example && <Example code={today.data.example} />}
       <Section title="What waits, and how long" level="h2">
         <WaitingLine waiting={idle} />

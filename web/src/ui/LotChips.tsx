@@ -4,7 +4,7 @@ import { useState } from 'react';
 import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
 import { tone } from './theme';
-import { othersCouldCome, parentage } from './words';
+import { fibreWord, othersCouldCome, parentage } from './words';
 
 interface Props {
   lots: readonly Schema['LotLine'][];
@@ -14,10 +14,20 @@ interface Props {
   first: Schema['StepKind'];
 }
 
+const few = 12;
+
+// Of other fibres than wool the breed is seldom known: then the fibre is told.
+const whatIs = (l: Schema['LotLine']) =>
+  [l.parentage || l.fibre === 'wool' ? parentage(l.parentage) : fibreWord[l.fibre], l.colour]
+    .filter(Boolean)
+    .join(', ');
+
 /** Lots to choose one or several of. */
 export function LotChips({ lots, chosen, onChange, first }: Props) {
   const [all, setAll] = useState(false);
-  const here = lots.filter((l) => all || l.next === first || chosen.includes(l.id));
+  // Where nothing waits and few could come there is nothing to put first.
+  const open = all || (lots.length <= few && !lots.some((l) => l.next === first));
+  const here = lots.filter((l) => open || l.next === first || chosen.includes(l.id));
   const others = lots.length - here.length;
   return (
     <Box role="group" aria-label="Lots" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
@@ -41,7 +51,7 @@ export function LotChips({ lots, chosen, onChange, first }: Props) {
         >
           <span>
             {chosen.includes(l.id) ? '✓ ' : ''}
-            <strong>{l.code}</strong> {parentage(l.parentage)}, {l.left?.text ?? 'not weighed'}
+            <strong>{l.code}</strong> {whatIs(l)}, {l.left?.text ?? 'not weighed'}
           </span>
         </ToggleButton>
       ))}

@@ -1,12 +1,9 @@
 import Button from '@mui/material/Button';
-import { useLive, type LiveReading } from '../live/live';
-
-export const scaleOf = (readings: ReadonlyMap<string, LiveReading>) =>
-  [...readings.values()].find((r) => r.kind === 'scale');
+import { useScale } from '../live/live';
 
 /** One tap takes what the scale says, and only while it stands still. Without a scale there is no button. */
 export function TakeFromScale({ onTake }: { onTake: (typed: string) => void }) {
-  const scale = scaleOf(useLive().readings);
+  const scale = useScale();
   if (!scale) return null;
   const steady = scale.connected && scale.stable && scale.value != null && scale.value > 0;
   return (

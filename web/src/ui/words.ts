@@ -8,6 +8,7 @@ export const stepWord: Record<Schema['StepKind'], string> = {
   dry: 'Dry',
   card: 'Card',
   comb: 'Comb',
+  blend: 'Blend',
   open: 'Open',
   dehair: 'Dehair',
   gin: 'Gin',
@@ -29,6 +30,10 @@ export const stepWord: Record<Schema['StepKind'], string> = {
 export const logWithoutRun: Partial<Record<Schema['StepKind'], string>> = {
   wash: 'Log a wash that was not planned here',
   dry: 'Log what dried without a watch',
+  card: 'Log it as one weight',
+  comb: 'Log it as one weight',
+  blend: 'Log a blend that was not planned here',
+  divide: 'Divide it by weight',
 };
 
 /** What is noted beside the weights, by the keys of the stations' measures. */
@@ -45,6 +50,7 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   dry: 'dried',
   card: 'carded',
   comb: 'combed',
+  blend: 'blended',
   open: 'opened',
   dehair: 'dehaired',
   gin: 'ginned',

@@ -4,7 +4,7 @@ import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
-import { Problem, sendText, type Schema } from '../api/client';
+import { Problem, sendFile, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { tone } from '../ui/theme';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
@@ -22,7 +22,7 @@ export function WeighLog() {
   const input = useRef<HTMLInputElement>(null);
   const sending = useChange(
     ({ path, from }: { path: string; from: File; takes: boolean }) =>
-      sendText(path, from) as Promise<Schema['ImportReport']>,
+      sendFile<Schema['ImportReport']>(path, from, 'text/csv'),
     async (report, { takes }) => {
       setLook(report);
       if (takes) await refreshLog();

@@ -141,6 +141,102 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("find_words", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Photographs.PhotographRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("AddedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("added_at");
+
+                    b.Property<string>("Caption")
+                        .IsRequired()
+                        .HasMaxLength(300)
+                        .HasColumnType("character varying(300)")
+                        .HasColumnName("caption");
+
+                    b.Property<Guid?>("EntryId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("entry_id");
+
+                    b.Property<int>("Height")
+                        .HasColumnType("integer")
+                        .HasColumnName("height");
+
+                    b.Property<Guid>("Key")
+                        .HasColumnType("uuid")
+                        .HasColumnName("key");
+
+                    b.Property<Guid?>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<byte[]>("Picture")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("picture");
+
+                    b.Property<Guid?>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<Guid?>("SampleId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("sample_id");
+
+                    b.Property<byte[]>("Small")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("small");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<int>("Width")
+                        .HasColumnType("integer")
+                        .HasColumnName("width");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_photographs");
+
+                    b.HasIndex("EntryId")
+                        .HasDatabaseName("ix_photographs_entry_id")
+                        .HasFilter("entry_id is not null");
+
+                    b.HasIndex("LotId")
+                        .HasDatabaseName("ix_photographs_lot_id")
+                        .HasFilter("lot_id is not null");
+
+                    b.HasIndex("RunId")
+                        .HasDatabaseName("ix_photographs_run_id")
+                        .HasFilter("run_id is not null");
+
+                    b.HasIndex("SampleId")
+                        .HasDatabaseName("ix_photographs_sample_id")
+                        .HasFilter("sample_id is not null");
+
+                    b.HasIndex("WorkshopId", "Key")
+                        .IsUnique()
+                        .HasDatabaseName("ix_photographs_workshop_id_key");
+
+                    b.HasIndex("WorkshopId", "AddedAt", "Id")
+                        .HasDatabaseName("ix_photographs_workshop_id_added_at_id");
+
+                    b.ToTable("photographs", null, t =>
+                        {
+                            t.HasCheckConstraint("ck_photographs_of_one", "num_nonnulls(lot_id, entry_id, run_id, sample_id) = 1");
+                        });
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Runs.InstrumentPlaceRow", b =>
                 {
                     b.Property<Guid>("InstrumentId")
@@ -1660,6 +1756,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("joined_at");
 
+                    b.Property<int?>("MotionMinutes")
+                        .HasColumnType("integer")
+                        .HasColumnName("motion_minutes");
+
                     b.Property<string>("Role")
                         .IsRequired()
                         .HasMaxLength(32)
@@ -1739,6 +1839,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("character varying(32)")
                         .HasColumnName("form");
 
+                    b.Property<double?>("JoinsPer10Metres")
+                        .HasColumnType("double precision")
+                        .HasColumnName("joins_per10metres");
+
                     b.Property<Guid>("Key")
                         .HasColumnType("uuid")
                         .HasColumnName("key");
@@ -1747,6 +1851,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("lot_id");
 
+                    b.Property<double?>("LumpsPer10Metres")
+                        .HasColumnType("double precision")
+                        .HasColumnName("lumps_per10metres");
+
                     b.Property<DateTimeOffset>("MadeAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("made_at");
@@ -1754,6 +1862,14 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<int?>("Plies")
                         .HasColumnType("integer")
                         .HasColumnName("plies");
+
+                    b.Property<int?>("SpinningMinutes")
+                        .HasColumnType("integer")
+                        .HasColumnName("spinning_minutes");
+
+                    b.Property<double?>("SpunGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("spun_grams");
 
                     b.Property<double?>("TwistAngleDegrees")
                         .HasColumnType("double precision")
@@ -2395,6 +2511,33 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasForeignKey("MergedInto")
                         .OnDelete(DeleteBehavior.Restrict)
                         .HasConstraintName("fk_animals_animals_merged_into");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Photographs.PhotographRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.EntryRow", null)
+                        .WithMany()
+                        .HasForeignKey("EntryId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_photographs_entries_entry_id");
+
+                    b.HasOne("EarthyTuft.Data.Store.LotRow", null)
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_photographs_lots_lot_id");
+
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany()
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_photographs_runs_run_id");
+
+                    b.HasOne("EarthyTuft.Data.Store.SampleRow", null)
+                        .WithMany()
+                        .HasForeignKey("SampleId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .HasConstraintName("fk_photographs_samples_sample_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Runs.InstrumentPlaceRow", b =>

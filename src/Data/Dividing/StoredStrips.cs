@@ -1,0 +1,64 @@
+using EarthyTuft.Core.Dividing;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Runs;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Store;
+
+namespace EarthyTuft.Data.Dividing;
+
+/// <summary>A strip chart as it is stored: its plan and its events.</summary>
+public static class StoredStrips
+{
+    private const int PlanVersion = 1, EventVersion = 1;
+
+    /// <summary>The chart of a run, its events loaded.</summary>
+    public static StripState State(RunRow run) => StripState.Of(run.Id, Plan(run.Plan), run.StartedAt, Events(run));
+
+    /// <summary>Its events that count.</summary>
+    public static IEnumerable<RunEvent<StripEvent>> Events(RunRow run) => run.EventsAs(Read);
+
+    public static string Write(StripPlan plan) => StoredPayload.Write(
+        new PlanV1([.. plan.Colours.Select(c => new ColourV1(c.Name, c.Lot, c.Code, c.Colour.Hex))], Written(plan.Plies), plan.SinglesTex), PlanVersion);
+
+    public static StripPlan Plan(string stored)
+    {
+        var plan = StoredPayload.Read<PlanV1>(stored, PlanVersion);
+        return new StripPlan([.. plan.Colours.Select(c => new ChartColour(c.Name, c.Lot, c.Code, Shade.Of(c.Colour)))], ReadPlies(plan.Plies), plan.SinglesTex);
+    }
+
+    public static RunEventRow Row(RunEvent<StripEvent> happened, string who)
+    {
+        var (kind, payload) = happened.What switch
+        {
+            StripDone e => ("stripDone", StoredPayload.Write(new DoneV1(e.Ply), EventVersion)),
+            StripsReplanned e => ("stripsReplanned", StoredPayload.Write(new ReplannedV1(Written(e.Rest)), EventVersion)),
+            BetterEndNoted e => ("betterEnd", StoredPayload.Write(new EndV1(e.Name, e.From), EventVersion)),
+            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
+        };
+        return new RunEventRow { Id = happened.Id, At = happened.At.ToUniversalTime().ToStored(), Who = who, Kind = kind, Payload = payload };
+    }
+
+    public static StripEvent Read(RunEventRow row) => row.Kind switch
+    {
+        "stripDone" => new StripDone(StoredPayload.Read<DoneV1>(row.Payload, EventVersion).Ply),
+        "stripsReplanned" => new StripsReplanned(ReadPlies(StoredPayload.Read<ReplannedV1>(row.Payload, EventVersion).Rest)),
+        "betterEnd" when StoredPayload.Read<EndV1>(row.Payload, EventVersion) is var end => new BetterEndNoted(end.Name, end.From),
+        _ => throw new NotSupportedException($"An event of a strip chart, {row.Kind}, was written by a later release."),
+    };
+
+    private static IReadOnlyList<IReadOnlyList<StripV1>> Written(IReadOnlyList<IReadOnlyList<Strip>> plies) => [.. plies.Select(p => (IReadOnlyList<StripV1>)[.. p.Select(s => new StripV1(s.Name, s.Colour.Hex, s.Grams))])];
+
+    private static IReadOnlyList<IReadOnlyList<Strip>> ReadPlies(IReadOnlyList<IReadOnlyList<StripV1>> plies) => [.. plies.Select(p => (IReadOnlyList<Strip>)[.. p.Select(s => new Strip(s.Name, Shade.Of(s.Colour), s.Grams))])];
+
+    private sealed record PlanV1(IReadOnlyList<ColourV1> Colours, IReadOnlyList<IReadOnlyList<StripV1>> Plies, double SinglesTex);
+
+    private sealed record ColourV1(string Name, Guid? Lot, string Code, string Colour);
+
+    private sealed record StripV1(string Name, string Colour, double Grams);
+
+    private sealed record DoneV1(int Ply);
+
+    private sealed record ReplannedV1(IReadOnlyList<IReadOnlyList<StripV1>> Rest);
+
+    private sealed record EndV1(string Name, DraftsFrom From);
+}

@@ -1,0 +1,74 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Comparing;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Routing;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.Sampling;
+
+namespace EarthyTuft.Web.Comparing;
+
+/// <summary>A way in which a lot was prepared.</summary>
+/// <param name="Name">What it is called beside the others: "punis", or "batts by opening, carding" where another came to batts too.</param>
+/// <param name="Lots">What it became.</param>
+/// <param name="Rest">Noil; null where there was none.</param>
+/// <param name="Lost">What is missing of what was taken.</param>
+/// <param name="PreparingHours">For 100 g; null where minutes are not noted at each step.</param>
+/// <param name="SpinningHours">For 100 g, joins included; null where no sample tells it.</param>
+/// <param name="Untimed">Steps at which nobody noted the minutes.</param>
+/// <param name="Notes">What was noted at its entries: loads, passes, how it was rolled.</param>
+/// <param name="Samples">What was spun of it, the newest first.</param>
+public sealed record CompareWayView(
+    string Name,
+    LotForm Form,
+    IReadOnlyList<StepKind> Road,
+    IReadOnlyList<LotRef> Lots,
+    MassFigure Taken,
+    MassFigure Made,
+    MassFigure? Rest,
+    MassFigure Lost,
+    double? PreparingHours,
+    double? SpinningHours,
+    int Untimed,
+    IReadOnlyList<string> Notes,
+    IReadOnlyList<SampleView> Samples);
+
+/// <summary>A lot by its code.</summary>
+public sealed record LotRef(Guid Id, string Code);
+
+/// <summary>A figure of a comparison.</summary>
+/// <param name="Text">With its unit; null where it is not known.</param>
+/// <param name="GiveOrTake">One standard deviation, in words; null with it.</param>
+public sealed record CompareCell(string? Text, string? GiveOrTake, Standing Standing);
+
+/// <summary>One line of a comparison, with a cell for each way.</summary>
+public sealed record CompareLineView(ComparedBy By, IReadOnlyList<CompareCell> Cells, bool Differs);
+
+/// <summary>A part that was divided off and is not prepared yet: a trial that waits.</summary>
+/// <param name="At">Where it waits; null where it is on no way.</param>
+/// <param name="Preparation">What it is to become, where a route says so.</param>
+public sealed record WaitingTrial(Guid Id, string Code, MassFigure? Left, StepKind? At, PreparedAs? Preparation);
+
+/// <summary>The preparations of a lot beside one another.</summary>
+/// <param name="Otherwise">What differed besides the preparation.</param>
+/// <param name="Sentences">What the comparison says.</param>
+public sealed record ComparePage(
+    LotLine Lot,
+    Fibre Fibre,
+    IReadOnlyList<CompareWayView> Ways,
+    IReadOnlyList<CompareLineView> Lines,
+    IReadOnlyList<Otherwise> Otherwise,
+    IReadOnlyList<string> Sentences,
+    IReadOnlyList<WaitingTrial> Waiting);
+
+/// <summary>A small trial of several preparations in one sitting.</summary>
+/// <param name="Aim">What the fibre is wanted for.</param>
+/// <param name="Preparations">From two to four, each another.</param>
+/// <param name="Each">How much of each, as typed; left out for five grams.</param>
+public sealed record TrialRequest(Aim Aim, [property: MaxLength(8)] IReadOnlyList<PreparedAs> Preparations, [property: StringLength(60)] string? Each = null);
+
+/// <summary>A trial that was set up.</summary>
+/// <param name="Lots">One for each preparation, on its way there.</param>
+public sealed record TrialView(IReadOnlyList<LotRef> Lots, string Sentence);

@@ -1,0 +1,81 @@
+using CsCheck;
+using EarthyTuft.Core.Comparing;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Sampling;
+using Xunit;
+
+namespace EarthyTuft.Core.Tests.Comparing;
+
+/// <summary>Ways beside one another: what differs beyond its doubt, what is as good, and what else differed.</summary>
+public class ComparisonTests
+{
+    private static readonly DateTimeOffset Morning = new(2026, 5, 14, 8, 0, 0, TimeSpan.Zero);
+
+    private static PreparedWay Way(LotForm form, double taken, double made, double? minutes, double doubt = 0.3, double rest = 0, string who = "Ada", int hours = 0) => new(
+        [StepKind.Card], form, [Guid.NewGuid()], [Guid.NewGuid()], new Known(taken, doubt), new Known(made, doubt), rest, minutes, 1, [who], Morning.AddHours(hours), Morning.AddHours(hours + 1));
+
+    private static Sample Spun(Draw draw, double grams, int minutes, double joins, double lumps, double wpi = 20) =>
+        new(LotForm.Cloud, draw, wpi, 2, 25, "", []) { Spun = new Spun(grams, minutes, joins, lumps) };
+
+    private static ComparedLine Line(Comparison comparison, ComparedBy by) => comparison.Lines.Single(l => l.By == by);
+
+    [Fact]
+    public void The_slower_road_is_named_with_what_it_buys()
+    {
+        var cloud = new ComparedWay(Way(LotForm.Cloud, 24, 23.4, 20), Sample: Spun(Draw.Long, 20, 90, 14, 22), SpunBy: "Ada");
+        var punis = new ComparedWay(Way(LotForm.Puni, 24, 23.1, 75), Sample: Spun(Draw.Long, 20, 70, 5, 6), SpunBy: "Ada");
+        var comparison = Comparison.Of([cloud, punis], 200, 0.1);
+        Assert.Equal(1, comparison.Slowest);
+        Assert.Equal([ComparedBy.Joins, ComparedBy.Lumps], comparison.Bought);
+        Assert.Equal([Standing.Better, Standing.Worse], Line(comparison, ComparedBy.PreparingHours).Standings);
+        // 14 joins against 5 are known to 3.7 and 2.2: twice their doubt is 8.7, and the difference is 9.
+        Assert.Equal([Standing.Worse, Standing.Better], Line(comparison, ComparedBy.Joins).Standings);
+        Assert.Empty(comparison.Otherwise);
+        var whole = Line(comparison, ComparedBy.WholeHours).Values;
+        Assert.Equal(20 / 60.0 / 23.4 * 100 + 90 / 60.0 / 20 * 100, whole[0]!.Value, 6);
+        Assert.Equal(200 * (23.1 / 24) * whole[1]!.Value / 100, Line(comparison, ComparedBy.HoursForTheRest).Values[1]!.Value, 6);
+    }
+
+    [Fact]
+    public void What_is_within_its_doubt_is_no_difference()
+    {
+        var comparison = Comparison.Of([new(Way(LotForm.Cloud, 24, 23.4, 60)), new(Way(LotForm.Puni, 24, 23.2, 62))], null, 1);
+        Assert.True(comparison.IsEven);
+        Assert.Null(comparison.Slowest);
+        Assert.Empty(comparison.Bought);
+        Assert.All(comparison.Lines, l => Assert.All(l.Standings, s => Assert.Equal(Standing.AsGood, s)));
+        Assert.DoesNotContain(comparison.Lines, l => l.By is ComparedBy.Neps or ComparedBy.WholeHours or ComparedBy.HoursForTheRest);
+    }
+
+    [Fact]
+    public void What_differed_besides_is_told()
+    {
+        var comparison = Comparison.Of(
+            [
+                new(Way(LotForm.Cloud, 5, 4.9, 9, who: "Ada"), Sample: Spun(Draw.Long, 4, 30, 3, 3, wpi: 14), SpunBy: "Ada"),
+                new(Way(LotForm.Top, 400, 330, 500, who: "Bea", hours: 48), Sample: Spun(Draw.Short, 4, 30, 3, 3, wpi: 22), SpunBy: "Bea"),
+            ], null, 1);
+        Assert.Equal([Otherwise.Draw, Otherwise.Thickness, Otherwise.Spinner, Otherwise.Preparer, Otherwise.Day, Otherwise.Amount], comparison.Otherwise);
+        Assert.Empty(Comparison.Of([new(Way(LotForm.Cloud, 5, 4.9, 9))], null, 1).Otherwise);
+    }
+
+    /// <summary>Nobody is better and worse at once, the best is never worse, and the order of the ways changes nothing.</summary>
+    [Fact]
+    public void Standings_hold_together() => Gen.Select(Gen.Double[4, 400], Gen.Double[0.5, 0.99], Gen.Double[5, 600], Gen.Double[0.05, 3]).Array[1, 5].Sample(ways =>
+    {
+        ComparedWay[] all = [.. ways.Select(w => new ComparedWay(Way(LotForm.Batt, w.Item1, w.Item1 * w.Item2, w.Item3, w.Item4)))];
+        var comparison = Comparison.Of(all, 100, 1);
+        var turned = Comparison.Of([.. all.Reverse()], 100, 1);
+        foreach (var (line, back) in comparison.Lines.Zip(turned.Lines))
+        {
+            Assert.Equal(line.Standings, back.Standings.Reverse());
+            Assert.Equal(line.Standings.Contains(Standing.Worse), line.Standings.Contains(Standing.Better));
+            var more = line.By is ComparedBy.Yield or ComparedBy.GramsPerHour;
+            var best = Enumerable.Range(0, all.Length).MaxBy(i => more ? line.Values[i]!.Value : -line.Values[i]!.Value);
+            Assert.NotEqual(Standing.Worse, line.Standings[best]);
+        }
+
+        Assert.All(all, w => Assert.True(w.Way.Yield.Value is > 0 and < 1));
+    });
+}

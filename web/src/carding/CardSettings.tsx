@@ -1,0 +1,83 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { api } from '../api/client';
+import { useChanges } from '../api/change';
+import { again, useSession } from '../api/queries';
+import { Choice } from '../ui/Choice';
+import { KeptTool } from '../ui/KeptTool';
+import { NumberField } from '../ui/NumberField';
+import { ProblemNotice, Section } from '../ui/Notices';
+import { number } from '../ui/figures';
+import { Column, Row } from '../ui/layouts';
+import { useFields } from '../ui/useFields';
+import { useCards } from './queries';
+import { cardsWord } from './words';
+
+const lengthLabel = {
+  handCards: 'Deep, cm',
+  drumCarder: 'Round the drum, cm',
+  blendingBoard: 'High, cm',
+  flick: 'Deep, cm',
+} as const;
+
+/** Hand cards, drums and boards with their cloth, and what was seen or done to them. */
+export function CardSettings() {
+  const cards = useCards();
+  const looker = useSession().data?.workshop?.role === 'looker';
+  const change = useChanges(() => again(['/api/tools/cards']));
+  const form = useFields(
+    { name: '', kind: 'drumCarder' as keyof typeof cardsWord, width: '', length: '', teeth: '' },
+    { at: (f) => change.error?.at(f), clear: change.clear },
+  );
+  const { values } = form;
+  const add = () =>
+    change.go(
+      () =>
+        api.POST('/api/tools/cards', {
+          body: {
+            name: values.name,
+            kind: values.kind,
+            width: values.width,
+            length: values.length,
+            teethPerSquareInch: number(values.teeth),
+          },
+        }),
+      { onSuccess: form.reset },
+    );
+  if (cards.error) return <ProblemNotice error={cards.error} />;
+  return (
+    <Section title="Cards">
+      <Column gap={1.5}>
+        {(cards.data ?? []).map((c) => (
+          <KeptTool key={c.id} tool={c} looker={looker} change={change} placeholder="bent teeth, cleaned, new cloth">
+            {cardsWord[c.kind as keyof typeof cardsWord]}, {c.widthCentimetres} by {c.lengthCentimetres} cm
+            {c.teethPerSquareInch === null ? '' : `, ${c.teethPerSquareInch} teeth per sq in`}
+          </KeptTool>
+        ))}
+        <Row gap={1} sx={{ alignItems: 'start' }}>
+          <TextField label="Cards called" {...form.text('name')} sx={{ width: 170 }} />
+          <Choice
+            label="They are"
+            value={values.kind}
+            onChange={(kind) => form.set({ kind })}
+            words={cardsWord}
+            sx={{ width: 165 }}
+          />
+          <NumberField label="Wide, cm" {...form.field('width')} sx={{ width: 110 }} />
+          <NumberField label={lengthLabel[values.kind]} {...form.field('length')} sx={{ width: 195 }} />
+          <NumberField
+            label="Teeth per sq in"
+            {...form.field('teeth', 'teethPerSquareInch')}
+            placeholder="if you know"
+            shrink
+            sx={{ width: 130 }}
+          />
+          <Button variant="outlined" disabled={looker} onClick={add} sx={{ mt: 0.5 }}>
+            Add these cards
+          </Button>
+        </Row>
+        <ProblemNotice error={change.error?.refusals.length ? null : change.error} />
+      </Column>
+    </Section>
+  );
+}

@@ -1,0 +1,144 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import type { Schema } from '../api/client';
+import { tappedAt } from '../live/live';
+import type { RunOf } from '../runs/queries';
+import { useTap } from '../runs/taps';
+import { Choice } from '../ui/Choice';
+import { ProblemNotice } from '../ui/Notices';
+import { NumberField } from '../ui/NumberField';
+import { WeightField } from '../ui/WeightField';
+import { number } from '../ui/figures';
+import { Column } from '../ui/layouts';
+import { tone } from '../ui/theme';
+
+type What = 'tufts' | 'sliver' | 'nests' | 'ends' | 'waste' | 'loads';
+
+const whatWord: Record<What, string> = {
+  tufts: 'what the last transfer left',
+  sliver: 'a measured length of top',
+  nests: 'nests, and one of them',
+  ends: 'ends of draws, kept apart',
+  waste: 'waste on the floor',
+  loads: 'loads, counted at once',
+};
+
+/** The figure beside the weight, where there is one. */
+const beside: Partial<Record<What, { label: string; field: string; whole: boolean }>> = {
+  tufts: { label: 'of how many loads', field: 'loads', whole: true },
+  sliver: { label: 'metres of it', field: 'metres', whole: false },
+  nests: { label: 'how many', field: 'count', whole: true },
+  loads: { label: 'how many', field: 'count', whole: true },
+};
+
+/** What else is weighed and counted at the combs, and what it says: the last transfer's tufts, the evenness of the top, what is kept apart. */
+export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: boolean }) {
+  const d = run.details;
+  const [what, setWhat] = useState<What>(d.way === 'flicked' ? 'waste' : 'tufts');
+  const [mass, setMass] = useState('');
+  const [figure, setFigure] = useState('');
+  const noting = useTap(run.id);
+  const extra = beside[what];
+  const count = number(figure) ?? (what === 'tufts' ? d.loadsTogether : 0);
+  const note = (e: FormEvent) => {
+    e.preventDefault();
+    const at = tappedAt();
+    const command: Schema['RunCommand'] =
+      what === 'tufts'
+        ? { kind: 'weighTufts', mass, loads: count, at }
+        : what === 'sliver'
+          ? { kind: 'weighSliver', metres: count, mass, at }
+          : what === 'nests'
+            ? { kind: 'countNests', count, mass: mass.trim() || null, at }
+            : what === 'ends'
+              ? { kind: 'keepEnds', mass, at }
+              : what === 'waste'
+                ? { kind: 'weighCombWaste', mass, at }
+                : { kind: 'countCombLoads', count, at };
+    noting.send(command, () => {
+      setMass('');
+      setFigure('');
+    });
+  };
+  const said = [d.advice, d.sliver, d.apart].filter((s) => s !== '');
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gap: 2,
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
+        alignItems: 'start',
+      }}
+    >
+      <Column gap={1}>
+        {said.map((s) => (
+          <Typography
+            key={s}
+            sx={{
+              borderLeft: `5px solid ${tone(s === d.advice && d.verdict === 'enough' ? 'lichen' : 'oat')}`,
+              pl: 1.5,
+            }}
+          >
+            {s}
+          </Typography>
+        ))}
+      </Column>
+      <Box
+        component="form"
+        noValidate
+        onSubmit={note}
+        aria-label="What else is weighed"
+        sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'start' }}
+      >
+        <Choice
+          label="What else is weighed"
+          value={what}
+          onChange={(next) => {
+            noting.clearError();
+            setWhat(next);
+          }}
+          words={whatWord}
+          sx={{ width: 245 }}
+        />
+        {extra && (
+          <NumberField
+            label={extra.label}
+            whole={extra.whole}
+            value={figure}
+            onChange={(text) => {
+              noting.clearError();
+              setFigure(text);
+            }}
+            error={noting.error?.at(extra.field)}
+            placeholder={what === 'tufts' ? `${d.loadsTogether}` : undefined}
+            shrink={what === 'tufts'}
+            sx={{ width: 165 }}
+          />
+        )}
+        {what !== 'loads' && (
+          <Box sx={{ width: 175 }}>
+            <WeightField
+              label={what === 'nests' ? 'One weighs' : 'It weighs'}
+              value={mass}
+              onChange={(text) => {
+                noting.clearError();
+                setMass(text);
+              }}
+              error={noting.error?.at('mass')}
+            />
+          </Box>
+        )}
+        <Button type="submit" disabled={!mayLog} sx={{ mt: 0.75 }}>
+          Note it
+        </Button>
+        <ProblemNotice
+          error={
+            noting.error && !['mass', 'loads', 'metres', 'count'].some((f) => noting.error?.at(f)) ? noting.error : null
+          }
+        />
+      </Box>
+    </Box>
+  );
+}

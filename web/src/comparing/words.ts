@@ -1,0 +1,15 @@
+import type { Schema } from '../api/client';
+
+export const comparedWord: Record<Schema['ComparedBy'], string> = {
+  yield: 'kept of what was taken',
+  restShare: 'noil',
+  gramsPerHour: 'pace of preparing',
+  neps: 'neps',
+  joins: 'joins',
+  lumps: 'lumps in the yarn',
+  preparingHours: 'preparing, 100 g',
+  spinningHours: 'spinning and joining, 100 g',
+  wholeHours: 'whole hours, 100 g of yarn',
+  hoursForTheRest: 'whole hours, all that is left',
+  costPer100Grams: 'cost of 100 g',
+};

@@ -1,0 +1,57 @@
+import Box from '@mui/material/Box';
+import type { Schema } from '../api/client';
+
+/** The strip chart on paper, to be ticked off by hand: only there when the page is printed. */
+export function StripSheet({
+  view,
+  state,
+}: {
+  view: Schema['RehearsalView'];
+  state: { repeat: string; times: string; singlesTex: string };
+}) {
+  const most = Math.max(...view.plies.map((p) => p.strips.length));
+  return (
+    <Box
+      className="sheet"
+      sx={{
+        display: 'none',
+        '@media print': { display: 'block', fontSize: '12pt', color: '#000' },
+        '& table': { borderCollapse: 'collapse', width: '100%', mt: '4mm' },
+        '& th, & td': { border: '0.3mm solid #000', p: '1.2mm', textAlign: 'left' },
+      }}
+    >
+      <Box component="h1" sx={{ fontSize: '18pt', m: 0 }}>
+        Strips: {state.repeat}, {state.times} times
+      </Box>
+      <p>
+        {view.needs.map((n) => `${n.name}: ${n.code ?? n.colour}, ${n.strips} of ${n.mass.text} in all`).join('; ')}.
+        Singles of {state.singlesTex} tex, {view.yarnMetres} m of yarn.
+      </p>
+      <table>
+        <thead>
+          <tr>
+            <th>strip</th>
+            {view.plies.map((p, i) => (
+              <th key={i}>
+                ply {i + 1}, {p.total.text}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {Array.from({ length: most }, (_, s) => (
+            <tr key={s}>
+              <td>{s + 1}</td>
+              {view.plies.map((p, i) => {
+                const strip = p.strips[s];
+                return (
+                  <td key={i}>{strip ? `☐ ${strip.name || 'plain'}, ${strip.mass.text}, ${strip.metres} m` : ''}</td>
+                );
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Box>
+  );
+}

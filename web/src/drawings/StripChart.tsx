@@ -1,0 +1,169 @@
+import Box from '@mui/material/Box';
+import { memo } from 'react';
+import { tone } from '../ui/theme';
+import { piecesOf, stripsLayout, twistOf } from './stripsLayout';
+import { useWidth } from './useWidth';
+
+interface DrawnStrip {
+  name: string;
+  colour: string;
+  grams: number;
+  /** It lies in its place already. */
+  done?: boolean;
+}
+
+const high = 34;
+const gap = 12;
+const names = 46;
+
+/** Strips in order for each ply, all on one scale by weight: a heavy one pushes the rest of its ply along. */
+export function StripChart({ plies, words }: { plies: readonly (readonly DrawnStrip[])[]; words: string }) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const wide = Math.max(100, (width || 600) - names);
+  const most = Math.max(...plies.map((p) => p.reduce((sum, s) => sum + s.grams, 0)));
+  return (
+    <Box ref={ref} sx={{ width: '100%' }}>
+      <svg width="100%" height={plies.length * (high + gap)} role="img" aria-label={words} style={{ display: 'block' }}>
+        {plies.map((ply, p) => {
+          const y = p * (high + gap);
+          const places = stripsLayout(
+            ply.map((s) => s.grams),
+            most,
+            wide,
+          );
+          return (
+            <g key={p}>
+              <text x={0} y={y + high / 2 + 5} fontSize={13} fill={tone('bark')}>
+                ply {p + 1}
+              </text>
+              {ply.map((s, i) => (
+                <g key={i}>
+                  <rect
+                    x={names + places[i]!.x + 0.5}
+                    y={y}
+                    width={Math.max(1, places[i]!.width - 1)}
+                    height={high}
+                    rx={3}
+                    fill={s.colour}
+                    stroke={tone('bark')}
+                    strokeWidth={0.75}
+                    opacity={s.done ? 0.45 : 1}
+                  />
+                  {s.done && (
+                    <line
+                      x1={names + places[i]!.x + 1}
+                      x2={names + places[i]!.x + places[i]!.width - 1}
+                      y1={y + high - 4}
+                      y2={y + high - 4}
+                      stroke={tone('lichen')}
+                      strokeWidth={4}
+                    />
+                  )}
+                  {s.name && places[i]!.width > 18 && (
+                    <g>
+                      <circle
+                        cx={names + places[i]!.x + places[i]!.width / 2}
+                        cy={y + high / 2}
+                        r={9}
+                        fill={tone('shorn')}
+                      />
+                      <text
+                        x={names + places[i]!.x + places[i]!.width / 2}
+                        y={y + high / 2 + 4.5}
+                        textAnchor="middle"
+                        fontSize={13}
+                        fontWeight={700}
+                        fill={tone('peat')}
+                      >
+                        {s.name.slice(0, 2)}
+                      </text>
+                    </g>
+                  )}
+                </g>
+              ))}
+            </g>
+          );
+        })}
+      </svg>
+    </Box>
+  );
+}
+
+/** Singles of each ply, and the yarn that they make. */
+export const RehearsedYarn = memo(function RehearsedYarn({
+  singles,
+  yarn,
+  words,
+}: {
+  singles: readonly (readonly string[])[];
+  yarn: readonly (readonly string[])[];
+  words: string;
+}) {
+  const [ref, width] = useWidth<HTMLDivElement>();
+  const wide = width || 600;
+  const thin = 9;
+  const top = singles.length * (thin + 8) + 8;
+  return (
+    <Box ref={ref} sx={{ width: '100%', overflow: 'hidden' }}>
+      <svg width="100%" height={top + 34} role="img" aria-label={words} style={{ display: 'block' }}>
+        {singles.map((ply, p) =>
+          piecesOf(ply, wide).map((piece, i) => (
+            <rect
+              key={`${p} ${i}`}
+              x={piece.x}
+              y={p * (thin + 8)}
+              width={piece.width + 0.4}
+              height={thin}
+              fill={piece.colour}
+            />
+          )),
+        )}
+        <g transform={`translate(0 ${top})`}>
+          {twistOf(yarn, wide, 26, Math.max(40, Math.round(wide / 9))).map((stroke, i) => (
+            <polygon
+              key={i}
+              points={stroke.points.map(([x, y]) => `${x.toFixed(1)},${y}`).join(' ')}
+              fill={stroke.colour}
+              stroke={tone('bark')}
+              strokeWidth={0.35}
+            />
+          ))}
+        </g>
+      </svg>
+    </Box>
+  );
+});
+
+/** A knitted patch, spot by spot, as an eye sees it. It is thousands of spots: drawn again only where it is another. */
+export const KnittedPatch = memo(function KnittedPatch({
+  rows,
+  words,
+}: {
+  rows: readonly (readonly string[])[];
+  words: string;
+}) {
+  const across = rows[0]?.length ?? 1;
+  return (
+    <svg
+      viewBox={`0 0 ${across} ${Math.max(1, rows.length) * (across / 40)}`}
+      width="100%"
+      role="img"
+      aria-label={words}
+      preserveAspectRatio="none"
+      style={{ display: 'block', height: 260 }}
+    >
+      {rows.map((row, r) =>
+        piecesOf(row, across).map((piece, i) => (
+          <rect
+            key={`${r} ${i}`}
+            x={piece.x}
+            y={r * (across / 40)}
+            width={piece.width + 0.05}
+            height={across / 40 + 0.05}
+            fill={piece.colour}
+          />
+        )),
+      )}
+    </svg>
+  );
+});
