@@ -69,7 +69,7 @@ test('fibre leaves, is counted anew, is kept for a project, and the table tells 
   await page.getByRole('button', { name: 'Recount' }).click();
   await page.getByLabel('What is there now').fill('1790');
   await press(page, 'Log it');
-  await expect(page.getByText(/^90 g more than the log said were found/)).toBeVisible();
+  await expect(page.getByRole('dialog').getByText(/^90 g more than the log said were found/)).toBeVisible();
   await press(page, 'Close');
 
   await page.getByRole('button', { name: 'Reserve' }).click();

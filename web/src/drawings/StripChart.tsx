@@ -1,5 +1,5 @@
 import Box from '@mui/material/Box';
-import { memo } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { tone } from '../ui/theme';
 import { piecesOf, stripsLayout, twistOf } from './stripsLayout';
 import { useWidth } from './useWidth';
@@ -134,7 +134,10 @@ export const RehearsedYarn = memo(function RehearsedYarn({
   );
 });
 
-/** A knitted patch, spot by spot, as an eye sees it. It is thousands of spots: drawn again only where it is another. */
+/**
+ * A knitted patch, spot by spot, as an eye sees it. It is tens of thousands of spots, so they are dots of one bitmap and no elements of the page:
+ * a screen reader, a search for a label and a slow phone would each walk over all of them.
+ */
 export const KnittedPatch = memo(function KnittedPatch({
   rows,
   words,
@@ -142,28 +145,26 @@ export const KnittedPatch = memo(function KnittedPatch({
   rows: readonly (readonly string[])[];
   words: string;
 }) {
+  const ref = useRef<HTMLCanvasElement>(null);
   const across = rows[0]?.length ?? 1;
+  useEffect(() => {
+    const paper = ref.current?.getContext('2d');
+    if (!paper) return;
+    rows.forEach((row, r) => {
+      for (const piece of piecesOf(row, across)) {
+        paper.fillStyle = piece.colour;
+        paper.fillRect(piece.x, r, piece.width, 1);
+      }
+    });
+  }, [rows, across]);
   return (
-    <svg
-      viewBox={`0 0 ${across} ${Math.max(1, rows.length) * (across / 40)}`}
-      width="100%"
+    <canvas
+      ref={ref}
+      width={across}
+      height={Math.max(1, rows.length)}
       role="img"
       aria-label={words}
-      preserveAspectRatio="none"
-      style={{ display: 'block', height: 260 }}
-    >
-      {rows.map((row, r) =>
-        piecesOf(row, across).map((piece, i) => (
-          <rect
-            key={`${r} ${i}`}
-            x={piece.x}
-            y={r * (across / 40)}
-            width={piece.width + 0.05}
-            height={across / 40 + 0.05}
-            fill={piece.colour}
-          />
-        )),
-      )}
-    </svg>
+      style={{ display: 'block', width: '100%', height: 260, imageRendering: 'pixelated' }}
+    />
   );
 });
