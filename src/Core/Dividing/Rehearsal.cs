@@ -135,11 +135,14 @@ public sealed class Rehearsal
     /// <param name="pieceMillimetres">How long a piece for the fold is, above zero; null where it is spun from the end.</param>
     public double JoinsInTenMetres(double? pieceMillimetres)
     {
-        var joins = strips.Sum(p => p.Count - 1) + (pieceMillimetres is { } piece && wish.SupplyGramsPerMetre is { } supply
-            ? strips.Sum(p => p.Sum(s => Math.Max(0, Math.Ceiling(s.Grams / supply * 1000 / piece) - 1)))
-            : 0);
-        return joins / Metres.Sum() * 10;
+        var lots = pieceMillimetres is { } piece && PiecesOf(piece) is { } pieces ? pieces : strips.Sum(p => p.Count);
+        return (lots - strips.Count) / Metres.Sum() * 10;
     }
+
+    /// <summary>Pieces for the fold of all strips of all plies; null where nobody measured how heavy a strip is for its length.</summary>
+    /// <param name="pieceMillimetres">How long a piece is, above zero.</param>
+    public int? PiecesOf(double pieceMillimetres) =>
+        wish.SupplyGramsPerMetre is { } supply ? strips.Sum(p => p.Sum(s => FoldPiece.Count(s.Grams, supply, pieceMillimetres))) : null;
 
     /// <summary>
     /// How far a ply's strip ends before (below zero) or behind the same strip of the first, at its worst, in metres of singles; null where they

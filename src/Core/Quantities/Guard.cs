@@ -82,6 +82,12 @@ public sealed class Guard
         "joinsPer10Metres" => "The count of joins",
         "lumpsPer10Metres" => "The count of lumps",
         "gramsPerMetre" => "The thickness of a pencil",
+        "pieceMillimetres" => "A piece for the fold",
+        "handMillimetres" => "The breadth of a hand",
+        "supplyGramsPerMetre" => "A metre of the strip",
+        "singlesTex" => "The weight of the singles",
+        "millimetresPerStitch" => "The yarn of a stitch",
+        "stitches" => "The stitches of a row",
         "colourBefore" or "colourAfter" => "The colour",
         _ => field,
     };

@@ -10,6 +10,9 @@ namespace EarthyTuft.Data.Carding;
 /// <summary>Carding as it is stored: its plan and its events.</summary>
 public static class StoredCard
 {
+    /// <summary>The kind under which a count of what came off is stored.</summary>
+    public const string ProductsKind = "productsCounted";
+
     private const int PlanVersion = 1, EventVersion = 1;
 
     /// <summary>The carding of a run, its events loaded.</summary>
@@ -63,7 +66,7 @@ public static class StoredCard
             case "nepsCounted":
                 var neps = StoredPayload.Read<NepsV1>(row.Payload, EventVersion);
                 return new NepsCounted(neps.Neps, neps.PinchGrams, neps.Typed);
-            case "productsCounted":
+            case ProductsKind:
                 var made = StoredPayload.Read<ProductsV1>(row.Payload, EventVersion);
                 return new ProductsCounted(new CardProducts(made.Count, made.OneGrams, made.IsAiry, made.RodMillimetres, made.Kept, made.BundleOf), made.Typed);
             case "wasteWeighed":
@@ -81,7 +84,7 @@ public static class StoredCard
         LoadWeighed => "loadWeighed",
         PassBegun => "passBegun",
         NepsCounted => "nepsCounted",
-        ProductsCounted => "productsCounted",
+        ProductsCounted => ProductsKind,
         CardWasteWeighed => "wasteWeighed",
         _ => throw new InvalidOperationException($"{of.GetType().Name} is not stored."),
     };

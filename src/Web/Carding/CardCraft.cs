@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Carding;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Carding;
@@ -10,7 +11,7 @@ using EarthyTuft.Web.Runs;
 namespace EarthyTuft.Web.Carding;
 
 /// <summary>Carding in loads: counted by one tap each, weighed where somebody wants to know, and told when enough is enough.</summary>
-internal sealed class CardCraft(RequestContext context, CardPlanner planner, LoadDesk loads) : ICraft
+internal sealed class CardCraft(EarthyTuftDb db, RequestContext context, CardPlanner planner, LoadDesk loads) : ICraft
 {
     public string? Place => null;
 
@@ -49,10 +50,14 @@ internal sealed class CardCraft(RequestContext context, CardPlanner planner, Loa
         await loads.Teach(run.Id, tool, state.Plan.FibreClass, CardRun.Lessons(state).Select(l => (l.Event, l.At, l.Grams!.Value)), cancellationToken);
     }
 
-    public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
-        Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);
+    public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    {
+        var isRolled = runs.Any(r => StoredCard.Plan(r.Plan).Gives is LotForm.Puni or LotForm.Rolag);
+        var before = isRolled ? await RolledBefore.Of(db, cancellationToken) : new Dictionary<LotForm, CardProducts>();
+        return [.. runs.Select(r => See(r, before))];
+    }
 
-    private CraftSeen See(RunRow run)
+    private CraftSeen See(RunRow run, IReadOnlyDictionary<LotForm, CardProducts> before)
     {
         var state = StoredCard.State(run);
         var (plan, tool) = (state.Plan, run.Tools.Select(t => t.Tool!).FirstOrDefault());
@@ -82,6 +87,7 @@ internal sealed class CardCraft(RequestContext context, CardPlanner planner, Loa
                 advice.NextPerGram,
                 left > 0 && CardRun.MinutesPerLoad(state) * left is >= 1 and var minutes ? Math.Round(minutes) : null,
                 Products(state),
+                before.TryGetValue(plan.Gives, out var rolled) ? new RolledView(rolled.IsAiry, rolled.RodMillimetres) : null,
                 CardingStation.Definition.UsualLosses,
                 [.. state.Waste.Select(w => new CardWasteView(w.Key, Mass.FromGrams(w.Value).ToFigure(context.Workshop.Unit, Provenance.Measured)))],
                 StoredCard.Events(run).LastOrDefault()?.Id));

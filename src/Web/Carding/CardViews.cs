@@ -58,6 +58,7 @@ public sealed record CardPassView(int Number, IReadOnlyList<CardLoadView> Loads,
 /// <param name="NextNeps">Neps in a gram after one pass more; null where that cannot be told.</param>
 /// <param name="MinutesLeft">At the pace of the taps so far; null before it is known.</param>
 /// <param name="Products">What came off, counted, in words; empty where nobody counted.</param>
+/// <param name="Rolled">How such were rolled last time; null where that was never noted.</param>
 /// <param name="WasteKinds">What can fall here.</param>
 /// <param name="Waste">What was weighed of it.</param>
 /// <param name="LastEvent">What was noted last: the slip that can be taken back.</param>
@@ -75,9 +76,15 @@ public sealed record CardView(
     double? NextNeps,
     double? MinutesLeft,
     string Products,
+    RolledView? Rolled,
     IReadOnlyList<LossKind> WasteKinds,
     IReadOnlyList<CardWasteView> Waste,
     Guid? LastEvent) : CraftView;
+
+/// <summary>How rolags or punis are rolled.</summary>
+/// <param name="Airy">Airy, not firm; null where that was not noted.</param>
+/// <param name="Rod">The rod in millimetres; null for none.</param>
+public sealed record RolledView(bool? Airy, double? Rod);
 
 /// <summary>Waste of one kind.</summary>
 public sealed record CardWasteView(LossKind Kind, MassFigure Mass);

@@ -57,7 +57,7 @@ public static class DividingEndpoints
         }
 
         var read = Read(request, lots.ToDictionary(l => l.Id), context.Workshop.Unit);
-        return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(View(read.Value, request, lots, context.Workshop.Unit));
+        return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(View(read.Value, request, lots, context.Workshop));
     }
 
     internal sealed record Arranged(IReadOnlyList<StripColour> Colours, IReadOnlyList<IReadOnlyList<Strip>> Strips, RehearsalWish Wish);
@@ -83,6 +83,8 @@ public static class DividingEndpoints
         {
             guard.Within(piece, LeastPiece, MostPiece, "pieceMillimetres");
         }
+
+        guard.Within(request.HandMillimetres, FoldPiece.LeastHand, FoldPiece.MostHand, "handMillimetres");
 
         var colours = new List<StripColour>();
         for (var i = 0; i < request.Colours.Count; i++)
@@ -123,12 +125,14 @@ public static class DividingEndpoints
         return read.IsRefused ? default : read.Value;
     }
 
-    private static RehearsalView View(Arranged arranged, RehearseRequest request, IReadOnlyList<LotRow> lots, MassUnit unit)
+    private static RehearsalView View(Arranged arranged, RehearseRequest request, IReadOnlyList<LotRow> lots, WorkshopSettings workshop)
     {
+        var unit = workshop.Unit;
         var rehearsal = new Rehearsal(arranged.Strips, arranged.Wish);
         MassFigure Figure(double grams) => Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned);
         var yarn = rehearsal.YarnMetres;
         double At(int i) => (i + 0.5) / Samples * yarn;
+        var fold = Fold(request, rehearsal, lots, workshop.LengthUnit);
         var metresOfPly = request.Plied == Plied.Chain ? 3 : 1;
         return new RehearsalView(
             [.. arranged.Colours.Zip(request.Colours).Select(c => Need(c.First, lots.FirstOrDefault(l => l.Id == c.Second.LotId), arranged.Strips, unit))],
@@ -139,10 +143,11 @@ public static class DividingEndpoints
                 [.. Enumerable.Range(0, Samples).Select(i => rehearsal.At(p, At(i) * metresOfPly).Hex)],
                 p == 0 ? "" : Drift(rehearsal, p)))],
             Math.Round(yarn, 1),
+            fold,
             [.. Enumerable.Range(0, Samples).Select(i => (IReadOnlyList<string>)[.. rehearsal.Strands(At(i)).Select(s => s.Hex)])],
             Patch(rehearsal, Rehearsal.InHand),
             Patch(rehearsal, Rehearsal.AcrossARoom),
-            [.. Sentences(arranged, request, rehearsal)]);
+            [.. Sentences(arranged, request, rehearsal, fold)]);
     }
 
     private static PatchView Patch(Rehearsal rehearsal, (double Light, double Hue) eye) => new([.. rehearsal.Patch(eye).Select(row => (IReadOnlyList<string>)[.. row.Select(c => c.Hex)])], (int)rehearsal.RowsOf(rehearsal.YarnMetres));
@@ -161,7 +166,7 @@ public static class DividingEndpoints
         ? FormattableString.Invariant($"At the end of strip {drift.Strip + 1} ply {ply + 1} is {Math.Abs(drift.Metres):0.#} m of singles {(drift.Metres > 0 ? "behind" : "ahead of")} the first: break off the longer one there, or even out the strips.")
         : "";
 
-    private static IEnumerable<string> Sentences(Arranged arranged, RehearseRequest request, Rehearsal rehearsal)
+    private static IEnumerable<string> Sentences(Arranged arranged, RehearseRequest request, Rehearsal rehearsal, FoldView? fold)
     {
         var first = arranged.Strips[0];
         var stripe = rehearsal.StripeMetres(first[0]);
@@ -171,11 +176,38 @@ public static class DividingEndpoints
             yield return pattern;
         }
 
-        yield return FormattableString.Invariant($"Joins to expect: about {rehearsal.JoinsInTenMetres(request.PieceMillimetres):0.##} in 10 m of singles{(request.PieceMillimetres is { } length ? $", in pieces of {length:0} mm" : "")}.");
+        yield return FormattableString.Invariant($"Joins to expect: about {rehearsal.JoinsInTenMetres(fold?.Millimetres):0.##} in 10 m of singles{(fold is null ? "" : $", in pieces of {fold.Millimetres:0} mm")}.");
+        if (fold is not null)
+        {
+            yield return fold.Words;
+        }
+
         if (request.SupplyGramsPerMetre is { } measured)
         {
             yield return FormattableString.Invariant($"Draw the strip out {Draft.Reckon(new DraftInput(measured, request.SinglesTex)).Value.Draft:0.#} times its length.");
         }
+    }
+
+    // A piece that was typed stands; where it is spun from the fold and nothing was typed, staple and hand propose one.
+    private static FoldView? Fold(RehearseRequest request, Rehearsal rehearsal, IReadOnlyList<LotRow> lots, LengthUnit unit)
+    {
+        if (request.PieceMillimetres is null && request.Held != HeldAs.Fold)
+        {
+            return null;
+        }
+
+        var longest = lots.Where(l => l.StapleMillimetres is not null).MaxBy(l => l.StapleMillimetres);
+        var proposed = FoldPiece.Of(longest?.StapleMillimetres, request.HandMillimetres).Value;
+        var length = request.PieceMillimetres ?? proposed.Millimetres;
+        var why = request.PieceMillimetres is not null ? ""
+            : proposed.From == FoldPieceFrom.Staple ? $", the staple of {longest!.Code}"
+            : longest is null ? ", as your hand holds it: nobody measured a staple"
+            : $", as your hand holds it: the staple of {longest.Code} is shorter";
+        var pieces = rehearsal.PiecesOf(length);
+        var count = pieces is { } n
+            ? $"{n} {(n == 1 ? "piece" : "pieces")} for the fold of {Figures.Length(length, unit)}{why}."
+            : $"Pieces for the fold of {Figures.Length(length, unit)}{why}. Weigh a measured length of the strip to know how many.";
+        return new FoldView(length, pieces, count);
     }
 
     private static string Words(RehearsedPattern pattern) => pattern switch

@@ -25,7 +25,8 @@ public sealed record PlyRequest(
 /// <param name="Strip">What a strip weighs, as typed.</param>
 /// <param name="SinglesTex">How heavy the singles are to be.</param>
 /// <param name="SupplyGramsPerMetre">How heavy a strip is for its length; left out when nobody measured.</param>
-/// <param name="PieceMillimetres">Pieces for the fold are so long; left out where it is spun from the end.</param>
+/// <param name="PieceMillimetres">Pieces for the fold are so long; left out for what staple and hand propose, and where it is spun from the end.</param>
+/// <param name="HandMillimetres">The breadth of the hand over its four fingers.</param>
 /// <param name="Stitches">Of a row or a round.</param>
 /// <param name="MillimetresPerStitch">Of yarn.</param>
 public sealed record RehearseRequest(
@@ -38,6 +39,7 @@ public sealed record RehearseRequest(
     double SinglesTex = 135,
     double? SupplyGramsPerMetre = null,
     double? PieceMillimetres = null,
+    double HandMillimetres = FoldPiece.TypicalHand,
     HeldAs Held = HeldAs.Straight,
     Plied Plied = Plied.Together,
     int Stitches = 30,
@@ -68,9 +70,16 @@ public sealed record PatchView(IReadOnlyList<IReadOnlyList<string>> Rows, int Ro
 /// <param name="Short">What is lacking, in words; empty where nothing is.</param>
 public sealed record ColourNeed(string Name, string Colour, int Strips, MassFigure Mass, string? Code, MassFigure? Left, string Short);
 
+/// <summary>Pieces to be folded over a finger.</summary>
+/// <param name="Millimetres">How long each is.</param>
+/// <param name="Pieces">How many; null where nobody measured how heavy a strip is for its length.</param>
+/// <param name="Words">The same in words, with where the length comes from.</param>
+public sealed record FoldView(double Millimetres, int? Pieces, string Words);
+
 /// <summary>Strips arranged, as yarn and as knitting.</summary>
+/// <param name="Fold">Null where it is spun from the end.</param>
 /// <param name="YarnMetres">As far as the shortest ply reaches.</param>
 /// <param name="Yarn">The strands that are seen at even steps of the yarn.</param>
 /// <param name="Sentences">What the arrangement does: stripes or marl, how long, how many rows, joins.</param>
 public sealed record RehearsalView(
-    IReadOnlyList<ColourNeed> Needs, IReadOnlyList<PlyView> Plies, double YarnMetres, IReadOnlyList<IReadOnlyList<string>> Yarn, PatchView InHand, PatchView AcrossRoom, IReadOnlyList<string> Sentences);
+    IReadOnlyList<ColourNeed> Needs, IReadOnlyList<PlyView> Plies, double YarnMetres, FoldView? Fold, IReadOnlyList<IReadOnlyList<string>> Yarn, PatchView InHand, PatchView AcrossRoom, IReadOnlyList<string> Sentences);

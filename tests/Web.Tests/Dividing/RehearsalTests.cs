@@ -51,6 +51,36 @@ public class RehearsalTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_piece_for_the_fold_is_proposed_from_staple_and_hand_and_counted()
+    {
+        var ada = await house.Register();
+        var (lot, code) = await ada.TakeIn(new { mass = "200", form = "raw", breed = "Romney" });
+        foreach (var length in new[] { 118, 120, 122 })
+        {
+            (await ada.Post($"/api/lots/{lot}/locks", new { place = "shoulder", length = $"{length} mm" })).Expect(200);
+        }
+
+        async Task<(double Piece, string Words)> Fold(Action<Dictionary<string, object?>> change)
+        {
+            var wish = Wish(repeat: "a", colours: new object[] { new { name = "a", lotId = lot, colour = "madder" } });
+            wish["held"] = "fold";
+            change(wish);
+            var fold = (await Ask(ada, wish)).Expect(200).GetProperty("fold");
+            return (fold.GetProperty("millimetres").GetDouble(), fold.GetProperty("words").GetString()!);
+        }
+
+        Assert.Equal((120, $"Pieces for the fold of 120 mm, the staple of {code}. Weigh a measured length of the strip to know how many."), await Fold(_ => { }));
+        // Two plies of two strips of 10 g at 5 g a metre: 2 m each, seventeen pieces of 120 mm.
+        Assert.Equal((120, $"68 pieces for the fold of 120 mm, the staple of {code}."), await Fold(w => w["supplyGramsPerMetre"] = 5));
+        Assert.Equal((135, $"Pieces for the fold of 135 mm, as your hand holds it: the staple of {code} is shorter. Weigh a measured length of the strip to know how many."), await Fold(w => w["handMillimetres"] = 150));
+        Assert.Equal((90, "Pieces for the fold of 90 mm. Weigh a measured length of the strip to know how many."), await Fold(w => w["pieceMillimetres"] = 90));
+        var wide = Wish();
+        wide["handMillimetres"] = 0;
+        Assert.Equal(["handMillimetres out-of-range"], (await Ask(ada, wide)).Refused());
+        Assert.Equal(System.Text.Json.JsonValueKind.Null, (await Ask(ada, Wish())).Expect(200).GetProperty("fold").ValueKind);
+    }
+
+    [Fact]
     public async Task What_is_no_strip_and_no_colour_is_refused_at_its_field()
     {
         var ada = await house.Register();

@@ -91,5 +91,12 @@ public class StripChartTests(House house) : IClassFixture<House>
         Assert.Contains("10 punis of 1.9 g", run.GetProperty("entry").GetProperty("notes").GetString());
         Assert.Equal(["ofKind not-here"], (await Tap(ada, Id(run), new { kind = "weighCardWaste", ofKind = "noil", mass = "1" })).Refused());
         Assert.Equal(["count out-of-range"], (await Tap(ada, Id(run), new { kind = "countProducts", count = -1 })).Refused());
+
+        // The next punis are offered on the same rod, as firm; rolags are not.
+        var (more, _) = await ada.TakeIn(new { mass = "20", form = "clean" });
+        var next = (await BeginLoads(ada, "card", more, new { mass = "10", most = "10", gives = "puni" })).Expect(200);
+        Assert.Equal((false, 6d), (Details(next).GetProperty("rolled").GetProperty("airy").GetBoolean(), Details(next).GetProperty("rolled").GetProperty("rod").GetDouble()));
+        var rolags = (await BeginLoads(ada, "card", more, new { mass = "10", most = "10", gives = "rolag" })).Expect(200);
+        Assert.Equal(System.Text.Json.JsonValueKind.Null, Details(rolags).GetProperty("rolled").ValueKind);
     }
 }

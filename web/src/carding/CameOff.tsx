@@ -24,9 +24,9 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
   const made = useFields({
     count: '',
     one: '',
-    rod: '',
+    rod: d.rolled?.rod?.toString() ?? '',
     bundle: '3',
-    rolled: '' as '' | 'airy' | 'firm',
+    rolled: (d.rolled?.airy == null ? '' : d.rolled.airy ? 'airy' : 'firm') as '' | 'airy' | 'firm',
     kept: 'loose' as Schema['ProductsKept'],
   });
   const waste = useFields({ kind: d.wasteKinds[0]!, mass: '' });

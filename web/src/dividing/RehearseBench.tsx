@@ -50,6 +50,7 @@ interface State {
   singlesTex: string;
   supply: string;
   piece: string;
+  hand: string;
   held: Schema['HeldAs'];
   plied: Schema['Plied'];
   stitches: string;
@@ -68,6 +69,7 @@ const fresh: State = {
   singlesTex: '135',
   supply: '',
   piece: '',
+  hand: '85',
   held: 'straight',
   plied: 'together',
   stitches: '30',
@@ -142,6 +144,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
     singlesTex: whole(state.singlesTex),
     supplyGramsPerMetre: number(state.supply),
     pieceMillimetres: number(state.piece),
+    handMillimetres: whole(state.hand),
     held: state.held,
     plied: state.plied,
     stitches: whole(state.stitches),
@@ -160,7 +163,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
     set({ colours: state.colours.map((c, k) => (k === i ? { ...c, ...part } : c)) });
   const free = lots.filter((l) => state.colours.every((c) => c.lotId !== l.id));
   const figure = (
-    name: 'times' | 'singlesTex' | 'supply' | 'piece' | 'stitches' | 'perStitch',
+    name: 'times' | 'singlesTex' | 'supply' | 'piece' | 'hand' | 'stitches' | 'perStitch',
     sent: string = name,
   ) => ({
     value: state[name],
@@ -174,6 +177,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
     'singlesTex',
     'supplyGramsPerMetre',
     'pieceMillimetres',
+    'handMillimetres',
     'stitches',
     'millimetresPerStitch',
     ...state.colours.map((_, i) => `colours[${i}].colour`),
@@ -428,10 +432,13 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
           <NumberField
             label="Pieces for the fold, mm"
             {...figure('piece', 'pieceMillimetres')}
-            placeholder="if spun from it"
+            placeholder={view?.fold ? String(view.fold.millimetres) : 'if spun from it'}
             shrink
             sx={{ width: 200 }}
           />
+          {state.held === 'fold' && (
+            <NumberField label="Breadth of the hand, mm" {...figure('hand', 'handMillimetres')} sx={{ width: 190 }} />
+          )}
           <NumberField label="Stitches a row" whole {...figure('stitches')} sx={{ width: 150 }} />
           <NumberField label="Yarn a stitch, mm" {...figure('perStitch', 'millimetresPerStitch')} sx={{ width: 165 }} />
         </Row>
