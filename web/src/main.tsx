@@ -5,25 +5,31 @@ import '@fontsource-variable/fraunces';
 import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { StrictMode, startTransition } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
 import { queryClient } from './api/client';
+import { firstAnswers } from './api/queries';
 import { router } from './app/routes';
 import { theme } from './ui/theme';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content;
 const styles = createCache({ key: 'et', nonce, prepend: true });
 
-createRoot(document.getElementById('root')!).render(
+const root = createRoot(document.getElementById('root')!);
+const page = (
   <StrictMode>
     <CacheProvider value={styles}>
-      <ThemeProvider theme={theme}>
+      {/* Nothing is drawn on a server here: without this everything would be drawn twice. */}
+      <ThemeProvider theme={theme} noSsr>
         <CssBaseline />
         <QueryClientProvider client={queryClient}>
           <RouterProvider router={router} />
         </QueryClientProvider>
       </ThemeProvider>
     </CacheProvider>
-  </StrictMode>,
+  </StrictMode>
 );
+
+// As a transition the first picture is drawn in short pieces, between which a finger is answered.
+void firstAnswers().then(() => startTransition(() => root.render(page)));

@@ -7,7 +7,11 @@ namespace EarthyTuft.Web.House;
 /// <summary>Serves the built front end: hashed assets for a year, the page itself anew each time with this answer's nonce.</summary>
 public static class FrontEnd
 {
-    private const string NoncePlace = "__NONCE__";
+    private const string NoncePlace = "__NONCE__", AskedPlace = "<!--__ASKED_FIRST__-->";
+
+    // What the frame round every screen asks for (web/src/api/queries.ts, firstAnswers): the browser asks while it still fetches the scripts.
+    private static readonly string AskedFirst = string.Join('\n', new[] { "/api/session", "/api/course", "/api/course/stations", "/api/runs" }.Select(a => $"<link rel=\"preload\" as=\"fetch\" crossorigin href=\"{a}\" />"));
+
     private const string PackedSuffix = ".br";
 
     private static string Root => Path.Combine(AppContext.BaseDirectory, "wwwroot");
@@ -76,7 +80,8 @@ public static class FrontEnd
             }
 
             context.Response.Headers[HeaderNames.CacheControl] = "no-store";
-            return (IResult)TypedResults.Content(page.Replace(NoncePlace, context.Nonce(), StringComparison.Ordinal), "text/html; charset=utf-8");
+            var asked = context.User.Identity?.IsAuthenticated == true && context.Request.Path != "/door" ? AskedFirst : "";
+            return (IResult)TypedResults.Content(page.Replace(NoncePlace, context.Nonce(), StringComparison.Ordinal).Replace(AskedPlace, asked, StringComparison.Ordinal), "text/html; charset=utf-8");
         }).ExcludeFromDescription();
     }
 }

@@ -5,7 +5,7 @@ import type { ReactNode } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { useChange, useSend } from './change';
 import { Problem, queryClient } from './client';
-import { useKept } from './keep';
+import { useKept } from '../ui/useKept';
 
 const wrapper = ({ children }: { children: ReactNode }) => (
   <QueryClientProvider client={queryClient}>{children}</QueryClientProvider>

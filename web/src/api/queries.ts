@@ -42,7 +42,11 @@ export const refreshTools = () =>
     '/api/breeds/search',
   ]);
 
-const course = server.queryOptions('get', '/api/course');
+const course = server.queryOptions('get', '/api/course', undefined, { refetchInterval: 30_000 });
+
+const runs = server.queryOptions('get', '/api/runs', undefined, { refetchInterval: 30_000 });
+
+const stations = server.queryOptions('get', '/api/course/stations', undefined, { staleTime: Infinity });
 
 const session = queryOptions({
   ...server.queryOptions('get', '/api/session'),
@@ -51,17 +55,34 @@ const session = queryOptions({
     const here = (await api.GET('/api/session', { signal })).data!;
     setToken(here.token);
     setUnits(here.unit, here.temperatureSign, here.lengthSign);
-    // Every screen shows what waits: it is asked for while the first of them is still being drawn.
-    if (here.signedIn && here.workshop) void queryClient.prefetchQuery(course);
     return here;
   },
 });
 
+/**
+ * What the frame round every screen shows, asked for before anything is drawn: drawn once with all of it, instead of again with each answer. A
+ * house that is slow or out of reach holds up nothing; whoever is not in learns that from the session.
+ */
+export async function firstAnswers() {
+  const asked = queryClient.fetchQuery(session).then((here) => {
+    if (!here.signedIn || !here.workshop) return;
+    return Promise.all([
+      queryClient.prefetchQuery(course),
+      queryClient.prefetchQuery(stations),
+      queryClient.prefetchQuery(runs),
+    ]);
+  });
+  await Promise.race([asked.catch(() => undefined), new Promise((go) => setTimeout(go, 1500))]);
+}
+
 export const useSession = () => useQuery(session);
 
-export const useToday = () => server.useQuery('get', '/api/course', undefined, { refetchInterval: 30_000 });
+export const useToday = () => useQuery(course);
 
-export const useStations = () => server.useQuery('get', '/api/course/stations', undefined, { staleTime: Infinity });
+/** What runs at the benches; the live stream says when to ask again, and without it every half minute does. */
+export const useRuns = () => useQuery(runs);
+
+export const useStations = () => useQuery(stations);
 
 /** Breeds that begin like, contain or nearly are what was typed. */
 export const useBreedSearch = (q: string) =>

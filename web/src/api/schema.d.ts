@@ -4,12426 +4,12597 @@
  */
 
 export interface paths {
-    "/api/session": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Who is signed in, and the token that changes need. */
-        get: operations["readSession"];
-        put?: never;
-        /** Signs in with address and password. */
-        post: operations["signIn"];
-        /** Signs out on the server. */
-        delete: operations["signOut"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/session/register": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Registers a person, with a workshop of their own or into one by invitation. */
-        post: operations["register"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/session/demo": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A demo workshop for this browser alone. */
-        post: operations["enterDemo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/session/reset": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Sets a new password with a one-time code. */
-        post: operations["resetPassword"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/session/join": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Joins a workshop by invitation. */
-        post: operations["joinWorkshop"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/session/workshop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Changes to another of the own workshops. */
-        post: operations["chooseWorkshop"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/session/password": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Changes the password and ends all other sign-ins. */
-        post: operations["changePassword"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/session/demo/afresh": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Throws this demo away and makes another. */
-        post: operations["startDemoAfresh"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/workshop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The workshop, its people and settings. */
-        get: operations["readWorkshop"];
-        /** Saves the settings. */
-        put: operations["saveWorkshop"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/workshop/example": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Puts an example fleece in. */
-        post: operations["putInExample"];
-        /** Takes the example fleece out again, with everything that was done to it. */
-        delete: operations["takeOutExample"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/workshop/invitations": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Makes an invitation. */
-        post: operations["invite"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/workshop/people/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Changes a person’s role. */
-        put: operations["changeRole"];
-        post?: never;
-        /** Removes a person, or leaves. */
-        delete: operations["removePerson"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/workshop/people/{id}/reset-code": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A one-time code for a member who forgot the password. */
-        post: operations["giveResetCode"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/breeds": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The breed book with the workshop’s own values. */
-        get: operations["listBreeds"];
-        /** Keeps values of the workshop’s own for a breed. */
-        put: operations["saveBreed"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/breeds/search": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Breeds by any of their names, typed as you like. */
-        get: operations["searchBreeds"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/breeds/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Goes back to the book’s values. */
-        delete: operations["forgetBreed"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/fleeces": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Takes in a fleece. */
-        post: operations["takeInFleece"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/read-mass": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Reads a weight as it is typed. */
-        get: operations["readMass"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/weigh-up": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Says what a step would come to, and stores nothing. */
-        post: operations["weighUp"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Logs a step; one that cannot be is kept as a draft. */
-        post: operations["logStep"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{id}/corrections": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Sets a weight right; the old figure stays readable. */
-        post: operations["correctWeighing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{id}/hanging": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What hangs on an entry and would be voided with it. */
-        get: operations["listDependants"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{id}/void": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Voids an entry with what hangs on it. */
-        post: operations["voidEntry"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{id}/take-back-void": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Takes a voiding back. */
-        post: operations["takeBackVoid"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{id}/question": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What the log asks about an entry, with the answers. */
-        get: operations["readQuestion"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{id}/answer": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Answers without adding anything. */
-        post: operations["answerQuestion"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/entries/{id}/completions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Adds what is remembered of an entry afterwards. */
-        post: operations["completeEntry"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drafts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Entries that are kept because their balance cannot be. */
-        get: operations["listDrafts"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drafts/{id}/question": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What contradicts in a draft, with the weighings that would end it. */
-        get: operations["readDraftQuestion"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drafts/{id}/settle": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Sets the one weight right that was the slip, and logs the draft. */
-        post: operations["settleDraft"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drafts/{id}/confirm": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Logs a draft as it is, with a reason. */
-        post: operations["confirmDraft"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/drafts/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Withdraws a draft. */
-        delete: operations["withdrawDraft"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Lots in the order in which they changed, a page at a time. */
-        get: operations["listLots"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{code}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A lot with its course, balance, lineage and log. */
-        get: operations["readLot"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{code}/entries": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Earlier entries of a lot, a page at a time. */
-        get: operations["listLotEntries"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{code}/where": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Where everything that came of a fleece is now. */
-        get: operations["readWhereabouts"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/animals": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Animals by name, with how many of their clips came in. */
-        get: operations["listAnimals"];
-        put?: never;
-        /** Notes an animal of which no clip came in yet. */
-        post: operations["addAnimal"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/animals/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** An animal with its clips and what came of them. */
-        get: operations["readAnimal"];
-        /** Changes what is noted of an animal, with its history. */
-        put: operations["changeAnimal"];
-        post?: never;
-        /** Takes away an animal that has no clips. */
-        delete: operations["removeAnimal"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/animals/{id}/merge": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Two that were noted apart are one animal. */
-        post: operations["mergeAnimal"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/animals/{id}/part": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Takes a merged animal out again, with its clips. */
-        post: operations["partAnimal"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/find": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Lots, samples and breeds by code, breed, animal, form, purpose, person or a word of notes. */
-        get: operations["find"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/look-over/kinds": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What is judged in a look-over, with its answers. */
-        get: operations["listJudgements"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{code}/look-over": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** A fleece looked over, with the verdict. */
-        get: operations["readLookOver"];
-        /** Keeps a look-over. */
-        put: operations["keepLookOver"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{id}/locks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Notes a measured lock. */
-        post: operations["measureLock"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/locks/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Withdraws a measured lock. */
-        delete: operations["withdrawLock"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{code}/routes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Routes for a lot with what each will bring. */
-        get: operations["listRoutes"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{code}/route": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Chooses a route for a lot. */
-        put: operations["chooseRoute"];
-        post?: never;
-        /** Leaves the chosen route. */
-        delete: operations["leaveRoute"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{code}/needed": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** How much must go in for a wanted weight. */
-        get: operations["readNeeded"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{id}/leave": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Fibre leaves the workshop. */
-        post: operations["leaveLot"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{id}/recount": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What is left of a lot, weighed anew. */
-        post: operations["recountLot"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{id}/reserve": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Keeps part of a lot for a project. */
-        put: operations["reserveLot"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/lots/{id}/facts": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        /** Changes what is noted of a lot, with its history. */
-        patch: operations["changeLotFacts"];
-        trace?: never;
-    };
-    "/api/samples": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The samples on the wall, the newest first. */
-        get: operations["listSamples"];
-        put?: never;
-        /** Keeps a sample of a lot. */
-        post: operations["keepSample"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/samples/{id}/card": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Changes what is noted of a sample. */
-        put: operations["changeSample"];
-        post?: never;
-        /** Takes a sample off the wall. */
-        delete: operations["withdrawSample"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/samples/{code}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The card of a sample. */
-        get: operations["readSample"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/course": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The workshop at this moment. */
-        get: operations["readToday"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/course/air": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The room’s humidity as it was last read today. */
-        get: operations["readAir"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/course/stations": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Every station with what is true of it. */
-        get: operations["listStations"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/course/cautions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The stations whose caution this person has read. */
-        get: operations["listCautionsSeen"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/course/cautions/{step}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** This person has read a caution. */
-        put: operations["seeCaution"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/course/motion": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Says how long this person wants to do one motion in a day at most. */
-        put: operations["boundMotion"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/course/door": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What can come in, and the caution for what comes in raw. */
-        get: operations["readDoor"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Tubs, racks, recipes, prices and what was learned of the tubs. */
-        get: operations["readWashHouse"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Plans a wash bath by bath. */
-        post: operations["planWash"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/settings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Prices, water and bedtime of the wash house. */
-        put: operations["saveWashSettings"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/recipes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keeps a wash as a recipe. */
-        post: operations["keepRecipe"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/recipes/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Puts a recipe away. */
-        delete: operations["retireRecipe"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/tubs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Adds a tub. */
-        post: operations["addTub"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/tubs/{id}/cover": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Says whether a tub stands under a lid. */
-        put: operations["coverTub"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/tubs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Puts a tub away. */
-        delete: operations["retireTub"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/racks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Adds a rack. */
-        post: operations["addRack"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/racks/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Puts a rack away. */
-        delete: operations["retireRack"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/after/{code}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What a washed lot says of its wash. */
-        post: operations["judgeWash"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/after/{code}/keep": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Keeps what was decided of a wash. */
-        post: operations["keepWashJudgement"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scouring/washed/{code}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The baths a lot has been through; nothing where its wash was not watched. */
-        get: operations["readFinishedWash"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What runs at the benches. */
-        get: operations["listRuns"];
-        put?: never;
-        /** Begins a run. */
-        post: operations["beginRun"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/{id}/events": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Notes what happened at a run. */
-        post: operations["noteRunEvent"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/{id}/withdraw": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Takes back an event that was a slip. */
-        post: operations["withdrawRunEvent"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/runs/{id}/end": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Ends a run without logging it. */
-        post: operations["endRun"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/instruments": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Instruments with what they say. */
-        get: operations["listInstruments"];
-        put?: never;
-        /** Adds an instrument. */
-        post: operations["addInstrument"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/instruments/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Changes an instrument. */
-        put: operations["changeInstrument"];
-        post?: never;
-        /** Removes an instrument. */
-        delete: operations["removeInstrument"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/instruments/{id}/key": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Presses a key of a scale. */
-        post: operations["pressKey"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/instruments/hand": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Lays something on a stand-in. */
-        post: operations["setStandIn"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/dehairing/{code}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The dehairing passes behind a lot. */
-        get: operations["readPasses"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/tools/cards": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Hand cards, drums, boards and flicks. */
-        get: operations["listCards"];
-        put?: never;
-        /** Adds hand cards, a drum, a board or a flick. */
-        post: operations["addCards"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/tools/combs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Combs, hackles and dizzes. */
-        get: operations["listCombs"];
-        put?: never;
-        /** Adds combs, a hackle or a diz. */
-        post: operations["addCombs"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/tools/{id}/upkeep": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Notes what was seen or done to a tool. */
-        post: operations["noteUpkeep"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/tools/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /** Puts a tool away; what it was used for stays. */
-        delete: operations["retireTool"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/carding/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Equal loads for some cards, and what does not suit. */
-        post: operations["planLoads"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/combing/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Loads for some combs, the end that will lead, and what does not suit. */
-        post: operations["planCombing"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/blending/plan": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** What to weigh out, in which order to lay it on, and how even it gets. */
-        post: operations["planBlend"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/dividing/rehearse": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Strips for each ply, and what they look like as yarn and as knitting. */
-        post: operations["rehearse"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/dividing/sizes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Equal strips of a batt or a top: how many, how wide, how heavy and how long. */
-        post: operations["sizeStrips"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Photographs of one thing, or of the workshop, the newest first. Of a lot also those of its entries, runs and samples. */
-        get: operations["listPhotographs"];
-        put?: never;
-        /** Puts a photograph on a lot, an entry, a run or a sample. */
-        post: operations["addPhotograph"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/colours": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** The main colours of a picture and the own lots nearest to them; the picture is not kept. */
-        post: operations["readPictureColours"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{id}/picture": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The photograph. */
-        get: operations["showPhotograph"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{id}/small": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The photograph, small enough for a list. */
-        get: operations["showSmallPhotograph"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{id}/colours": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The main colours of a photograph and the own lots nearest to them. */
-        get: operations["readPhotographColours"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Writes something under a photograph. */
-        put: operations["captionPhotograph"];
-        post?: never;
-        /** Takes a photograph out for good. */
-        delete: operations["removePhotograph"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/comparing/{code}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The preparations of a lot beside one another. */
-        get: operations["comparePreparations"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/comparing/{code}/trial": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Divides a few grams off for each of several preparations, each on its way there. */
-        post: operations["setUpTrial"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Every reckoning with its inputs, outputs and units. */
-        get: operations["listReckonings"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/reckon/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Does one reckoning. */
-        post: operations["reckon"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/weigh-log": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The whole log as CSV. */
-        get: operations["exportWeighLog"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/weigh-log/check": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Looks at a weigh log and stores nothing. */
-        post: operations["checkWeighLog"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/weigh-log/import": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Takes in a weigh log. */
-        post: operations["importWeighLog"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
+  '/api/session': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Who is signed in, and the token that changes need. */
+    get: operations['readSession'];
+    put?: never;
+    /** Signs in with address and password. */
+    post: operations['signIn'];
+    /** Signs out on the server. */
+    delete: operations['signOut'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/register': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Registers a person, with a workshop of their own or into one by invitation. */
+    post: operations['register'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/demo': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** A demo workshop for this browser alone. */
+    post: operations['enterDemo'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/reset': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Sets a new password with a one-time code. */
+    post: operations['resetPassword'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/join': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Joins a workshop by invitation. */
+    post: operations['joinWorkshop'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/workshop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Changes to another of the own workshops. */
+    post: operations['chooseWorkshop'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/password': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Changes the password and ends all other sign-ins. */
+    post: operations['changePassword'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/session/demo/afresh': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Throws this demo away and makes another. */
+    post: operations['startDemoAfresh'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/workshop': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The workshop, its people and settings. */
+    get: operations['readWorkshop'];
+    /** Saves the settings. */
+    put: operations['saveWorkshop'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/workshop/example': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Puts an example fleece in. */
+    post: operations['putInExample'];
+    /** Takes the example fleece out again, with everything that was done to it. */
+    delete: operations['takeOutExample'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/workshop/invitations': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Makes an invitation. */
+    post: operations['invite'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/workshop/people/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Changes a person’s role. */
+    put: operations['changeRole'];
+    post?: never;
+    /** Removes a person, or leaves. */
+    delete: operations['removePerson'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/workshop/people/{id}/reset-code': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** A one-time code for a member who forgot the password. */
+    post: operations['giveResetCode'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/breeds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The breed book with the workshop’s own values. */
+    get: operations['listBreeds'];
+    /** Keeps values of the workshop’s own for a breed. */
+    put: operations['saveBreed'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/breeds/search': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Breeds by any of their names, typed as you like. */
+    get: operations['searchBreeds'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/breeds/{name}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Goes back to the book’s values. */
+    delete: operations['forgetBreed'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/fleeces': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes in a fleece. */
+    post: operations['takeInFleece'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/read-mass': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Reads a weight as it is typed. */
+    get: operations['readMass'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/weigh-up': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Says what a step would come to, and stores nothing. */
+    post: operations['weighUp'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Logs a step; one that cannot be is kept as a draft. */
+    post: operations['logStep'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/corrections': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Sets a weight right; the old figure stays readable. */
+    post: operations['correctWeighing'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/hanging': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What hangs on an entry and would be voided with it. */
+    get: operations['listDependants'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/void': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Voids an entry with what hangs on it. */
+    post: operations['voidEntry'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/take-back-void': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes a voiding back. */
+    post: operations['takeBackVoid'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/question': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What the log asks about an entry, with the answers. */
+    get: operations['readQuestion'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/answer': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Answers without adding anything. */
+    post: operations['answerQuestion'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/entries/{id}/completions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Adds what is remembered of an entry afterwards. */
+    post: operations['completeEntry'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drafts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Entries that are kept because their balance cannot be. */
+    get: operations['listDrafts'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drafts/{id}/question': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What contradicts in a draft, with the weighings that would end it. */
+    get: operations['readDraftQuestion'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drafts/{id}/settle': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Sets the one weight right that was the slip, and logs the draft. */
+    post: operations['settleDraft'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drafts/{id}/confirm': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Logs a draft as it is, with a reason. */
+    post: operations['confirmDraft'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/drafts/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Withdraws a draft. */
+    delete: operations['withdrawDraft'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Lots in the order in which they changed, a page at a time. */
+    get: operations['listLots'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A lot with its course, balance, lineage and log. */
+    get: operations['readLot'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/entries': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Earlier entries of a lot, a page at a time. */
+    get: operations['listLotEntries'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/where': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Where everything that came of a fleece is now. */
+    get: operations['readWhereabouts'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Animals by name, with how many of their clips came in. */
+    get: operations['listAnimals'];
+    put?: never;
+    /** Notes an animal of which no clip came in yet. */
+    post: operations['addAnimal'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** An animal with its clips and what came of them. */
+    get: operations['readAnimal'];
+    /** Changes what is noted of an animal, with its history. */
+    put: operations['changeAnimal'];
+    post?: never;
+    /** Takes away an animal that has no clips. */
+    delete: operations['removeAnimal'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals/{id}/merge': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Two that were noted apart are one animal. */
+    post: operations['mergeAnimal'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/animals/{id}/part': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes a merged animal out again, with its clips. */
+    post: operations['partAnimal'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/find': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Lots, samples and breeds by code, breed, animal, form, purpose, person or a word of notes. */
+    get: operations['find'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/look-over/kinds': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What is judged in a look-over, with its answers. */
+    get: operations['listJudgements'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/look-over': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** A fleece looked over, with the verdict. */
+    get: operations['readLookOver'];
+    /** Keeps a look-over. */
+    put: operations['keepLookOver'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/locks': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Notes a measured lock. */
+    post: operations['measureLock'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/locks/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Withdraws a measured lock. */
+    delete: operations['withdrawLock'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/routes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Routes for a lot with what each will bring. */
+    get: operations['listRoutes'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/route': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Chooses a route for a lot. */
+    put: operations['chooseRoute'];
+    post?: never;
+    /** Leaves the chosen route. */
+    delete: operations['leaveRoute'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{code}/needed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** How much must go in for a wanted weight. */
+    get: operations['readNeeded'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/leave': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Fibre leaves the workshop. */
+    post: operations['leaveLot'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/recount': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** What is left of a lot, weighed anew. */
+    post: operations['recountLot'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/reserve': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Keeps part of a lot for a project. */
+    put: operations['reserveLot'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/facts': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    /** Changes what is noted of a lot, with its history. */
+    patch: operations['changeLotFacts'];
+    trace?: never;
+  };
+  '/api/samples': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The samples on the wall, the newest first. */
+    get: operations['listSamples'];
+    put?: never;
+    /** Keeps a sample of a lot. */
+    post: operations['keepSample'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/samples/{id}/card': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Changes what is noted of a sample. */
+    put: operations['changeSample'];
+    post?: never;
+    /** Takes a sample off the wall. */
+    delete: operations['withdrawSample'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/samples/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The card of a sample. */
+    get: operations['readSample'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The workshop at this moment. */
+    get: operations['readToday'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/air': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The room’s humidity as it was last read today. */
+    get: operations['readAir'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/stations': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Every station with what is true of it. */
+    get: operations['listStations'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/cautions': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The stations whose caution this person has read. */
+    get: operations['listCautionsSeen'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/cautions/{step}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** This person has read a caution. */
+    put: operations['seeCaution'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/motion': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Says how long this person wants to do one motion in a day at most. */
+    put: operations['boundMotion'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/course/door': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What can come in, and the caution for what comes in raw. */
+    get: operations['readDoor'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Tubs, racks, recipes, prices and what was learned of the tubs. */
+    get: operations['readWashHouse'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Plans a wash bath by bath. */
+    post: operations['planWash'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/settings': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Prices, water and bedtime of the wash house. */
+    put: operations['saveWashSettings'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/recipes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Keeps a wash as a recipe. */
+    post: operations['keepRecipe'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/recipes/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Puts a recipe away. */
+    delete: operations['retireRecipe'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/tubs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Adds a tub. */
+    post: operations['addTub'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/tubs/{id}/cover': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Says whether a tub stands under a lid. */
+    put: operations['coverTub'];
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/tubs/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Puts a tub away. */
+    delete: operations['retireTub'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/racks': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Adds a rack. */
+    post: operations['addRack'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/racks/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Puts a rack away. */
+    delete: operations['retireRack'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/after/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** What a washed lot says of its wash. */
+    post: operations['judgeWash'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/after/{code}/keep': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Keeps what was decided of a wash. */
+    post: operations['keepWashJudgement'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/scouring/washed/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The baths a lot has been through; nothing where its wash was not watched. */
+    get: operations['readFinishedWash'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What runs at the benches. */
+    get: operations['listRuns'];
+    put?: never;
+    /** Begins a run. */
+    post: operations['beginRun'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs/{id}/events': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Notes what happened at a run. */
+    post: operations['noteRunEvent'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs/{id}/withdraw': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes back an event that was a slip. */
+    post: operations['withdrawRunEvent'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs/{id}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Ends a run without logging it. */
+    post: operations['endRun'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Instruments with what they say. */
+    get: operations['listInstruments'];
+    put?: never;
+    /** Adds an instrument. */
+    post: operations['addInstrument'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Changes an instrument. */
+    put: operations['changeInstrument'];
+    post?: never;
+    /** Removes an instrument. */
+    delete: operations['removeInstrument'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/{id}/key': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Presses a key of a scale. */
+    post: operations['pressKey'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/hand': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Lays something on a stand-in. */
+    post: operations['setStandIn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/dehairing/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The dehairing passes behind a lot. */
+    get: operations['readPasses'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/cards': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Hand cards, drums, boards and flicks. */
+    get: operations['listCards'];
+    put?: never;
+    /** Adds hand cards, a drum, a board or a flick. */
+    post: operations['addCards'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/combs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Combs, hackles and dizzes. */
+    get: operations['listCombs'];
+    put?: never;
+    /** Adds combs, a hackle or a diz. */
+    post: operations['addCombs'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/{id}/upkeep': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Notes what was seen or done to a tool. */
+    post: operations['noteUpkeep'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Puts a tool away; what it was used for stays. */
+    delete: operations['retireTool'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/carding/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Equal loads for some cards, and what does not suit. */
+    post: operations['planLoads'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/combing/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Loads for some combs, the end that will lead, and what does not suit. */
+    post: operations['planCombing'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/blending/plan': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** What to weigh out, in which order to lay it on, and how even it gets. */
+    post: operations['planBlend'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/dividing/rehearse': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Strips for each ply, and what they look like as yarn and as knitting. */
+    post: operations['rehearse'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/dividing/sizes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Equal strips of a batt or a top: how many, how wide, how heavy and how long. */
+    post: operations['sizeStrips'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Photographs of one thing, or of the workshop, the newest first. Of a lot also those of its entries, runs and samples. */
+    get: operations['listPhotographs'];
+    put?: never;
+    /** Puts a photograph on a lot, an entry, a run or a sample. */
+    post: operations['addPhotograph'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/colours': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** The main colours of a picture and the own lots nearest to them; the picture is not kept. */
+    post: operations['readPictureColours'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/picture': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The photograph. */
+    get: operations['showPhotograph'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/small': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The photograph, small enough for a list. */
+    get: operations['showSmallPhotograph'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/colours': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The main colours of a photograph and the own lots nearest to them. */
+    get: operations['readPhotographColours'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Writes something under a photograph. */
+    put: operations['captionPhotograph'];
+    post?: never;
+    /** Takes a photograph out for good. */
+    delete: operations['removePhotograph'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparing/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The preparations of a lot beside one another. */
+    get: operations['comparePreparations'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparing/{code}/trial': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Divides a few grams off for each of several preparations, each on its way there. */
+    post: operations['setUpTrial'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/reckon': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Every reckoning with its inputs, outputs and units. */
+    get: operations['listReckonings'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/reckon/{name}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Does one reckoning. */
+    post: operations['reckon'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/weigh-log': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The whole log as CSV. */
+    get: operations['exportWeighLog'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/weigh-log/check': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Looks at a weigh log and stores nothing. */
+    post: operations['checkWeighLog'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/weigh-log/import': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes in a weigh log. */
+    post: operations['importWeighLog'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
 }
 export type webhooks = Record<string, never>;
 export interface components {
-    schemas: {
-        AddedView: {
-            /** Format: date-time */
-            at: string;
-            who: string;
-        };
-        AfterWash: {
-            outcome: components["schemas"]["WashOutcome"];
-            /** Format: double */
-            lossPercent: number;
-            /** Format: double */
-            lowPercent: number;
-            /** Format: double */
-            highPercent: number;
-            sentence: string;
-            offers: string[];
-            choices: components["schemas"]["WashDecision"][];
-        };
-        AfterWashRequest: {
-            handle?: null | components["schemas"]["WashedHandle"];
-            later?: null | string;
-        };
-        AfterWashView: {
-            judged: components["schemas"]["AfterWash"];
-            greasy: components["schemas"]["MassFigure"];
-            now: components["schemas"]["MassFigure"];
-            experience: string;
-        };
-        AgainstBreed: {
-            name: string;
-            own: null | components["schemas"]["NumberFigure"];
-            usual: null | components["schemas"]["Span"];
-            unit: string;
-            sentence: string;
-        };
-        /**
-         * @default still
-         * @enum {unknown}
-         */
-        Agitation: "still" | "gentle" | "much";
-        AgreementView: {
-            /** Format: int32 */
-            checks: number;
-            /** Format: int32 */
-            weighings: number;
-            doubts: components["schemas"]["DoubtView"][];
-            sentence: string;
-        };
-        AheadView: {
-            step: components["schemas"]["StepKind"];
-            /** Format: int32 */
-            column: number;
-            because: string;
-            mass: components["schemas"]["MassFigure"];
-            low: components["schemas"]["MassFigure"];
-            high: components["schemas"]["MassFigure"];
-        };
-        /** @enum {unknown} */
-        Aim: "woollenSoft" | "woollenStrong" | "worstedSoft" | "worstedHard" | "felt" | "rug" | "socks" | "lace" | "nextToSkin" | "cleanLocks";
-        /** @enum {unknown} */
-        Amount: "weighed" | "whole" | "byDifference" | "notWeighed";
-        AnimalCard: {
-            /** Format: uuid */
-            id: string;
-            /** Format: uint32 */
-            version: number;
-            name: string;
-            kind: components["schemas"]["AnimalKind"];
-            breed: string;
-            /** Format: date */
-            born: null | string;
-            age: null | string;
-            colour: string;
-            notes: string;
-            clips: components["schemas"]["ClipView"][];
-            /** Format: int32 */
-            earlier: number;
-            merged: components["schemas"]["MergedAnimal"][];
-            changes: components["schemas"]["AnimalChange"][];
-        };
-        AnimalChange: {
-            what: string;
-            from: string;
-            to: string;
-            who: string;
-            /** Format: date-time */
-            at: string;
-        };
-        /** @enum {unknown} */
-        AnimalKind: "sheep" | "goat" | "alpaca" | "llama" | "yak" | "camel" | "muskOx" | "rabbit" | "horse" | "other";
-        AnimalLine: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            kind: components["schemas"]["AnimalKind"];
-            breed: string;
-            colour: string;
-            /** Format: date */
-            born: null | string;
-            /** Format: int32 */
-            clips: number;
-            /** Format: date */
-            lastShorn: null | string;
-        };
-        AnimalList: {
-            animals: components["schemas"]["AnimalLine"][];
-            next: null | string;
-        };
-        AnimalRequest: {
-            name: string;
-            kind: components["schemas"]["AnimalKind"];
-            breed?: null | string;
-            /** Format: date */
-            born?: null | string;
-            colour?: null | string;
-            notes?: null | string;
-            /** Format: uint32 */
-            version?: null | number;
-        };
-        /** @enum {unknown} */
-        AnswerKind: "lost" | "weighing" | "heap" | "asItIs" | "notKnown";
-        AnswerRequest: {
-            answer: components["schemas"]["GapAnswer"];
-        };
-        AnswerTap: {
-            kind: components["schemas"]["AnswerKind"];
-            loss?: null | components["schemas"]["LossKind"];
-            form?: null | components["schemas"]["LotForm"];
-            /** Format: uuid */
-            entryId?: null | string;
-            /** Format: uuid */
-            flowId?: null | string;
-            /** Format: int32 */
-            revision?: null | number;
-            mass?: null | string;
-            words?: null | string;
-            field?: null | string;
-        };
-        /** @enum {unknown} */
-        BalanceStatus: "open" | "fits" | "usualLoss" | "usualGain" | "suspicious" | "impossible";
-        BalanceView: {
-            in: null | components["schemas"]["MassFigure"];
-            gains: components["schemas"]["MassFigure"];
-            kept: null | components["schemas"]["MassFigure"];
-            weighedLosses: null | components["schemas"]["MassFigure"];
-            byDifference: null | components["schemas"]["MassFigure"];
-            unaccounted: null | components["schemas"]["MassFigure"];
-            status: components["schemas"]["BalanceStatus"];
-            yield: null | components["schemas"]["NumberFigure"];
-            noil: null | components["schemas"]["NumberFigure"];
-            lostNotWeighed: null | components["schemas"]["MassFigure"];
-            lostKind: null | components["schemas"]["LossKind"];
-            sentence: string;
-        };
-        /** @enum {unknown} */
-        BathKind: "soak" | "wash" | "rinse";
-        BathView: {
-            /** Format: uuid */
-            id: string;
-            /** Format: int32 */
-            batch: number;
-            /** Format: int32 */
-            place: number;
-            kind: components["schemas"]["BathKind"];
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: date-time */
-            liftedAt: null | string;
-            /** Format: uuid */
-            liftedBy: null | string;
-            /** Format: uuid */
-            lastTyped: null | string;
-            target: components["schemas"]["TemperatureFigure"];
-            floor: null | components["schemas"]["TemperatureFigure"];
-            /** Format: uuid */
-            probeId: null | string;
-            /** Format: int32 */
-            readings: number;
-            last: null | components["schemas"]["TemperatureFigure"];
-            /** Format: date-time */
-            soakedAt: string;
-            rateFrom: components["schemas"]["Provenance"];
-            working: components["schemas"]["Working"];
-            doubt: null | string;
-            then: null | components["schemas"]["NextBathView"];
-            unit: string;
-            dots: components["schemas"]["CurveDot"][];
-            curve: components["schemas"]["CurvePoint"][];
-        };
-        BathWishRequest: {
-            temperature?: null | string;
-            /** Format: double */
-            minutes?: null | number;
-            /** Format: double */
-            litres?: null | number;
-            /** Format: double */
-            doseGrams?: null | number;
-        };
-        BlendComponentRequest: {
-            /** Format: uuid */
-            lotId: string;
-            amount: string;
-        };
-        /** @enum {unknown} */
-        BlendOn: "drum" | "board" | "hackle" | "handCards";
-        BlendPassView: {
-            /** Format: int32 */
-            passes: number;
-            layers: number[];
-            yarn: string[];
-            /** Format: double */
-            unevenPercent: null | number;
-        };
-        BlendPlanView: {
-            /** Format: int32 */
-            loads: number;
-            perLoad: components["schemas"]["MassFigure"];
-            most: components["schemas"]["MassFigure"];
-            total: components["schemas"]["MassFigure"];
-            portions: components["schemas"]["BlendPortionView"][];
-            laid: components["schemas"]["LayerView"][];
-            /** Format: double */
-            meanMicron: null | number;
-            /** Format: double */
-            meanRegainPercent: null | number;
-            price: null | string;
-            shade: string;
-            notes: string[];
-            picture: components["schemas"]["BlendPassView"][];
-            /** Format: double */
-            floorPercent: number;
-            /** Format: double */
-            layersOnPaper: number;
-        };
-        BlendPortionView: {
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            parentage: string;
-            fibre: components["schemas"]["Fibre"];
-            form: components["schemas"]["LotForm"];
-            share: string;
-            /** Format: double */
-            fraction: number;
-            total: components["schemas"]["MassFigure"];
-            perLoad: components["schemas"]["MassFigure"];
-            /** Format: double */
-            worstErrorPercent: number;
-            weigh: components["schemas"]["WeighAdvice"];
-            advice: string;
-            left: null | components["schemas"]["MassFigure"];
-            shade: string;
-        };
-        BlendShareView: {
-            code: string;
-            share: string;
-            total: components["schemas"]["MassFigure"];
-            perLoad: components["schemas"]["MassFigure"];
-            weigh: components["schemas"]["WeighAdvice"];
-            advice: string;
-        };
-        BlendStart: {
-            components: components["schemas"]["BlendComponentRequest"][];
-            by?: components["schemas"]["SharesBy"];
-            total?: null | string;
-            /** Format: uuid */
-            toolId?: null | string;
-            most?: null | string;
-            on?: components["schemas"]["BlendOn"];
-            gives?: components["schemas"]["LotForm"];
-            /**
-             * Format: int32
-             * @default 12
-             */
-            layers: number;
-            /**
-             * Format: int32
-             * @default 2
-             */
-            passes: number;
-            /**
-             * Format: int32
-             * @default 4
-             */
-            splitIn: number;
-            /**
-             * Format: int32
-             * @default 10
-             */
-            taken: number;
-            /**
-             * Format: int32
-             * @default 1
-             */
-            seed: number;
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        Breed: {
-            name: string;
-            fibre: components["schemas"]["Fibre"];
-            class: components["schemas"]["FleeceClass"];
-            micron: components["schemas"]["Span"];
-            stapleMillimetres: components["schemas"]["Span"];
-            wave: components["schemas"]["Wave"];
-            crimpsPerCentimetre: null | components["schemas"]["Span"];
-            fleeceKilograms: components["schemas"]["Span"];
-            cleanYield: components["schemas"]["Span"];
-            lustre?: components["schemas"]["Lustre"];
-            felts?: components["schemas"]["Felting"];
-            coat?: components["schemas"]["Coat"];
-            uses?: null | string[];
-            /** @default false */
-            conservationConcern: boolean;
-            alsoKnownAs?: null | string[];
-        };
-        BreedView: {
-            breed: components["schemas"]["Breed"];
-            from: components["schemas"]["Provenance"];
-        };
-        CaptionRequest: {
-            caption: string;
-        };
-        CardLoadView: {
-            /** Format: uuid */
-            event: string;
-            /** Format: double */
-            share: number;
-            mass: null | components["schemas"]["MassFigure"];
-            standing: components["schemas"]["LoadStanding"];
-            alone: boolean;
-        };
-        CardPassView: {
-            /** Format: int32 */
-            number: number;
-            loads: components["schemas"]["CardLoadView"][];
-            /** Format: double */
-            variation: null | number;
-            /** Format: double */
-            nepsPerGram: null | number;
-            /** Format: double */
-            nepsDoubt: null | number;
-        };
-        CardPlanView: {
-            /** Format: int32 */
-            loads: number;
-            perLoad: components["schemas"]["MassFigure"];
-            most: components["schemas"]["MassFigure"];
-            all: components["schemas"]["MassFigure"];
-            takenOff: components["schemas"]["TakenOff"];
-            order: components["schemas"]["FibreOrder"];
-            cautions: string[];
-        };
-        CardStart: {
-            lotIds: string[];
-            /** Format: uuid */
-            toolId?: null | string;
-            mass?: null | string;
-            most?: null | string;
-            gives?: components["schemas"]["LotForm"];
-            laidOn?: components["schemas"]["LaidOn"];
-            takenOff?: null | components["schemas"]["TakenOff"];
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        CardWasteView: {
-            kind: components["schemas"]["LossKind"];
-            mass: components["schemas"]["MassFigure"];
-        };
-        CardsRequest: {
-            name: string;
-            kind: components["schemas"]["ToolKind"];
-            width: string;
-            length: string;
-            /** Format: double */
-            teethPerSquareInch?: null | number;
-        };
-        CardsView: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            kind: components["schemas"]["ToolKind"];
-            /** Format: double */
-            widthCentimetres: number;
-            /** Format: double */
-            lengthCentimetres: number;
-            /** Format: double */
-            teethPerSquareInch: null | number;
-            upkeep: components["schemas"]["UpkeepView"][];
-        };
-        Caution: {
-            hazard: string;
-            care: string;
-            defersTo: string;
-        };
-        ChangeView: {
-            /** Format: date-time */
-            at: string;
-            who: string;
-            what: string;
-            from: string;
-            to: string;
-            because: string;
-            /** Format: uuid */
-            voidedEntryId: null | string;
-        };
-        ChartColourView: {
-            name: string;
-            code: null | string;
-            colour: string;
-            from: null | components["schemas"]["DraftsFrom"];
-        };
-        ChartPlyView: {
-            strips: components["schemas"]["ChartStripView"][];
-            /** Format: int32 */
-            done: number;
-            rest: string;
-        };
-        ChartStripView: {
-            name: string;
-            colour: string;
-            mass: components["schemas"]["MassFigure"];
-        };
-        ChooseRoute: {
-            aim: components["schemas"]["Aim"];
-            preparation: components["schemas"]["PreparedAs"];
-        };
-        ChooseWorkshopRequest: {
-            /** Format: uuid */
-            workshopId: string;
-        };
-        ChosenRoute: {
-            aim: components["schemas"]["Aim"];
-            preparation: components["schemas"]["PreparedAs"];
-        };
-        ClipProductView: {
-            form: components["schemas"]["LotForm"];
-            mass: components["schemas"]["MassFigure"];
-            yield: components["schemas"]["NumberFigure"];
-        };
-        ClipView: {
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            form: components["schemas"]["LotForm"];
-            /** Format: date */
-            on: string;
-            /** Format: date */
-            shornOn: null | string;
-            came: null | components["schemas"]["MassFigure"];
-            age: null | string;
-            growth: null | string;
-            staple: null | string;
-            products: components["schemas"]["ClipProductView"][];
-            left: null | components["schemas"]["MassFigure"];
-        };
-        /**
-         * @default single
-         * @enum {unknown}
-         */
-        Coat: "single" | "double" | "kempy";
-        ColourNeed: {
-            name: string;
-            colour: string;
-            /** Format: int32 */
-            strips: number;
-            mass: components["schemas"]["MassFigure"];
-            code: null | string;
-            left: null | components["schemas"]["MassFigure"];
-            short: string;
-        };
-        ColourRequest: {
-            name: string;
-            /** Format: uuid */
-            lotId?: null | string;
-            colour?: null | string;
-        };
-        CombLoadView: {
-            /** Format: uuid */
-            event: string;
-            top: null | components["schemas"]["MassFigure"];
-            noil: null | components["schemas"]["MassFigure"];
-            /** Format: double */
-            noilPercent: null | number;
-            standsOut: boolean;
-            /** Format: int32 */
-            transfers: number;
-            alone: boolean;
-        };
-        CombPlanView: {
-            /** Format: int32 */
-            loads: number;
-            perLoad: components["schemas"]["MassFigure"];
-            most: components["schemas"]["MassFigure"];
-            all: components["schemas"]["MassFigure"];
-            /** Format: int32 */
-            transfers: number;
-            leading: components["schemas"]["LockEnd"];
-            takesOneMore: boolean;
-            gives: components["schemas"]["LotForm"];
-            fills: number[];
-            cautions: string[];
-        };
-        CombStart: {
-            lotIds: string[];
-            /** Format: uuid */
-            toolId?: null | string;
-            mass?: null | string;
-            most?: null | string;
-            way?: components["schemas"]["CombWay"];
-            lashedBy?: components["schemas"]["LockEnd"];
-            wanted?: null | components["schemas"]["LockEnd"];
-            /**
-             * Format: int32
-             * @default 3
-             */
-            atLeast: number;
-            drawnOff?: components["schemas"]["DrawnOff"];
-            /** Format: uuid */
-            dizId?: null | string;
-            /** Format: double */
-            dizMillimetres?: null | number;
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        /** @enum {unknown} */
-        CombWay: "lashed" | "pulledThrough" | "hackle" | "flicked" | "littleByLittle";
-        CombsRequest: {
-            name: string;
-            kind: components["schemas"]["ToolKind"];
-            width?: null | string;
-            /** Format: int32 */
-            rows?: null | number;
-            height?: null | string;
-            hole?: null | string;
-        };
-        CombsView: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            kind: components["schemas"]["ToolKind"];
-            /** Format: double */
-            widthCentimetres: null | number;
-            /** Format: int32 */
-            rows: null | number;
-            /** Format: double */
-            heightCentimetres: null | number;
-            /** Format: double */
-            holeMillimetres: null | number;
-            upkeep: components["schemas"]["UpkeepView"][];
-        };
-        /** @enum {unknown} */
-        Compaction: "dyed" | "stored";
-        CompareCell: {
-            text: null | string;
-            giveOrTake: null | string;
-            standing: components["schemas"]["Standing"];
-        };
-        CompareLineView: {
-            by: components["schemas"]["ComparedBy"];
-            cells: components["schemas"]["CompareCell"][];
-            differs: boolean;
-        };
-        ComparePage: {
-            lot: components["schemas"]["LotLine"];
-            fibre: components["schemas"]["Fibre"];
-            ways: components["schemas"]["CompareWayView"][];
-            lines: components["schemas"]["CompareLineView"][];
-            otherwise: components["schemas"]["Otherwise"][];
-            sentences: string[];
-            waiting: components["schemas"]["WaitingTrial"][];
-        };
-        CompareWayView: {
-            name: string;
-            form: components["schemas"]["LotForm"];
-            road: components["schemas"]["StepKind"][];
-            lots: components["schemas"]["LotRef"][];
-            taken: components["schemas"]["MassFigure"];
-            made: components["schemas"]["MassFigure"];
-            rest: null | components["schemas"]["MassFigure"];
-            lost: components["schemas"]["MassFigure"];
-            /** Format: double */
-            preparingHours: null | number;
-            /** Format: double */
-            spinningHours: null | number;
-            /** Format: int32 */
-            untimed: number;
-            notes: string[];
-            samples: components["schemas"]["SampleView"][];
-        };
-        /** @enum {unknown} */
-        ComparedBy: "yield" | "restShare" | "gramsPerHour" | "neps" | "joins" | "lumps" | "preparingHours" | "spinningHours" | "wholeHours" | "hoursForTheRest" | "costPer100Grams";
-        CompletionRequest: {
-            heap?: null | components["schemas"]["HeapRequest"];
-            loss?: null | components["schemas"]["LosingRequest"];
-            gain?: null | components["schemas"]["GainingRequest"];
-            measures?: null | {
-                [key: string]: number;
-            };
-            /** Format: int32 */
-            minutes?: null | number;
-            notes?: null | string;
-            /** @default false */
-            answersQuestion: boolean;
-            because?: null | string;
-        };
-        ConfirmRequest: {
-            because: string;
-        };
-        /**
-         * @default unknown
-         * @enum {unknown}
-         */
-        Content: "unknown" | "claimed" | "certain";
-        CorrectionRequest: {
-            /** Format: uuid */
-            flowId: string;
-            mass: string;
-            because: string;
-            state?: null | components["schemas"]["WeighingState"];
-            /** Format: double */
-            humidityPercent?: null | number;
-            /** Format: int32 */
-            seen?: null | number;
-        };
-        CorrectionView: {
-            was: string;
-            is: string;
-            because: string;
-            who: string;
-            /** Format: date-time */
-            at: string;
-        };
-        CraftView: components["schemas"]["CraftViewWashView"] | components["schemas"]["CraftViewCardView"] | components["schemas"]["CraftViewCombView"] | components["schemas"]["CraftViewBlendView"] | components["schemas"]["CraftViewStripChartView"] | components["schemas"]["CraftViewRackView"];
-        CraftViewBlendView: {
-            /** @enum {string} */
-            craft: "blend";
-            tool: null | string;
-            on: components["schemas"]["BlendOn"];
-            gives: components["schemas"]["LotForm"];
-            total: components["schemas"]["MassFigure"];
-            perLoad: components["schemas"]["MassFigure"];
-            portions: components["schemas"]["BlendShareView"][];
-            laid: components["schemas"]["LayerView"][];
-            shades: string[];
-            loads: components["schemas"]["MassFigure"][];
-            /** Format: int32 */
-            planned: number;
-            /** Format: int32 */
-            passes: number;
-            /** Format: int32 */
-            plannedPasses: number;
-            /** Format: int32 */
-            splitIn: number;
-            sentence: string;
-            /** Format: double */
-            minutesLeft: null | number;
-            /** Format: uuid */
-            lastEvent: null | string;
-        };
-        CraftViewCardView: {
-            /** @enum {string} */
-            craft: "card";
-            tool: null | string;
-            kind: null | components["schemas"]["ToolKind"];
-            plan: components["schemas"]["CardPlanView"];
-            gives: components["schemas"]["LotForm"];
-            laidOn: components["schemas"]["LaidOn"];
-            takenOff: components["schemas"]["TakenOff"];
-            passes: components["schemas"]["CardPassView"][];
-            sentence: string;
-            verdict: components["schemas"]["NepVerdict"];
-            advice: string;
-            /** Format: double */
-            nextNeps: null | number;
-            /** Format: double */
-            minutesLeft: null | number;
-            products: string;
-            rolled: null | components["schemas"]["RolledView"];
-            wasteKinds: components["schemas"]["LossKind"][];
-            waste: components["schemas"]["CardWasteView"][];
-            /** Format: uuid */
-            lastEvent: null | string;
-        };
-        CraftViewCombView: {
-            /** @enum {string} */
-            craft: "comb";
-            tool: null | string;
-            kind: null | components["schemas"]["ToolKind"];
-            plan: components["schemas"]["CombPlanView"];
-            way: components["schemas"]["CombWay"];
-            lashedBy: components["schemas"]["LockEnd"];
-            wanted: null | components["schemas"]["LockEnd"];
-            drawnOff: components["schemas"]["DrawnOff"];
-            /** Format: double */
-            dizMillimetres: null | number;
-            loads: components["schemas"]["CombLoadView"][];
-            /** Format: int32 */
-            transfers: number;
-            leading: components["schemas"]["LockEnd"];
-            isReady: boolean;
-            leadingSentence: string;
-            tenderSentence: string;
-            /** Format: double */
-            noilPercent: null | number;
-            noilSentence: string;
-            verdict: components["schemas"]["TransferVerdict"];
-            /** Format: int32 */
-            loadsTogether: number;
-            advice: string;
-            /** Format: double */
-            gramsPerMetre: null | number;
-            sliver: string;
-            apart: string;
-            /** Format: double */
-            minutesLeft: null | number;
-            /** Format: uuid */
-            lastEvent: null | string;
-        };
-        CraftViewRackView: {
-            /** @enum {string} */
-            craft: "dry";
-            rack: null | string;
-            /** Format: double */
-            rackSquareMetres: null | number;
-            /** Format: double */
-            roomNeeded: null | number;
-            crowded: boolean;
-            waitingForRoom: string[];
-            waterOut: components["schemas"]["WaterOut"];
-            place: components["schemas"]["RackPlace"];
-            netted: boolean;
-            pastBedtime: boolean;
-            rest: null | components["schemas"]["MassFigure"];
-            dryLine: null | components["schemas"]["MassFigure"];
-            expected: null | components["schemas"]["MassFigure"];
-            lastWeight: null | components["schemas"]["MassFigure"];
-            /** Format: uuid */
-            lastNoted: null | string;
-            doubt: null | string;
-            working: components["schemas"]["Working"];
-            axis: components["schemas"]["MassAxis"];
-            dots: components["schemas"]["CurveDot"][];
-            curve: components["schemas"]["CurvePoint"][];
-        };
-        CraftViewStripChartView: {
-            /** @enum {string} */
-            craft: "divide";
-            plies: components["schemas"]["ChartPlyView"][];
-            colours: components["schemas"]["ChartColourView"][];
-            isDone: boolean;
-            sentence: string;
-            /** Format: uuid */
-            lastEvent: null | string;
-        };
-        CraftViewWashView: {
-            /** @enum {string} */
-            craft: "wash";
-            greasy: components["schemas"]["MassFigure"];
-            plan: components["schemas"]["ScourPlanView"];
-            recipe: null | string;
-            baths: components["schemas"]["BathView"][];
-            next: components["schemas"]["NextBathView"][];
-            /** Format: int32 */
-            bathsDone: number;
-        };
-        CurveDot: {
-            /** Format: date-time */
-            at: string;
-            /** Format: double */
-            value: number;
-            fromInstrument: boolean;
-            /** @default true */
-            counts: boolean;
-        };
-        CurvePoint: {
-            /** Format: date-time */
-            at: string;
-            /** Format: double */
-            value: number;
-            /** Format: double */
-            low: number;
-            /** Format: double */
-            high: number;
-        };
-        DayAir: {
-            /** Format: double */
-            humidityPercent: null | number;
-            /** Format: date-time */
-            readAt: null | string;
-        };
-        DehairAdvice: {
-            verdict: components["schemas"]["DehairVerdict"];
-            sentence: string;
-            /** Format: double */
-            allowed: number;
-            /** Format: double */
-            nextHairsPerGram: null | number;
-        };
-        /** @enum {unknown} */
-        DehairVerdict: "count" | "goOn" | "fit" | "losesMore";
-        DehairingPage: {
-            code: string;
-            use: components["schemas"]["DownUse"];
-            passes: components["schemas"]["PassView"][];
-            advice: components["schemas"]["DehairAdvice"];
-        };
-        Dependant: {
-            /** Format: uuid */
-            entryId: string;
-            step: components["schemas"]["StepKind"];
-            /** Format: date-time */
-            doneAt: string;
-            who: string;
-            lots: string[];
-        };
-        DoorView: {
-            caution: components["schemas"]["Caution"];
-            forms: components["schemas"]["LotForm"][];
-            inTheGrease: components["schemas"]["LotForm"][];
-        };
-        DoubtView: {
-            suspects: components["schemas"]["SuspectView"][];
-            deviations: components["schemas"]["NumberFigure"];
-            likelier: components["schemas"]["MassFigure"];
-            slip: null | components["schemas"]["SlipKind"];
-            sentence: string;
-        };
-        /**
-         * @default cardedPunis
-         * @enum {unknown}
-         */
-        DownSchool: "cloud" | "cardedPunis";
-        /** @enum {unknown} */
-        DownUse: "nextToSkin" | "outer" | "hard";
-        DraftQuestion: {
-            sentence: string;
-            aboveTheBook: boolean;
-            answers: components["schemas"]["AnswerTap"][];
-        };
-        DraftView: {
-            /** Format: uuid */
-            id: string;
-            step: components["schemas"]["StepKind"];
-            request: components["schemas"]["StepRequest"];
-            trouble: string;
-            /** Format: date-time */
-            recordedAt: string;
-        };
-        /** @enum {unknown} */
-        DraftsFrom: "markedEnd" | "otherEnd" | "noDifference";
-        /** @enum {unknown} */
-        Draw: "short" | "long";
-        /** @enum {unknown} */
-        DrawnOff: "diz" | "hand" | "fromComb";
-        /** @enum {unknown} */
-        DriedHow: "shade" | "sun" | "rack" | "hung" | "heat";
-        DyePortion: {
-            of: string;
-            mass: components["schemas"]["MassFigure"];
-        };
-        DyeingRequest: {
-            dyestuff?: null | string;
-            /** Format: double */
-            dosePercent?: null | number;
-            mordant?: null | string;
-            /** Format: double */
-            mordantPercent?: null | number;
-            colourBefore?: null | string;
-            colourAfter?: null | string;
-            dried?: null | components["schemas"]["DriedHow"];
-            colourName?: null | string;
-        };
-        DyeingView: {
-            words: string;
-            colourBefore: string;
-            colourAfter: string;
-            dried: null | components["schemas"]["DriedHow"];
-            portions: components["schemas"]["DyePortion"][];
-        };
-        EntryAnswer: {
-            kept: boolean;
-            /** Format: uuid */
-            entryId: null | string;
-            /** Format: uuid */
-            draftId: null | string;
-            balance: null | components["schemas"]["BalanceView"];
-            sentence: string;
-            made: components["schemas"]["MadeLot"][];
-        };
-        EntryPage: {
-            entries: components["schemas"]["EntryView"][];
-            /** Format: int32 */
-            earlier: number;
-        };
-        EntryView: {
-            /** Format: uuid */
-            id: string;
-            step: components["schemas"]["StepKind"];
-            /** Format: date-time */
-            doneAt: string;
-            who: string;
-            /** Format: int32 */
-            minutes: null | number;
-            notes: string;
-            confirmedBecause: null | string;
-            balance: null | components["schemas"]["BalanceView"];
-            flows: components["schemas"]["FlowView"][];
-            asked: boolean;
-            answer: null | components["schemas"]["GapAnswer"];
-            dyeing: null | components["schemas"]["DyeingView"];
-        };
-        /** @enum {unknown} */
-        Evenness: "even" | "graded" | "uneven";
-        /** @enum {unknown} */
-        Fate: "compost" | "mulch" | "sown" | "keptAsStock" | "keptAsLowerGrade" | "discarded" | "givenAway";
-        /**
-         * @default moderately
-         * @enum {unknown}
-         */
-        Felting: "no" | "little" | "slowly" | "moderately" | "readily";
-        /** @enum {unknown} */
-        FeltingLevel: "low" | "watch" | "high";
-        FeltingView: {
-            level: components["schemas"]["FeltingLevel"];
-            because: string[];
-        };
-        /** @enum {unknown} */
-        Fibre: "wool" | "mohair" | "cashmere" | "alpaca" | "llama" | "yak" | "camel" | "muskOx" | "angora" | "horsehair" | "silk" | "cotton" | "flax" | "hemp" | "ramie" | "jute" | "viscose" | "modal" | "lyocell" | "nylon" | "polyester" | "acrylic" | "acetate";
-        /** @enum {unknown} */
-        FibreOrder: "parallel" | "mostly" | "jumbled";
-        /**
-         * @default withStrongFibre
-         * @enum {unknown}
-         */
-        FineSockSchool: "withStrongFibre" | "notAtAll";
-        FinishedBath: {
-            /** Format: int32 */
-            batch: number;
-            /** Format: int32 */
-            place: number;
-            kind: components["schemas"]["BathKind"];
-            /** Format: double */
-            litres: number;
-            first: components["schemas"]["TemperatureFigure"];
-            firstRead: boolean;
-            last: null | components["schemas"]["TemperatureFigure"];
-            /** Format: date-time */
-            startedAt: string;
-            /** Format: double */
-            minutes: number;
-        };
-        FinishedWash: {
-            /** Format: date-time */
-            startedAt: string;
-            tub: null | string;
-            recipe: null | string;
-            agent: null | string;
-            who: string;
-            baths: components["schemas"]["FinishedBath"][];
-        };
-        /** @enum {unknown} */
-        FleeceClass: "fine" | "medium" | "down" | "long" | "hill" | "double" | "camelid" | "mohair" | "cashmere" | "undercoat" | "angora" | "silk" | "plant";
-        /** @enum {unknown} */
-        FleeceColour: "white" | "cream" | "grey" | "brown" | "black" | "mixed";
-        /** @enum {unknown} */
-        FleecePlace: "unknown" | "shoulder" | "neck" | "side" | "back" | "britch" | "belly";
-        /** @enum {unknown} */
-        FlowRole: "in" | "gain" | "out" | "loss" | "count";
-        FlowView: {
-            /** Format: uuid */
-            id: string;
-            role: components["schemas"]["FlowRole"];
-            amount: components["schemas"]["Amount"];
-            /** Format: uuid */
-            lotId: null | string;
-            lotCode: null | string;
-            form: null | components["schemas"]["LotForm"];
-            lossKind: null | components["schemas"]["LossKind"];
-            fate: null | components["schemas"]["Fate"];
-            gainKind: null | components["schemas"]["GainKind"];
-            logged: null | components["schemas"]["MassFigure"];
-            typed: null | string;
-            state: null | components["schemas"]["WeighingState"];
-            /** Format: double */
-            humidityPercent: null | number;
-            reference: null | components["schemas"]["MassFigure"];
-            reconciled: null | components["schemas"]["MassFigure"];
-            /** Format: double */
-            zScore: null | number;
-            corrections: components["schemas"]["CorrectionView"][];
-            added: null | components["schemas"]["AddedView"];
-        };
-        FoldView: {
-            /** Format: double */
-            millimetres: number;
-            /** Format: int32 */
-            pieces: null | number;
-            words: string;
-        };
-        Found: {
-            kind: components["schemas"]["FoundKind"];
-            code: string;
-            title: string;
-            detail: string;
-        };
-        /** @enum {unknown} */
-        FoundKind: "lot" | "sample" | "breed" | "animal";
-        /** @enum {unknown} */
-        GainKind: "dye" | "dressing";
-        GainingRequest: {
-            kind: components["schemas"]["GainKind"];
-            mass: string;
-        };
-        /** @enum {unknown} */
-        GapAnswer: "notKnown" | "asItIs";
-        GivingRequest: {
-            form: components["schemas"]["LotForm"];
-            mass?: null | string;
-            state?: null | components["schemas"]["WeighingState"];
-            notes?: null | string;
-            /** Format: double */
-            worth?: null | number;
-        };
-        HandAnswer: {
-            said: string;
-        };
-        /** @enum {unknown} */
-        HandDoes: "put" | "off" | "fleece" | "pour" | "empty" | "breathe";
-        HandRequest: {
-            does: components["schemas"]["HandDoes"];
-            numbers?: null | number[];
-        };
-        /** @enum {unknown} */
-        Handle: "silky" | "soft" | "kind" | "crisp" | "harsh";
-        HangingView: {
-            entries: components["schemas"]["Dependant"][];
-            /** Format: int32 */
-            locks: number;
-            /** Format: int32 */
-            samples: number;
-            /** Format: int32 */
-            lookOvers: number;
-            sentence: string;
-        };
-        Heap: {
-            step: null | components["schemas"]["StepKind"];
-            /** Format: int32 */
-            lots: number;
-            /** Format: int32 */
-            notWeighed: number;
-            mass: components["schemas"]["MassFigure"];
-            /** Format: date-time */
-            since: null | string;
-        };
-        HeapRequest: {
-            form: components["schemas"]["LotForm"];
-            mass?: null | string;
-            state?: null | components["schemas"]["WeighingState"];
-            notes?: null | string;
-        };
-        /**
-         * @default straight
-         * @enum {unknown}
-         */
-        HeldAs: "straight" | "fold";
-        /** @enum {unknown} */
-        HowMuch: "none" | "little" | "some" | "much";
-        HungSample: {
-            sample: components["schemas"]["SampleView"];
-            lock: null | components["schemas"]["LockView"];
-            /** Format: double */
-            longestMillimetres: number;
-            colour: string;
-        };
-        ImportReport: {
-            stored: boolean;
-            /** Format: int32 */
-            rows: number;
-            /** Format: int32 */
-            takenRows: number;
-            /** Format: int32 */
-            takenEntries: number;
-            refused: components["schemas"]["RefusedRow"][];
-            /** Format: int32 */
-            refusedRows: number;
-        };
-        /** @enum {unknown} */
-        InstrumentKey: "tare" | "unit";
-        /** @enum {unknown} */
-        InstrumentKind: "scale" | "probe" | "air";
-        InstrumentRequest: {
-            kind: components["schemas"]["InstrumentKind"];
-            name: string;
-            host: string;
-            /** Format: int32 */
-            port: number;
-            on: boolean;
-        };
-        InstrumentView: {
-            /** Format: uuid */
-            id: string;
-            kind: components["schemas"]["InstrumentKind"];
-            name: string;
-            host: string;
-            /** Format: int32 */
-            port: number;
-            on: boolean;
-            last: null | components["schemas"]["LiveReading"];
-            /** Format: uint32 */
-            version: number;
-        };
-        InstrumentsPage: {
-            instruments: components["schemas"]["InstrumentView"][];
-            standIns: boolean;
-        };
-        Invitation: {
-            code: string;
-            role: components["schemas"]["MemberRole"];
-            /** Format: date-time */
-            expiresAt: string;
-        };
-        InvitationRequest: {
-            role: components["schemas"]["MemberRole"];
-        };
-        JoinRequest: {
-            invitationCode: string;
-        };
-        JsonElement: unknown;
-        JudgementKind: {
-            name: string;
-            title: string;
-            howTo: string;
-            words: components["schemas"]["JudgementWord"][];
-        };
-        JudgementWord: {
-            value: string;
-            word: string;
-            means: string;
-        };
-        Judgements: {
-            handle?: null | components["schemas"]["Handle"];
-            spring?: null | components["schemas"]["Spring"];
-            lustre?: null | components["schemas"]["Lustre"];
-            soundness?: null | components["schemas"]["Soundness"];
-            tips?: null | components["schemas"]["Tips"];
-            lockStructure?: null | components["schemas"]["LockStructure"];
-            evenness?: null | components["schemas"]["Evenness"];
-            coat?: null | components["schemas"]["Coat"];
-            wax?: null | components["schemas"]["HowMuch"];
-            dirt?: null | components["schemas"]["HowMuch"];
-            vegetableMatter?: null | components["schemas"]["HowMuch"];
-            colour?: null | components["schemas"]["FleeceColour"];
-        };
-        KeepJudgement: {
-            decision: components["schemas"]["WashDecision"];
-            handle?: null | components["schemas"]["WashedHandle"];
-            later?: null | string;
-        };
-        KeyRequest: {
-            key: components["schemas"]["InstrumentKey"];
-        };
-        /** @enum {unknown} */
-        LaidOn: "lengthwise" | "crosswise";
-        LayerView: {
-            /** Format: int32 */
-            component: number;
-            mass: components["schemas"]["MassFigure"];
-        };
-        /** @enum {unknown} */
-        Leaning: "goodFor" | "carefulWith";
-        LeaveRequest: {
-            step: components["schemas"]["StepKind"];
-            mass?: null | string;
-            /** @default false */
-            all: boolean;
-            state?: null | components["schemas"]["WeighingState"];
-            /** Format: double */
-            humidityPercent?: null | number;
-            notes?: null | string;
-            /** Format: double */
-            worth?: null | number;
-            /** Format: date-time */
-            doneAt?: null | string;
-            who?: null | string;
-            /** @default false */
-            intoReserve: boolean;
-            because?: null | string;
-        };
-        /** @enum {unknown} */
-        LengthUnit: "millimetre" | "centimetre" | "inch";
-        LiveReading: {
-            /** Format: uuid */
-            instrumentId: string;
-            kind: components["schemas"]["InstrumentKind"];
-            name: string;
-            /** Format: double */
-            value: null | number;
-            /** Format: double */
-            second: null | number;
-            text: string;
-            stable: boolean;
-            /** Format: date-time */
-            at: string;
-            connected: boolean;
-            /** Format: double */
-            degrees?: null | number;
-        };
-        /** @enum {unknown} */
-        LoadStanding: "notKnown" | "even" | "light" | "heavy";
-        /** @enum {unknown} */
-        LockEnd: "butt" | "tip";
-        LockRequest: {
-            length: string;
-            place?: components["schemas"]["FleecePlace"];
-            /** Format: int32 */
-            crimps?: null | number;
-            span?: null | string;
-            wave?: null | components["schemas"]["Wave"];
-        };
-        LockShape: {
-            /** Format: double */
-            lengthMillimetres: number;
-            /** Format: double */
-            wavelengthMillimetres: null | number;
-            /** Format: double */
-            depthMillimetres: number;
-            wave: components["schemas"]["Wave"];
-            counted: boolean;
-        };
-        /** @enum {unknown} */
-        LockStructure: "distinct" | "loose" | "blocky" | "matted";
-        LockView: {
-            /** Format: uuid */
-            id: string;
-            place: components["schemas"]["FleecePlace"];
-            /** Format: double */
-            lengthMillimetres: number;
-            length: string;
-            /** Format: double */
-            crimpsPerCentimetre: null | number;
-            wave: null | components["schemas"]["Wave"];
-            shape: components["schemas"]["LockShape"];
-        };
-        LookOverPage: {
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            parentage: string;
-            class: null | components["schemas"]["FleeceClass"];
-            content: components["schemas"]["Content"];
-            staple: components["schemas"]["StapleView"];
-            judgements: components["schemas"]["Judgements"];
-            inherited: boolean;
-            firstImpression: string;
-            decision: string;
-            /** Format: double */
-            measuredMicron: null | number;
-            against: components["schemas"]["AgainstBreed"][];
-            verdict: components["schemas"]["UseVerdict"][];
-            missing: string[];
-            asked: string[];
-            sortAdvice: string;
-            comparedWith: null | string;
-        };
-        LookOverRequest: {
-            judgements: components["schemas"]["Judgements"];
-            firstImpression?: null | string;
-            decision?: null | string;
-            /** Format: double */
-            measuredMicron?: null | number;
-            content?: null | components["schemas"]["Content"];
-        };
-        LosingRequest: {
-            kind: components["schemas"]["LossKind"];
-            mass?: null | string;
-            fate?: null | components["schemas"]["Fate"];
-            state?: null | components["schemas"]["WeighingState"];
-            /** Format: double */
-            worth?: null | number;
-        };
-        /** @enum {unknown} */
-        LossKind: "skirtings" | "dungTags" | "dirtAndSand" | "waxAndSuint" | "vegetableMatter" | "secondCuts" | "weatheredTips" | "guardHair" | "kemp" | "noil" | "cardWaste" | "seedAndTrash" | "gum" | "dust" | "referenceLocks" | "spilled" | "other";
-        LotFactsRequest: {
-            animal?: null | string;
-            colour?: null | string;
-            notes?: null | string;
-            /** Format: double */
-            readyMadePer100Grams?: null | number;
-            because?: null | string;
-            breed?: null | string;
-            /** @default false */
-            breedAsWritten: boolean;
-        };
-        /**
-         * @default raw
-         * @enum {unknown}
-         */
-        LotForm: "raw" | "skirted" | "washed" | "clean" | "opened" | "openedGreasy" | "down" | "cloud" | "rolag" | "batt" | "puni" | "roving" | "top" | "noil" | "yarn";
-        LotHead: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-            /** Format: uint32 */
-            version: number;
-            form: components["schemas"]["LotForm"];
-            fibre: components["schemas"]["Fibre"];
-            parentage: string;
-            parts: components["schemas"]["PartView"][];
-            animal: string;
-            /** Format: uuid */
-            animalId: null | string;
-            colour: string;
-            notes: string;
-            before: string;
-            cameDyed: boolean;
-            compacted: null | components["schemas"]["Compaction"];
-            /** Format: date */
-            shornOn: null | string;
-            /** Format: double */
-            price: null | number;
-            /** Format: date-time */
-            madeAt: string;
-            /** Format: date-time */
-            changedAt: string;
-            usedUp: boolean;
-            left: null | components["schemas"]["MassFigure"];
-            made: null | components["schemas"]["MassFigure"];
-            totalYield: null | components["schemas"]["NumberFigure"];
-            costPer100Grams: null | components["schemas"]["NumberFigure"];
-            readyMadePer100Grams: null | string;
-            content: components["schemas"]["Content"];
-            reserve: null | components["schemas"]["ReserveView"];
-            route: null | components["schemas"]["ChosenRoute"];
-            next: null | components["schemas"]["StepKind"];
-            stations: components["schemas"]["StepKind"][];
-        };
-        LotLine: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-            /** Format: uint32 */
-            version: number;
-            form: components["schemas"]["LotForm"];
-            fibre: components["schemas"]["Fibre"];
-            parentage: string;
-            animal: string;
-            colour: string;
-            left: null | components["schemas"]["MassFigure"];
-            /** Format: date-time */
-            changedAt: string;
-            /** Format: double */
-            stapleMillimetres: null | number;
-            madeBy: components["schemas"]["StepKind"];
-            next: null | components["schemas"]["StepKind"];
-            reserved: null | string;
-            gives?: null | components["schemas"]["LotForm"][];
-        };
-        LotList: {
-            lots: components["schemas"]["LotLine"][];
-            next: null | string;
-        };
-        LotPage: {
-            lot: components["schemas"]["LotHead"];
-            staple: components["schemas"]["StapleView"];
-            ribbon: components["schemas"]["RibbonView"];
-            entries: components["schemas"]["EntryView"][];
-            /** Format: int32 */
-            earlierEntries: number;
-            origins: components["schemas"]["OriginView"][];
-            samples: components["schemas"]["SampleView"][];
-            agreement: components["schemas"]["AgreementView"];
-            changes: components["schemas"]["ChangeView"][];
-            washed: null | components["schemas"]["WashedView"];
-        };
-        LotRef: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-        };
-        /**
-         * @default matt
-         * @enum {unknown}
-         */
-        Lustre: "bright" | "sheen" | "matt" | "chalky";
-        MadeLot: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-            form: components["schemas"]["LotForm"];
-            fibre: components["schemas"]["Fibre"];
-        };
-        MassAxis: {
-            /** Format: double */
-            grams: number;
-            name: string;
-        };
-        MassFigure: {
-            /** Format: double */
-            grams: number;
-            text: string;
-            from: components["schemas"]["Provenance"];
-            giveOrTake?: null | string;
-            working?: null | components["schemas"]["Working"];
-        };
-        /** @enum {unknown} */
-        MassUnit: "gram" | "kilogram" | "ounce" | "pound";
-        MatchedLot: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-            form: components["schemas"]["LotForm"];
-            colour: string;
-            shade: string;
-        };
-        Measure: {
-            key: string;
-            unit: string;
-            /** Format: double */
-            low: number;
-            /** Format: double */
-            high: number;
-            /** @default false */
-            isWhole: boolean;
-            with?: null | string;
-            /** @default false */
-            isTally: boolean;
-        };
-        Member: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            role: components["schemas"]["MemberRole"];
-            you: boolean;
-        };
-        /** @enum {unknown} */
-        MemberRole: "looker" | "preparer" | "owner";
-        MergeRequest: {
-            /** Format: uuid */
-            into: string;
-        };
-        MergedAnimal: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-        };
-        MonthSums: {
-            rawIn: components["schemas"]["MassFigure"];
-            preparedOut: components["schemas"]["MassFigure"];
-            /** Format: double */
-            hours: number;
-            month: string;
-        };
-        MotionDay: {
-            /** Format: int32 */
-            mostMinutes: null | number;
-            done: components["schemas"]["MotionDone"][];
-        };
-        MotionDone: {
-            step: components["schemas"]["StepKind"];
-            /** Format: int32 */
-            minutes: number;
-            isOver: boolean;
-        };
-        MotionRequest: {
-            /** Format: int32 */
-            mostMinutes: null | number;
-        };
-        NeededView: {
-            wanted: components["schemas"]["MassFigure"];
-            atMedian: components["schemas"]["MassFigure"];
-            nineInTen: components["schemas"]["MassFigure"];
-            yield: components["schemas"]["NumberFigure"];
-            experience: string;
-        };
-        /** @enum {unknown} */
-        NepVerdict: "cannotTell" | "goOn" | "hardlyWorthIt" | "clean" | "rising";
-        NextBathView: {
-            /** Format: int32 */
-            batch: number;
-            /** Format: int32 */
-            place: number;
-            bath: components["schemas"]["PlannedBathView"];
-        };
-        NumberFigure: {
-            /** Format: double */
-            value: number;
-            text: string;
-            from: components["schemas"]["Provenance"];
-            working?: null | components["schemas"]["Working"];
-        };
-        /** @enum {unknown} */
-        OnRail: "always" | "whenWaiting" | "never";
-        OriginView: {
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            form: components["schemas"]["LotForm"];
-            fibre: components["schemas"]["Fibre"];
-            parentage: string;
-            animal: string;
-            share: string;
-            raw: components["schemas"]["MassFigure"];
-        };
-        OtherAdvice: {
-            if: string;
-            then: components["schemas"]["PreparedAs"];
-        };
-        /** @enum {unknown} */
-        Otherwise: "draw" | "plies" | "thickness" | "twist" | "spinner" | "preparer" | "day" | "amount";
-        PartView: {
-            fibre: components["schemas"]["Fibre"];
-            breed: string;
-            share: components["schemas"]["NumberFigure"];
-        };
-        PassView: {
-            /** Format: uuid */
-            entryId: string;
-            /** Format: date-time */
-            doneAt: string;
-            in: components["schemas"]["MassFigure"];
-            down: components["schemas"]["MassFigure"];
-            hair: components["schemas"]["MassFigure"];
-            lost: components["schemas"]["MassFigure"];
-            /** Format: double */
-            hairsPerGram: null | number;
-        };
-        PasswordChange: {
-            current: string;
-            password: string;
-        };
-        PasswordReset: {
-            email: string;
-            code: string;
-            password: string;
-        };
-        PatchView: {
-            rows: string[][];
-            /** Format: int32 */
-            rowsInAll: number;
-        };
-        PhotographList: {
-            photographs: components["schemas"]["PhotographView"][];
-            after: null | string;
-        };
-        /** @enum {unknown} */
-        PhotographOf: "lot" | "entry" | "run" | "sample";
-        PhotographView: {
-            /** Format: uuid */
-            id: string;
-            of: components["schemas"]["PhotographOf"];
-            /** Format: uuid */
-            ofId: string;
-            caption: string;
-            /** Format: int32 */
-            width: number;
-            /** Format: int32 */
-            height: number;
-            /** Format: date-time */
-            addedAt: string;
-            who: string;
-        };
-        PictureColourView: {
-            colour: string;
-            /** Format: double */
-            percent: number;
-            nearest: null | components["schemas"]["MatchedLot"];
-            isLacking: boolean;
-            sentence: string;
-        };
-        PictureColours: {
-            colours: components["schemas"]["PictureColourView"][];
-            recipe: components["schemas"]["RecipeShare"][];
-            repeat: number[];
-            sentence: string;
-        };
-        PlaceView: {
-            place: components["schemas"]["FleecePlace"];
-            /** Format: int32 */
-            count: number;
-            /** Format: double */
-            meanMillimetres: number;
-        };
-        PlanFooting: {
-            lots: components["schemas"]["RunLot"][];
-            greasy: components["schemas"]["MassFigure"];
-            tub: null | string;
-            /** Format: double */
-            tubLitres: number;
-            /** Format: double */
-            tubRatePerMinute: number;
-            /** Format: int32 */
-            tubBaths: number;
-            hotWater: components["schemas"]["TemperatureFigure"];
-            coldWater: components["schemas"]["TemperatureFigure"];
-            air: components["schemas"]["TemperatureFigure"];
-            airFrom: components["schemas"]["Provenance"];
-            /** Format: double */
-            litresPerKilogram: number;
-            doseFrom: components["schemas"]["Provenance"];
-            class: null | components["schemas"]["FleeceClass"];
-        };
-        PlanView: {
-            on: components["schemas"]["PlanFooting"];
-            plan: components["schemas"]["ScourPlanView"];
-            cost: null | string;
-            departures: string[];
-        };
-        PlannedBathView: {
-            kind: components["schemas"]["BathKind"];
-            /** Format: double */
-            litres: number;
-            settles: components["schemas"]["TemperatureFigure"];
-            pour: components["schemas"]["TemperatureFigure"];
-            lifted: components["schemas"]["TemperatureFigure"];
-            /** Format: double */
-            hotLitres: null | number;
-            /** Format: double */
-            coldLitres: null | number;
-            /** Format: double */
-            kettleLitres: null | number;
-            /** Format: double */
-            doseGrams: number;
-            /** Format: double */
-            minutes: number;
-            warnings: string[];
-        };
-        /**
-         * @default together
-         * @enum {unknown}
-         */
-        Plied: "together" | "chain" | "cable";
-        /**
-         * @default same
-         * @enum {unknown}
-         */
-        PlyOrder: "same" | "offset" | "mirrored" | "own" | "plain";
-        PlyRequest: {
-            order?: components["schemas"]["PlyOrder"];
-            /**
-             * Format: int32
-             * @default 1
-             */
-            by: number;
-            own?: null | string;
-            plain?: null | string;
-            masses?: null | string[];
-        };
-        PlyView: {
-            strips: components["schemas"]["StripView"][];
-            total: components["schemas"]["MassFigure"];
-            /** Format: double */
-            metres: number;
-            singles: string[];
-            drift: string;
-        };
-        PortionView: {
-            /** Format: double */
-            percent: number;
-            mass: components["schemas"]["MassFigure"];
-        };
-        /** @enum {unknown} */
-        PreparedAs: "rolags" | "batts" | "punis" | "top" | "cardedTop" | "flickedLocks" | "cleanLocks";
-        ProblemDetails: {
-            type?: null | string;
-            title?: null | string;
-            /** Format: int32 */
-            status?: null | number;
-            detail?: null | string;
-            instance?: null | string;
-        };
-        /**
-         * @default loose
-         * @enum {unknown}
-         */
-        ProductsKept: "loose" | "numbered" | "bundled";
-        /** @enum {unknown} */
-        Provenance: "measured" | "reckoned" | "yours" | "typical" | "guessed";
-        QuestionView: {
-            /** Format: uuid */
-            entryId: string;
-            step: components["schemas"]["StepKind"];
-            /** Format: date-time */
-            doneAt: string;
-            lotCode: string;
-            sentence: string;
-            answers: components["schemas"]["AnswerTap"][];
-        };
-        /** @enum {unknown} */
-        RackPlace: "indoors" | "heatedRoom" | "outdoors";
-        RackRequest: {
-            name: string;
-            /** Format: double */
-            areaSquareMetres: number;
-        };
-        RackToolView: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            /** Format: double */
-            areaSquareMetres: number;
-            /** Format: uint32 */
-            version: number;
-        };
-        ReadMass: {
-            /** Format: double */
-            grams: number;
-            text: string;
-        };
-        RecipeRequest: {
-            name: string;
-            wish: components["schemas"]["ScourWishRequest"];
-        };
-        RecipeShare: {
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            /** Format: int32 */
-            percent: number;
-        };
-        RecipeView: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            wish: components["schemas"]["ScourWishRequest"];
-            /** Format: date-time */
-            madeAt: string;
-            who: string;
-        };
-        ReckoningCard: {
-            name: string;
-            title: string;
-            formula: string;
-            source: string;
-            inputs: components["schemas"]["ReckoningField"][];
-            outputs: components["schemas"]["ReckoningField"][];
-        };
-        ReckoningField: {
-            name: string;
-            kind: string;
-            unit: string;
-            meaning: string;
-            required: boolean;
-            choices: null | string[];
-            of?: null | components["schemas"]["ReckoningField"][];
-        };
-        RecountRequest: {
-            mass: string;
-            state?: null | components["schemas"]["WeighingState"];
-            /** Format: double */
-            humidityPercent?: null | number;
-            notes?: null | string;
-            /** Format: date-time */
-            doneAt?: null | string;
-        };
-        RefusedRow: {
-            /** Format: int32 */
-            row: number;
-            column: string;
-            reason: string;
-        };
-        RegisterRequest: {
-            email: string;
-            password: string;
-            name: string;
-            workshopName?: null | string;
-            timeZone?: null | string;
-            invitationCode?: null | string;
-        };
-        RehearsalView: {
-            needs: components["schemas"]["ColourNeed"][];
-            plies: components["schemas"]["PlyView"][];
-            /** Format: double */
-            yarnMetres: number;
-            fold: null | components["schemas"]["FoldView"];
-            yarn: string[][];
-            inHand: components["schemas"]["PatchView"];
-            acrossRoom: components["schemas"]["PatchView"];
-            sentences: string[];
-        };
-        RehearseRequest: {
-            colours: components["schemas"]["ColourRequest"][];
-            repeat: string;
-            strip: string;
-            plies: components["schemas"]["PlyRequest"][];
-            /**
-             * Format: int32
-             * @default 1
-             */
-            times: number;
-            /** @default false */
-            mirrored: boolean;
-            /**
-             * Format: double
-             * @default 135
-             */
-            singlesTex: number;
-            /** Format: double */
-            supplyGramsPerMetre?: null | number;
-            /** Format: double */
-            pieceMillimetres?: null | number;
-            /**
-             * Format: double
-             * @default 85
-             */
-            handMillimetres: number;
-            held?: components["schemas"]["HeldAs"];
-            plied?: components["schemas"]["Plied"];
-            /**
-             * Format: int32
-             * @default 30
-             */
-            stitches: number;
-            /**
-             * Format: double
-             * @default 12
-             */
-            millimetresPerStitch: number;
-        };
-        ReserveRequest: {
-            mass: null | string;
-            for?: null | string;
-        };
-        ReserveView: {
-            mass: string;
-            for: string;
-            free: null | string;
-        };
-        ResetCode: {
-            code: string;
-            /** Format: date-time */
-            expiresAt: string;
-        };
-        RestView: {
-            form: components["schemas"]["LotForm"];
-            as: components["schemas"]["LossKind"];
-        };
-        RibbonBandView: {
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            form: components["schemas"]["LotForm"];
-            fibre: components["schemas"]["Fibre"];
-            /** Format: uuid */
-            fromEntryId: string;
-            /** Format: uuid */
-            toEntryId: null | string;
-            mass: null | components["schemas"]["MassFigure"];
-            onPath: boolean;
-            isThis: boolean;
-            doubted: boolean;
-            /** Format: int32 */
-            more: number;
-        };
-        RibbonStageView: {
-            /** Format: uuid */
-            entryId: string;
-            step: components["schemas"]["StepKind"];
-            /** Format: int32 */
-            column: number;
-            /** Format: date-time */
-            doneAt: string;
-            status: components["schemas"]["BalanceStatus"];
-            unaccounted: null | components["schemas"]["MassFigure"];
-            yield: null | components["schemas"]["NumberFigure"];
-            doubted: boolean;
-        };
-        RibbonStrandView: {
-            /** Format: uuid */
-            entryId: string;
-            kind: components["schemas"]["LossKind"];
-            fate: null | components["schemas"]["Fate"];
-            mass: null | components["schemas"]["MassFigure"];
-            share: null | string;
-            byDifference: boolean;
-            doubted: boolean;
-            notWeighed: boolean;
-        };
-        RibbonView: {
-            stages: components["schemas"]["RibbonStageView"][];
-            bands: components["schemas"]["RibbonBandView"][];
-            strands: components["schemas"]["RibbonStrandView"][];
-            ahead: components["schemas"]["AheadView"][];
-        };
-        RoleRequest: {
-            role: components["schemas"]["MemberRole"];
-        };
-        RolledView: {
-            airy: null | boolean;
-            /** Format: double */
-            rod: null | number;
-        };
-        RouteStepView: {
-            step: components["schemas"]["StepKind"];
-            because: string;
-            mass: null | components["schemas"]["MassFigure"];
-            low: null | components["schemas"]["MassFigure"];
-            high: null | components["schemas"]["MassFigure"];
-            yield: null | components["schemas"]["NumberFigure"];
-            hours: null | components["schemas"]["NumberFigure"];
-            litres: null | components["schemas"]["NumberFigure"];
-        };
-        RouteView: {
-            preparation: components["schemas"]["PreparedAs"];
-            for: string[];
-            against: string[];
-            steps: components["schemas"]["RouteStepView"][];
-            output: null | components["schemas"]["MassFigure"];
-            low: null | components["schemas"]["MassFigure"];
-            high: null | components["schemas"]["MassFigure"];
-            totalYield: null | components["schemas"]["NumberFigure"];
-            hours: null | components["schemas"]["NumberFigure"];
-            litres: null | components["schemas"]["NumberFigure"];
-            costPer100Grams: null | string;
-            experience: string;
-            chosen: boolean;
-        };
-        RoutesPage: {
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            form: components["schemas"]["LotForm"];
-            fibre: components["schemas"]["Fibre"];
-            left: null | components["schemas"]["MassFigure"];
-            aim: components["schemas"]["Aim"];
-            routes: components["schemas"]["RouteView"][];
-            wouldChange: components["schemas"]["OtherAdvice"][];
-            nearlyEqual: boolean;
-            missing: string[];
-        };
-        RulerView: {
-            sign: string;
-            /** Format: double */
-            stepMillimetres: number;
-            /** Format: int32 */
-            perLabel: number;
-            /** Format: int32 */
-            labelStep: number;
-        };
-        /** @enum {unknown} */
-        RunAct: "whenYouLike" | "liftAt" | "liftBy" | "cannotTell" | "dryAt" | "weighAgain" | "log";
-        RunCallView: {
-            /** Format: uuid */
-            part: string;
-            name: string;
-            act: components["schemas"]["RunAct"];
-            /** Format: date-time */
-            since: string;
-            /** Format: date-time */
-            dueAt: null | string;
-            /** Format: double */
-            giveOrTakeMinutes: null | number;
-            /** Format: date-time */
-            alarmAt: null | string;
-            /** Format: date-time */
-            softAt: null | string;
-            hurries: boolean;
-            sentence: string;
-            tap: null | components["schemas"]["RunCommand"];
-        };
-        RunCommand: components["schemas"]["RunCommandBeginBath"] | components["schemas"]["RunCommandReadBath"] | components["schemas"]["RunCommandHangProbe"] | components["schemas"]["RunCommandLiftBath"] | components["schemas"]["RunCommandCardOneLoad"] | components["schemas"]["RunCommandCountCardLoads"] | components["schemas"]["RunCommandWeighCardLoad"] | components["schemas"]["RunCommandBeginCardPass"] | components["schemas"]["RunCommandCountNeps"] | components["schemas"]["RunCommandCountProducts"] | components["schemas"]["RunCommandWeighCardWaste"] | components["schemas"]["RunCommandTransferFibre"] | components["schemas"]["RunCommandCombOneLoad"] | components["schemas"]["RunCommandCountCombLoads"] | components["schemas"]["RunCommandWeighCombLoad"] | components["schemas"]["RunCommandWeighTufts"] | components["schemas"]["RunCommandKeepEnds"] | components["schemas"]["RunCommandWeighCombWaste"] | components["schemas"]["RunCommandWeighSliver"] | components["schemas"]["RunCommandCountNests"] | components["schemas"]["RunCommandBlendOneLoad"] | components["schemas"]["RunCommandCountBlendLoads"] | components["schemas"]["RunCommandPassBlend"] | components["schemas"]["RunCommandTickStrip"] | components["schemas"]["RunCommandReplanStrips"] | components["schemas"]["RunCommandNoteBetterEnd"] | components["schemas"]["RunCommandWeighRack"] | components["schemas"]["RunCommandBelieveWeight"];
-        RunCommandBeginBath: {
-            /** @enum {string} */
-            kind: "beginBath";
-            /** Format: int32 */
-            batch: number;
-            /** Format: int32 */
-            place: number;
-            /** Format: uuid */
-            probeId?: null | string;
-            temperature?: null | string;
-            air?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandBeginCardPass: {
-            /** @enum {string} */
-            kind: "beginCardPass";
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandBelieveWeight: {
-            /** @enum {string} */
-            kind: "believeWeight";
-            /** Format: uuid */
-            weight: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandBlendOneLoad: {
-            /** @enum {string} */
-            kind: "blendOneLoad";
-            mass?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCardOneLoad: {
-            /** @enum {string} */
-            kind: "cardOneLoad";
-            mass?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCombOneLoad: {
-            /** @enum {string} */
-            kind: "combOneLoad";
-            top?: null | string;
-            noil?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCountBlendLoads: {
-            /** @enum {string} */
-            kind: "countBlendLoads";
-            /** Format: int32 */
-            count: number;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCountCardLoads: {
-            /** @enum {string} */
-            kind: "countCardLoads";
-            /** Format: int32 */
-            count: number;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCountCombLoads: {
-            /** @enum {string} */
-            kind: "countCombLoads";
-            /** Format: int32 */
-            count: number;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCountNeps: {
-            /** @enum {string} */
-            kind: "countNeps";
-            /** Format: int32 */
-            neps: number;
-            pinch?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCountNests: {
-            /** @enum {string} */
-            kind: "countNests";
-            /** Format: int32 */
-            count: number;
-            mass?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandCountProducts: {
-            /** @enum {string} */
-            kind: "countProducts";
-            /** Format: int32 */
-            count: number;
-            one?: null | string;
-            airy?: null | boolean;
-            /** Format: double */
-            rod?: null | number;
-            kept?: components["schemas"]["ProductsKept"];
-            /** Format: int32 */
-            bundleOf?: null | number;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandHangProbe: {
-            /** @enum {string} */
-            kind: "hangProbe";
-            /** Format: uuid */
-            bath: string;
-            /** Format: uuid */
-            probeId?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandKeepEnds: {
-            /** @enum {string} */
-            kind: "keepEnds";
-            mass: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandLiftBath: {
-            /** @enum {string} */
-            kind: "liftBath";
-            /** Format: uuid */
-            bath: string;
-            pourNext?: null | boolean;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandNoteBetterEnd: {
-            /** @enum {string} */
-            kind: "noteBetterEnd";
-            colour: string;
-            from: components["schemas"]["DraftsFrom"];
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandPassBlend: {
-            /** @enum {string} */
-            kind: "passBlend";
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandReadBath: {
-            /** @enum {string} */
-            kind: "readBath";
-            /** Format: uuid */
-            bath: string;
-            temperature: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandReplanStrips: {
-            /** @enum {string} */
-            kind: "replanStrips";
-            rest: string[];
-            mass?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandTickStrip: {
-            /** @enum {string} */
-            kind: "tickStrip";
-            /** Format: int32 */
-            ply: number;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandTransferFibre: {
-            /** @enum {string} */
-            kind: "transferFibre";
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandWeighCardLoad: {
-            /** @enum {string} */
-            kind: "weighCardLoad";
-            /** Format: uuid */
-            load: string;
-            mass: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandWeighCardWaste: {
-            /** @enum {string} */
-            kind: "weighCardWaste";
-            ofKind: components["schemas"]["LossKind"];
-            mass: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandWeighCombLoad: {
-            /** @enum {string} */
-            kind: "weighCombLoad";
-            /** Format: uuid */
-            load: string;
-            top?: null | string;
-            noil?: null | string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandWeighCombWaste: {
-            /** @enum {string} */
-            kind: "weighCombWaste";
-            mass: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandWeighRack: {
-            /** @enum {string} */
-            kind: "weighRack";
-            mass: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandWeighSliver: {
-            /** @enum {string} */
-            kind: "weighSliver";
-            /** Format: double */
-            metres: number;
-            mass: string;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunCommandWeighTufts: {
-            /** @enum {string} */
-            kind: "weighTufts";
-            mass: string;
-            /**
-             * Format: int32
-             * @default 1
-             */
-            loads: number;
-            /** Format: date-time */
-            at?: null | string;
-        };
-        RunEntry: {
-            gives?: null | components["schemas"]["LotForm"];
-            /** @default  */
-            mass: string;
-            state?: null | components["schemas"]["WeighingState"];
-            /** Format: double */
-            minutes?: null | number;
-            /** Format: double */
-            spent?: null | number;
-            /** @default  */
-            notes: string;
-            more?: components["schemas"]["RunHeap"][];
-            losses?: components["schemas"]["RunLoss"][];
-        };
-        RunHeap: {
-            form: components["schemas"]["LotForm"];
-            mass: string;
-        };
-        RunLoss: {
-            kind: components["schemas"]["LossKind"];
-            mass: string;
-        };
-        RunLot: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-            parentage: string;
-            /** Format: double */
-            grams?: null | number;
-        };
-        RunStart: components["schemas"]["RunStartWashStart"] | components["schemas"]["RunStartCardStart"] | components["schemas"]["RunStartCombStart"] | components["schemas"]["RunStartBlendStart"] | components["schemas"]["RunStartStripStart"] | components["schemas"]["RunStartRackStart"];
-        RunStartBlendStart: {
-            /** @enum {string} */
-            craft: "blend";
-            components: components["schemas"]["BlendComponentRequest"][];
-            by?: components["schemas"]["SharesBy"];
-            total?: null | string;
-            /** Format: uuid */
-            toolId?: null | string;
-            most?: null | string;
-            on?: components["schemas"]["BlendOn"];
-            gives?: components["schemas"]["LotForm"];
-            /**
-             * Format: int32
-             * @default 12
-             */
-            layers: number;
-            /**
-             * Format: int32
-             * @default 2
-             */
-            passes: number;
-            /**
-             * Format: int32
-             * @default 4
-             */
-            splitIn: number;
-            /**
-             * Format: int32
-             * @default 10
-             */
-            taken: number;
-            /**
-             * Format: int32
-             * @default 1
-             */
-            seed: number;
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        RunStartCardStart: {
-            /** @enum {string} */
-            craft: "card";
-            lotIds: string[];
-            /** Format: uuid */
-            toolId?: null | string;
-            mass?: null | string;
-            most?: null | string;
-            gives?: components["schemas"]["LotForm"];
-            laidOn?: components["schemas"]["LaidOn"];
-            takenOff?: null | components["schemas"]["TakenOff"];
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        RunStartCombStart: {
-            /** @enum {string} */
-            craft: "comb";
-            lotIds: string[];
-            /** Format: uuid */
-            toolId?: null | string;
-            mass?: null | string;
-            most?: null | string;
-            way?: components["schemas"]["CombWay"];
-            lashedBy?: components["schemas"]["LockEnd"];
-            wanted?: null | components["schemas"]["LockEnd"];
-            /**
-             * Format: int32
-             * @default 3
-             */
-            atLeast: number;
-            drawnOff?: components["schemas"]["DrawnOff"];
-            /** Format: uuid */
-            dizId?: null | string;
-            /** Format: double */
-            dizMillimetres?: null | number;
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        RunStartRackStart: {
-            /** @enum {string} */
-            craft: "dry";
-            lotIds: string[];
-            /** Format: uuid */
-            rackId?: null | string;
-            waterOut?: components["schemas"]["WaterOut"];
-            place?: components["schemas"]["RackPlace"];
-            /** @default false */
-            netted: boolean;
-            mass?: null | string;
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        RunStartStripStart: {
-            /** @enum {string} */
-            craft: "divide";
-            chart: components["schemas"]["RehearseRequest"];
-            /** Format: date-time */
-            startedAt?: null | string;
-        };
-        RunStartWashStart: {
-            /** @enum {string} */
-            craft: "wash";
-            plan: components["schemas"]["ScourPlanRequest"];
-        };
-        RunView: {
-            /** Format: uuid */
-            id: string;
-            craft: components["schemas"]["StepKind"];
-            lots: components["schemas"]["RunLot"][];
-            /** Format: date-time */
-            startedAt: string;
-            who: string;
-            mayBeLogged: boolean;
-            calls: components["schemas"]["RunCallView"][];
-            entry: components["schemas"]["RunEntry"];
-            details: components["schemas"]["CraftView"];
-        };
-        SampleCard: {
-            sample: components["schemas"]["SampleView"];
-            staple: components["schemas"]["StapleView"];
-            ribbon: components["schemas"]["RibbonView"];
-            origins: components["schemas"]["OriginView"][];
-            totalYield: null | components["schemas"]["NumberFigure"];
-            raw: null | components["schemas"]["MassFigure"];
-            prepared: null | components["schemas"]["MassFigure"];
-            changes: components["schemas"]["SampleChange"][];
-        };
-        SampleChange: {
-            what: string;
-            from: string;
-            to: string;
-            who: string;
-            /** Format: date-time */
-            at: string;
-        };
-        SampleCorrection: {
-            /** Format: uint32 */
-            version: number;
-            draw?: null | components["schemas"]["Draw"];
-            /** Format: double */
-            wrapsPerInch?: null | number;
-            /** Format: int32 */
-            plies?: null | number;
-            /** Format: double */
-            twistAngleDegrees?: null | number;
-            verdict?: null | string;
-            uses?: null | string[];
-            spunMass?: null | string;
-            /** Format: int32 */
-            spinningMinutes?: null | number;
-            /** Format: double */
-            joinsPer10Metres?: null | number;
-            /** Format: double */
-            lumpsPer10Metres?: null | number;
-        };
-        SampleRequest: {
-            /** Format: uuid */
-            lotId: string;
-            draw?: null | components["schemas"]["Draw"];
-            /** Format: double */
-            wrapsPerInch?: null | number;
-            /** Format: int32 */
-            plies?: null | number;
-            /** Format: double */
-            twistAngleDegrees?: null | number;
-            verdict?: null | string;
-            uses?: null | string[];
-            /** Format: date-time */
-            madeAt?: null | string;
-            who?: null | string;
-            spunMass?: null | string;
-            /** Format: int32 */
-            spinningMinutes?: null | number;
-            /** Format: double */
-            joinsPer10Metres?: null | number;
-            /** Format: double */
-            lumpsPer10Metres?: null | number;
-        };
-        SampleView: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-            /** Format: uuid */
-            lotId: string;
-            lotCode: string;
-            parentage: string;
-            form: components["schemas"]["LotForm"];
-            fibre: components["schemas"]["Fibre"];
-            draw: null | components["schemas"]["Draw"];
-            kind: null | components["schemas"]["YarnKind"];
-            /** Format: double */
-            wrapsPerInch: null | number;
-            /** Format: double */
-            diameterMillimetres: null | number;
-            /** Format: int32 */
-            plies: null | number;
-            /** Format: double */
-            twistAngleDegrees: null | number;
-            verdict: string;
-            uses: string[];
-            /** Format: date-time */
-            madeAt: string;
-            who: string;
-            spunMass: null | components["schemas"]["MassFigure"];
-            /** Format: int32 */
-            spinningMinutes: null | number;
-            /** Format: double */
-            joinsPer10Metres: null | number;
-            /** Format: double */
-            lumpsPer10Metres: null | number;
-            /** Format: uint32 */
-            version: number;
-        };
-        SampleWall: {
-            hung: components["schemas"]["HungSample"][];
-            next: null | string;
-        };
-        SaveWorkshopRequest: {
-            name: string;
-            unit: components["schemas"]["MassUnit"];
-            timeZone: string;
-            currency: string;
-            /** Format: double */
-            scaleStepGrams: number;
-            usualBowl: null | string;
-            /** Format: uint32 */
-            version: number;
-            /** Format: double */
-            hourlyRate?: null | number;
-            schools?: null | components["schemas"]["Schools"];
-            temperatureUnit?: null | components["schemas"]["TemperatureUnit"];
-            lengthUnit?: null | components["schemas"]["LengthUnit"];
-        };
-        SchoolQuestion: {
-            name: string;
-            question: string;
-            sides: components["schemas"]["SchoolSide"][];
-        };
-        SchoolSide: {
-            value: string;
-            word: string;
-            speaksFor: string;
-        };
-        Schools: {
-            wash?: components["schemas"]["WashSchool"];
-            /** @default false */
-            openBeforeWash: boolean;
-            /** @default false */
-            leaveWax: boolean;
-            down?: components["schemas"]["DownSchool"];
-            fineSocks?: components["schemas"]["FineSockSchool"];
-        };
-        ScourAgentRequest: {
-            name: string;
-            /** Format: double */
-            doseGramsPerKilogram?: null | number;
-            floor?: null | string;
-            /** @default false */
-            alkaline: boolean;
-            /** Format: double */
-            pricePerKilogram?: null | number;
-        };
-        ScourBatches: {
-            /** Format: int32 */
-            count: number;
-            /** Format: double */
-            grams: number;
-            /** Format: double */
-            litres: number;
-        };
-        ScourPlanRequest: {
-            lotIds: string[];
-            wish: components["schemas"]["ScourWishRequest"];
-            /** Format: uuid */
-            tubId?: null | string;
-            /** Format: double */
-            tubLitres?: null | number;
-            hotWater?: null | string;
-            coldWater?: null | string;
-            air?: null | string;
-            fleece?: null | string;
-            /** Format: double */
-            greasyGrams?: null | number;
-            /** Format: uuid */
-            recipeId?: null | string;
-        };
-        ScourPlanView: {
-            school: components["schemas"]["ScourSchool"];
-            batches: components["schemas"]["ScourBatches"];
-            baths: components["schemas"]["PlannedBathView"][];
-            floor: components["schemas"]["TemperatureFigure"];
-            /** Format: double */
-            waterLitres: number;
-            /** Format: double */
-            kilowattHours: number;
-            /** Format: double */
-            agentGrams: number;
-            /** Format: double */
-            doseGramsPerKilogram: number;
-            /** Format: double */
-            minutes: number;
-            risk: components["schemas"]["FeltingView"];
-            notes: string[];
-        };
-        /** @enum {unknown} */
-        ScourSchool: "hot" | "handHot" | "suintSoak" | "lockByLock" | "none";
-        ScourWishRequest: {
-            school: components["schemas"]["ScourSchool"];
-            /** Format: int32 */
-            batches?: null | number;
-            /** Format: double */
-            litresPerKilogram?: null | number;
-            /** Format: int32 */
-            washes?: null | number;
-            /** Format: int32 */
-            rinses?: null | number;
-            temperature?: null | string;
-            /** Format: double */
-            minutes?: null | number;
-            /** Format: double */
-            doseGramsPerKilogram?: null | number;
-            floor?: null | string;
-            agitation?: components["schemas"]["Agitation"];
-            agent?: null | components["schemas"]["ScourAgentRequest"];
-            baths?: null | {
-                [key: string]: components["schemas"]["BathWishRequest"];
-            };
-        };
-        SessionState: {
-            signedIn: boolean;
-            name: null | string;
-            workshop: null | components["schemas"]["WorkshopChoice"];
-            workshops: components["schemas"]["WorkshopChoice"][];
-            unit: components["schemas"]["MassUnit"];
-            temperatureSign: string;
-            currency: string;
-            isDemo: boolean;
-            demoOffered: boolean;
-            token: null | string;
-            /** @default UTC */
-            timeZone: string;
-            /** @default mm */
-            lengthSign: string;
-        };
-        SettleRequest: {
-            mass: string;
-            field?: null | string;
-            /** Format: uuid */
-            entryId?: null | string;
-            /** Format: uuid */
-            flowId?: null | string;
-            /** Format: int32 */
-            revision?: null | number;
-        };
-        /**
-         * @default percent
-         * @enum {unknown}
-         */
-        SharesBy: "percent" | "parts" | "weight";
-        SignInRequest: {
-            email: string;
-            password: string;
-        };
-        /** @enum {unknown} */
-        SlipKind: "dampWeight" | "usualBowl" | "forgottenTare" | "tenTimes" | "digitsExchanged" | "poundsForKilograms" | "ouncesForGrams" | "lotsExchanged" | "somethingNotLogged";
-        /** @enum {unknown} */
-        Soundness: "sound" | "tender" | "break";
-        Span: {
-            /** Format: double */
-            low: number;
-            /** Format: double */
-            high: number;
-            /** Format: double */
-            middle?: number;
-            /** Format: double */
-            spread?: number;
-        };
-        /** @enum {unknown} */
-        Spring: "lively" | "some" | "limp";
-        /** @enum {unknown} */
-        Standing: "notKnown" | "asGood" | "better" | "worse";
-        StapleView: {
-            locks: components["schemas"]["LockView"][];
-            inherited: boolean;
-            /** Format: int32 */
-            count: number;
-            mean: null | components["schemas"]["NumberFigure"];
-            standardDeviation: null | components["schemas"]["NumberFigure"];
-            cv: null | components["schemas"]["NumberFigure"];
-            /** Format: double */
-            shortestMillimetres: null | number;
-            /** Format: double */
-            longestMillimetres: null | number;
-            crimpsPerCentimetre: null | components["schemas"]["NumberFigure"];
-            crimpsPerInch: null | components["schemas"]["NumberFigure"];
-            wave: null | components["schemas"]["Wave"];
-            byPlace: components["schemas"]["PlaceView"][];
-            usual: null | components["schemas"]["Span"];
-            usualText: null | string;
-            ruler: components["schemas"]["RulerView"];
-            colour: string;
-            sentence: string;
-            places: components["schemas"]["FleecePlace"][];
-        };
-        StationView: {
-            step: components["schemas"]["StepKind"];
-            takes: components["schemas"]["LotForm"][];
-            gives: components["schemas"]["LotForm"][];
-            usualLosses: components["schemas"]["LossKind"][];
-            byDifference: null | components["schemas"]["LossKind"];
-            mayFindByDifference: boolean;
-            usualState: components["schemas"]["WeighingState"];
-            caution: components["schemas"]["Caution"];
-            keepsForm: boolean;
-            usualGain: null | components["schemas"]["GainKind"];
-            onRail: components["schemas"]["OnRail"];
-            states: components["schemas"]["WeighingState"][];
-            /** Format: int32 */
-            usualOutputs: number;
-            measures: components["schemas"]["Measure"][];
-            worthFates: components["schemas"]["Fate"][];
-            rest: null | components["schemas"]["RestView"];
-        };
-        /** @enum {unknown} */
-        StepKind: "takeIn" | "skirt" | "wash" | "dry" | "card" | "comb" | "blend" | "open" | "dehair" | "gin" | "partCaps" | "degum" | "dye" | "dress" | "divide" | "join" | "useUp" | "giveAway" | "sell" | "discard" | "keepAsReference" | "recount";
-        StepRequest: {
-            step: components["schemas"]["StepKind"];
-            from: components["schemas"]["TakingRequest"][];
-            to: components["schemas"]["GivingRequest"][];
-            losses?: null | components["schemas"]["LosingRequest"][];
-            gains?: null | components["schemas"]["GainingRequest"][];
-            /** Format: date-time */
-            doneAt?: null | string;
-            who?: null | string;
-            /** Format: int32 */
-            minutes?: null | number;
-            notes?: null | string;
-            /** Format: double */
-            humidityPercent?: null | number;
-            /** Format: uuid */
-            draftId?: null | string;
-            /** Format: double */
-            spent?: null | number;
-            /** @default false */
-            intoReserve: boolean;
-            measures?: null | {
-                [key: string]: number;
-            };
-            /** Format: uuid */
-            runId?: null | string;
-            dyeing?: null | components["schemas"]["DyeingRequest"];
-        };
-        StockAnswer: {
-            /** Format: uuid */
-            entryId: null | string;
-            left: null | components["schemas"]["MassFigure"];
-            sentence: string;
-        };
-        StripSizesRequest: {
-            mass: string;
-            /** Format: double */
-            width: number;
-            /** Format: double */
-            length: number;
-            /** Format: double */
-            strip: number;
-            as?: components["schemas"]["TornAs"];
-            /** Format: double */
-            gramsPerMetre?: null | number;
-        };
-        StripSizesView: {
-            /** Format: int32 */
-            count: number;
-            each: components["schemas"]["MassFigure"];
-            /** Format: double */
-            width: number;
-            /** Format: double */
-            metres: number;
-            /** Format: double */
-            gramsPerMetre: number;
-            sentence: string;
-        };
-        StripView: {
-            name: string;
-            colour: string;
-            mass: components["schemas"]["MassFigure"];
-            /** Format: double */
-            metres: number;
-            /** Format: double */
-            long: null | number;
-        };
-        SuspectView: {
-            /** Format: uuid */
-            flowId: string;
-            /** Format: uuid */
-            entryId: string;
-            step: components["schemas"]["StepKind"];
-            /** Format: date-time */
-            doneAt: string;
-            words: string;
-            logged: components["schemas"]["MassFigure"];
-        };
-        TakeInRequest: {
-            mass: string;
-            state?: components["schemas"]["WeighingState"];
-            /** Format: double */
-            humidityPercent?: null | number;
-            breed?: null | string;
-            fibre?: null | components["schemas"]["Fibre"];
-            animal?: null | string;
-            colour?: null | string;
-            /** Format: date */
-            shornOn?: null | string;
-            /** Format: double */
-            price?: null | number;
-            /** Format: double */
-            carriage?: null | number;
-            content?: components["schemas"]["Content"];
-            notes?: null | string;
-            /** Format: date-time */
-            doneAt?: null | string;
-            who?: null | string;
-            /** Format: int32 */
-            minutes?: null | number;
-            /** @default false */
-            breedAsWritten: boolean;
-            form?: components["schemas"]["LotForm"];
-            before?: null | string;
-            /** @default false */
-            dyed: boolean;
-            parts?: null | components["schemas"]["TakenInPartRequest"][];
-        };
-        TakenIn: {
-            /** Format: uuid */
-            entryId: string;
-            /** Format: uuid */
-            lotId: string;
-            code: string;
-            logged: components["schemas"]["MassFigure"];
-        };
-        TakenInPartRequest: {
-            fibre: components["schemas"]["Fibre"];
-            /** Format: double */
-            percent: number;
-            breed?: null | string;
-        };
-        /** @enum {unknown} */
-        TakenOff: "onePiece" | "rolledAcross" | "rolledAlong" | "strips" | "zigZag" | "mockRolag" | "diz" | "rod" | "loose";
-        TakingRequest: {
-            /** Format: uuid */
-            lotId: string;
-            /** Format: uint32 */
-            version?: null | number;
-            mass?: null | string;
-            state?: null | components["schemas"]["WeighingState"];
-            /** @default true */
-            all: boolean;
-        };
-        TemperatureFigure: {
-            /** Format: double */
-            degrees: number;
-            text: string;
-        };
-        /** @enum {unknown} */
-        TemperatureUnit: "celsius" | "fahrenheit";
-        /** @enum {unknown} */
-        Tips: "whole" | "weathered" | "brittle" | "matted";
-        Today: {
-            /** Format: date-time */
-            now: string;
-            heaps: components["schemas"]["Heap"][];
-            waiting: components["schemas"]["WaitingLot"][];
-            questions: string[];
-            /** Format: int32 */
-            moreQuestions: number;
-            /** Format: int32 */
-            drafts: number;
-            /** Format: int32 */
-            samples: number;
-            month: components["schemas"]["MonthSums"];
-            example: null | string;
-            motion: components["schemas"]["MotionDay"];
-        };
-        /** @enum {unknown} */
-        ToolKind: "tub" | "rack" | "handCards" | "drumCarder" | "blendingBoard" | "flick" | "combs" | "hackle" | "diz";
-        /**
-         * @default strips
-         * @enum {unknown}
-         */
-        TornAs: "strips" | "zStrip" | "pencil";
-        /** @enum {unknown} */
-        TransferVerdict: "notWeighed" | "goOn" | "enough" | "tooCoarse";
-        TrialRequest: {
-            aim: components["schemas"]["Aim"];
-            preparations: components["schemas"]["PreparedAs"][];
-            each?: null | string;
-        };
-        TrialView: {
-            lots: components["schemas"]["LotRef"][];
-            sentence: string;
-        };
-        TubCoverRequest: {
-            covered: boolean;
-        };
-        /**
-         * @default steel
-         * @enum {unknown}
-         */
-        TubMaterial: "steel" | "zinc" | "aluminium" | "copper" | "plastic" | "stoneware" | "wood";
-        TubRequest: {
-            name: string;
-            litres: string;
-            /** Format: double */
-            litresEquivalent?: null | number;
-            /** Format: double */
-            emptyKilograms?: null | number;
-            material?: components["schemas"]["TubMaterial"];
-            /** @default false */
-            covered: boolean;
-        };
-        TubView: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            /** Format: double */
-            litres: number;
-            /** Format: double */
-            litresEquivalent: number;
-            /** Format: double */
-            ratePerMinute: number;
-            /** Format: double */
-            evaporation: number;
-            covered: boolean;
-            /** Format: int32 */
-            baths: number;
-            /** Format: uint32 */
-            version: number;
-        };
-        UnderstoodMass: {
-            field: string;
-            logged: components["schemas"]["MassFigure"];
-            reference: null | components["schemas"]["MassFigure"];
-        };
-        UpkeepRequest: {
-            what: string;
-        };
-        UpkeepView: {
-            /** Format: date-time */
-            at: string;
-            who: string;
-            what: string;
-        };
-        /** @enum {unknown} */
-        Use: "nextToSkin" | "lace" | "jumpers" | "socks" | "drape" | "outerWear" | "rugs" | "felt" | "blankets" | "locks";
-        UseVerdict: {
-            use: components["schemas"]["Use"];
-            leaning: components["schemas"]["Leaning"];
-            for: string[];
-            against: string[];
-        };
-        VoidRequest: {
-            because: string;
-        };
-        WaitingLot: {
-            lot: components["schemas"]["LotLine"];
-            at: null | components["schemas"]["StepKind"];
-            /** Format: int32 */
-            days: number;
-        };
-        WaitingTrial: {
-            /** Format: uuid */
-            id: string;
-            code: string;
-            left: null | components["schemas"]["MassFigure"];
-            at: null | components["schemas"]["StepKind"];
-            preparation: null | components["schemas"]["PreparedAs"];
-        };
-        /** @enum {unknown} */
-        WashDecision: "fine" | "useSoon" | "waxAccepted" | "washAgain";
-        WashHouse: {
-            tubs: components["schemas"]["TubView"][];
-            racks: components["schemas"]["RackToolView"][];
-            recipes: components["schemas"]["RecipeView"][];
-            school: components["schemas"]["ScourSchool"];
-            hotWater: string;
-            coldWater: string;
-            /** Format: double */
-            waterPerCubicMetre: null | number;
-            /** Format: double */
-            perKilowattHour: null | number;
-            /** Format: time */
-            bedtime: string;
-        };
-        WashHouseSettings: {
-            hotWater: string;
-            coldWater: string;
-            /** Format: double */
-            waterPerCubicMetre: null | number;
-            /** Format: double */
-            perKilowattHour: null | number;
-            /** Format: time */
-            bedtime: string;
-        };
-        WashJudgementView: {
-            decision: components["schemas"]["WashDecision"];
-            handle: null | components["schemas"]["WashedHandle"];
-            /** Format: double */
-            lossPercent: number;
-            /** Format: date-time */
-            at: string;
-            who: string;
-        };
-        /** @enum {unknown} */
-        WashOutcome: "fine" | "moreThanUsual" | "waxLeft" | "stillDamp" | "cannotTell";
-        /**
-         * @default handHot
-         * @enum {unknown}
-         */
-        WashSchool: "hot" | "handHot" | "suintSoak";
-        /** @enum {unknown} */
-        WashedHandle: "dry" | "tacky" | "damp";
-        WashedView: {
-            /** Format: date-time */
-            on: string;
-            judged: null | components["schemas"]["WashJudgementView"];
-            mayJudge: boolean;
-        };
-        /** @enum {unknown} */
-        WaterOut: "spunOut" | "squeezed" | "dripping";
-        /** @enum {unknown} */
-        Wave: "none" | "wave" | "curl" | "crimp" | "disorganised";
-        /** @enum {unknown} */
-        WeighAdvice: "eachLoad" | "onceForAll" | "preBlend";
-        WeighedUp: {
-            balance: components["schemas"]["BalanceView"];
-            understood: components["schemas"]["UnderstoodMass"][];
-            reserved: null | string;
-            aboveTheBook: null | string;
-            dressing: components["schemas"]["PortionView"][];
-            dyeing: null | components["schemas"]["DyeingView"];
-        };
-        /**
-         * @default rested
-         * @enum {unknown}
-         */
-        WeighingState: "rested" | "warm" | "damp" | "asSold" | "provisional";
-        /** @enum {unknown} */
-        WentTo: "takenIn" | "takenUp" | "fromElsewhere" | "found" | "lost" | "lostByDifference" | "lostNotWeighed" | "left" | "missing" | "stillThere" | "unaccounted";
-        WhereLine: {
-            to: components["schemas"]["WentTo"];
-            loss: null | components["schemas"]["LossKind"];
-            fate: null | components["schemas"]["Fate"];
-            step: null | components["schemas"]["StepKind"];
-            logged: null | components["schemas"]["MassFigure"];
-            reconciled: null | components["schemas"]["MassFigure"];
-            share: null | string;
-        };
-        WherePage: {
-            code: string;
-            fleeces: string[];
-            lines: components["schemas"]["WhereLine"][];
-            agreement: components["schemas"]["AgreementView"];
-            closes: null | boolean;
-        };
-        WithdrawRequest: {
-            /** Format: uuid */
-            eventId: string;
-        };
-        Working: {
-            formula: string;
-            inputs: components["schemas"]["WorkingInput"][];
-            source: string;
-        };
-        WorkingInput: {
-            name: string;
-            value: string;
-        };
-        WorkshopChoice: {
-            /** Format: uuid */
-            id: string;
-            name: string;
-            role: components["schemas"]["MemberRole"];
-        };
-        WorkshopPage: {
-            name: string;
-            unit: components["schemas"]["MassUnit"];
-            temperatureUnit: components["schemas"]["TemperatureUnit"];
-            lengthUnit: components["schemas"]["LengthUnit"];
-            timeZone: string;
-            currency: string;
-            /** Format: double */
-            scaleStepGrams: number;
-            usualBowl: null | string;
-            /** Format: double */
-            hourlyRate: null | number;
-            schools: components["schemas"]["Schools"];
-            schoolQuestions: components["schemas"]["SchoolQuestion"][];
-            /** Format: uint32 */
-            version: number;
-            yourRole: components["schemas"]["MemberRole"];
-            people: components["schemas"]["Member"][];
-            timeZones: string[];
-        };
-        /** @enum {unknown} */
-        YarnKind: "woollen" | "semiWoollen" | "semiWorsted" | "worsted";
+  schemas: {
+    AddedView: {
+      /** Format: date-time */
+      at: string;
+      who: string;
     };
-    responses: never;
-    parameters: never;
-    requestBodies: never;
-    headers: never;
-    pathItems: never;
+    AfterWash: {
+      outcome: components['schemas']['WashOutcome'];
+      /** Format: double */
+      lossPercent: number;
+      /** Format: double */
+      lowPercent: number;
+      /** Format: double */
+      highPercent: number;
+      sentence: string;
+      offers: string[];
+      choices: components['schemas']['WashDecision'][];
+    };
+    AfterWashRequest: {
+      handle?: null | components['schemas']['WashedHandle'];
+      later?: null | string;
+    };
+    AfterWashView: {
+      judged: components['schemas']['AfterWash'];
+      greasy: components['schemas']['MassFigure'];
+      now: components['schemas']['MassFigure'];
+      experience: string;
+    };
+    AgainstBreed: {
+      name: string;
+      own: null | components['schemas']['NumberFigure'];
+      usual: null | components['schemas']['Span'];
+      unit: string;
+      sentence: string;
+    };
+    /**
+     * @default still
+     * @enum {unknown}
+     */
+    Agitation: 'still' | 'gentle' | 'much';
+    AgreementView: {
+      /** Format: int32 */
+      checks: number;
+      /** Format: int32 */
+      weighings: number;
+      doubts: components['schemas']['DoubtView'][];
+      sentence: string;
+    };
+    AheadView: {
+      step: components['schemas']['StepKind'];
+      /** Format: int32 */
+      column: number;
+      because: string;
+      mass: components['schemas']['MassFigure'];
+      low: components['schemas']['MassFigure'];
+      high: components['schemas']['MassFigure'];
+    };
+    /** @enum {unknown} */
+    Aim:
+      | 'woollenSoft'
+      | 'woollenStrong'
+      | 'worstedSoft'
+      | 'worstedHard'
+      | 'felt'
+      | 'rug'
+      | 'socks'
+      | 'lace'
+      | 'nextToSkin'
+      | 'cleanLocks';
+    /** @enum {unknown} */
+    Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
+    AnimalCard: {
+      /** Format: uuid */
+      id: string;
+      /** Format: uint32 */
+      version: number;
+      name: string;
+      kind: components['schemas']['AnimalKind'];
+      breed: string;
+      /** Format: date */
+      born: null | string;
+      age: null | string;
+      colour: string;
+      notes: string;
+      clips: components['schemas']['ClipView'][];
+      /** Format: int32 */
+      earlier: number;
+      merged: components['schemas']['MergedAnimal'][];
+      changes: components['schemas']['AnimalChange'][];
+    };
+    AnimalChange: {
+      what: string;
+      from: string;
+      to: string;
+      who: string;
+      /** Format: date-time */
+      at: string;
+    };
+    /** @enum {unknown} */
+    AnimalKind: 'sheep' | 'goat' | 'alpaca' | 'llama' | 'yak' | 'camel' | 'muskOx' | 'rabbit' | 'horse' | 'other';
+    AnimalLine: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      kind: components['schemas']['AnimalKind'];
+      breed: string;
+      colour: string;
+      /** Format: date */
+      born: null | string;
+      /** Format: int32 */
+      clips: number;
+      /** Format: date */
+      lastShorn: null | string;
+    };
+    AnimalList: {
+      animals: components['schemas']['AnimalLine'][];
+      next: null | string;
+    };
+    AnimalRequest: {
+      name: string;
+      kind: components['schemas']['AnimalKind'];
+      breed?: null | string;
+      /** Format: date */
+      born?: null | string;
+      colour?: null | string;
+      notes?: null | string;
+      /** Format: uint32 */
+      version?: null | number;
+    };
+    /** @enum {unknown} */
+    AnswerKind: 'lost' | 'weighing' | 'heap' | 'asItIs' | 'notKnown';
+    AnswerRequest: {
+      answer: components['schemas']['GapAnswer'];
+    };
+    AnswerTap: {
+      kind: components['schemas']['AnswerKind'];
+      loss?: null | components['schemas']['LossKind'];
+      form?: null | components['schemas']['LotForm'];
+      /** Format: uuid */
+      entryId?: null | string;
+      /** Format: uuid */
+      flowId?: null | string;
+      /** Format: int32 */
+      revision?: null | number;
+      mass?: null | string;
+      words?: null | string;
+      field?: null | string;
+    };
+    /** @enum {unknown} */
+    BalanceStatus: 'open' | 'fits' | 'usualLoss' | 'usualGain' | 'suspicious' | 'impossible';
+    BalanceView: {
+      in: null | components['schemas']['MassFigure'];
+      gains: components['schemas']['MassFigure'];
+      kept: null | components['schemas']['MassFigure'];
+      weighedLosses: null | components['schemas']['MassFigure'];
+      byDifference: null | components['schemas']['MassFigure'];
+      unaccounted: null | components['schemas']['MassFigure'];
+      status: components['schemas']['BalanceStatus'];
+      yield: null | components['schemas']['NumberFigure'];
+      noil: null | components['schemas']['NumberFigure'];
+      lostNotWeighed: null | components['schemas']['MassFigure'];
+      lostKind: null | components['schemas']['LossKind'];
+      sentence: string;
+    };
+    /** @enum {unknown} */
+    BathKind: 'soak' | 'wash' | 'rinse';
+    BathView: {
+      /** Format: uuid */
+      id: string;
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      kind: components['schemas']['BathKind'];
+      /** Format: date-time */
+      startedAt: string;
+      /** Format: date-time */
+      liftedAt: null | string;
+      /** Format: uuid */
+      liftedBy: null | string;
+      /** Format: uuid */
+      lastTyped: null | string;
+      target: components['schemas']['TemperatureFigure'];
+      floor: null | components['schemas']['TemperatureFigure'];
+      /** Format: uuid */
+      probeId: null | string;
+      /** Format: int32 */
+      readings: number;
+      last: null | components['schemas']['TemperatureFigure'];
+      /** Format: date-time */
+      soakedAt: string;
+      rateFrom: components['schemas']['Provenance'];
+      working: components['schemas']['Working'];
+      doubt: null | string;
+      then: null | components['schemas']['NextBathView'];
+      unit: string;
+      dots: components['schemas']['CurveDot'][];
+      curve: components['schemas']['CurvePoint'][];
+    };
+    BathWishRequest: {
+      temperature?: null | string;
+      /** Format: double */
+      minutes?: null | number;
+      /** Format: double */
+      litres?: null | number;
+      /** Format: double */
+      doseGrams?: null | number;
+    };
+    BlendComponentRequest: {
+      /** Format: uuid */
+      lotId: string;
+      amount: string;
+    };
+    /** @enum {unknown} */
+    BlendOn: 'drum' | 'board' | 'hackle' | 'handCards';
+    BlendPassView: {
+      /** Format: int32 */
+      passes: number;
+      layers: number[];
+      yarn: string[];
+      /** Format: double */
+      unevenPercent: null | number;
+    };
+    BlendPlanView: {
+      /** Format: int32 */
+      loads: number;
+      perLoad: components['schemas']['MassFigure'];
+      most: components['schemas']['MassFigure'];
+      total: components['schemas']['MassFigure'];
+      portions: components['schemas']['BlendPortionView'][];
+      laid: components['schemas']['LayerView'][];
+      /** Format: double */
+      meanMicron: null | number;
+      /** Format: double */
+      meanRegainPercent: null | number;
+      price: null | string;
+      shade: string;
+      notes: string[];
+      picture: components['schemas']['BlendPassView'][];
+      /** Format: double */
+      floorPercent: number;
+      /** Format: double */
+      layersOnPaper: number;
+    };
+    BlendPortionView: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      parentage: string;
+      fibre: components['schemas']['Fibre'];
+      form: components['schemas']['LotForm'];
+      share: string;
+      /** Format: double */
+      fraction: number;
+      total: components['schemas']['MassFigure'];
+      perLoad: components['schemas']['MassFigure'];
+      /** Format: double */
+      worstErrorPercent: number;
+      weigh: components['schemas']['WeighAdvice'];
+      advice: string;
+      left: null | components['schemas']['MassFigure'];
+      shade: string;
+    };
+    BlendShareView: {
+      code: string;
+      share: string;
+      total: components['schemas']['MassFigure'];
+      perLoad: components['schemas']['MassFigure'];
+      weigh: components['schemas']['WeighAdvice'];
+      advice: string;
+    };
+    BlendStart: {
+      components: components['schemas']['BlendComponentRequest'][];
+      by?: components['schemas']['SharesBy'];
+      total?: null | string;
+      /** Format: uuid */
+      toolId?: null | string;
+      most?: null | string;
+      on?: components['schemas']['BlendOn'];
+      gives?: components['schemas']['LotForm'];
+      /**
+       * Format: int32
+       * @default 12
+       */
+      layers: number;
+      /**
+       * Format: int32
+       * @default 2
+       */
+      passes: number;
+      /**
+       * Format: int32
+       * @default 4
+       */
+      splitIn: number;
+      /**
+       * Format: int32
+       * @default 10
+       */
+      taken: number;
+      /**
+       * Format: int32
+       * @default 1
+       */
+      seed: number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    Breed: {
+      name: string;
+      fibre: components['schemas']['Fibre'];
+      class: components['schemas']['FleeceClass'];
+      micron: components['schemas']['Span'];
+      stapleMillimetres: components['schemas']['Span'];
+      wave: components['schemas']['Wave'];
+      crimpsPerCentimetre: null | components['schemas']['Span'];
+      fleeceKilograms: components['schemas']['Span'];
+      cleanYield: components['schemas']['Span'];
+      lustre?: components['schemas']['Lustre'];
+      felts?: components['schemas']['Felting'];
+      coat?: components['schemas']['Coat'];
+      uses?: null | string[];
+      /** @default false */
+      conservationConcern: boolean;
+      alsoKnownAs?: null | string[];
+    };
+    BreedView: {
+      breed: components['schemas']['Breed'];
+      from: components['schemas']['Provenance'];
+    };
+    CaptionRequest: {
+      caption: string;
+    };
+    CardLoadView: {
+      /** Format: uuid */
+      event: string;
+      /** Format: double */
+      share: number;
+      mass: null | components['schemas']['MassFigure'];
+      standing: components['schemas']['LoadStanding'];
+      alone: boolean;
+    };
+    CardPassView: {
+      /** Format: int32 */
+      number: number;
+      loads: components['schemas']['CardLoadView'][];
+      /** Format: double */
+      variation: null | number;
+      /** Format: double */
+      nepsPerGram: null | number;
+      /** Format: double */
+      nepsDoubt: null | number;
+    };
+    CardPlanView: {
+      /** Format: int32 */
+      loads: number;
+      perLoad: components['schemas']['MassFigure'];
+      most: components['schemas']['MassFigure'];
+      all: components['schemas']['MassFigure'];
+      takenOff: components['schemas']['TakenOff'];
+      order: components['schemas']['FibreOrder'];
+      cautions: string[];
+    };
+    CardStart: {
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      gives?: components['schemas']['LotForm'];
+      laidOn?: components['schemas']['LaidOn'];
+      takenOff?: null | components['schemas']['TakenOff'];
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    CardWasteView: {
+      kind: components['schemas']['LossKind'];
+      mass: components['schemas']['MassFigure'];
+    };
+    CardsRequest: {
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      width: string;
+      length: string;
+      /** Format: double */
+      teethPerSquareInch?: null | number;
+    };
+    CardsView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      /** Format: double */
+      widthCentimetres: number;
+      /** Format: double */
+      lengthCentimetres: number;
+      /** Format: double */
+      teethPerSquareInch: null | number;
+      upkeep: components['schemas']['UpkeepView'][];
+    };
+    Caution: {
+      hazard: string;
+      care: string;
+      defersTo: string;
+    };
+    ChangeView: {
+      /** Format: date-time */
+      at: string;
+      who: string;
+      what: string;
+      from: string;
+      to: string;
+      because: string;
+      /** Format: uuid */
+      voidedEntryId: null | string;
+    };
+    ChartColourView: {
+      name: string;
+      code: null | string;
+      colour: string;
+      from: null | components['schemas']['DraftsFrom'];
+    };
+    ChartPlyView: {
+      strips: components['schemas']['ChartStripView'][];
+      /** Format: int32 */
+      done: number;
+      rest: string;
+    };
+    ChartStripView: {
+      name: string;
+      colour: string;
+      mass: components['schemas']['MassFigure'];
+    };
+    ChooseRoute: {
+      aim: components['schemas']['Aim'];
+      preparation: components['schemas']['PreparedAs'];
+    };
+    ChooseWorkshopRequest: {
+      /** Format: uuid */
+      workshopId: string;
+    };
+    ChosenRoute: {
+      aim: components['schemas']['Aim'];
+      preparation: components['schemas']['PreparedAs'];
+    };
+    ClipProductView: {
+      form: components['schemas']['LotForm'];
+      mass: components['schemas']['MassFigure'];
+      yield: components['schemas']['NumberFigure'];
+    };
+    ClipView: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      /** Format: date */
+      on: string;
+      /** Format: date */
+      shornOn: null | string;
+      came: null | components['schemas']['MassFigure'];
+      age: null | string;
+      growth: null | string;
+      staple: null | string;
+      products: components['schemas']['ClipProductView'][];
+      left: null | components['schemas']['MassFigure'];
+    };
+    /**
+     * @default single
+     * @enum {unknown}
+     */
+    Coat: 'single' | 'double' | 'kempy';
+    ColourNeed: {
+      name: string;
+      colour: string;
+      /** Format: int32 */
+      strips: number;
+      mass: components['schemas']['MassFigure'];
+      code: null | string;
+      left: null | components['schemas']['MassFigure'];
+      short: string;
+    };
+    ColourRequest: {
+      name: string;
+      /** Format: uuid */
+      lotId?: null | string;
+      colour?: null | string;
+    };
+    CombLoadView: {
+      /** Format: uuid */
+      event: string;
+      top: null | components['schemas']['MassFigure'];
+      noil: null | components['schemas']['MassFigure'];
+      /** Format: double */
+      noilPercent: null | number;
+      standsOut: boolean;
+      /** Format: int32 */
+      transfers: number;
+      alone: boolean;
+    };
+    CombPlanView: {
+      /** Format: int32 */
+      loads: number;
+      perLoad: components['schemas']['MassFigure'];
+      most: components['schemas']['MassFigure'];
+      all: components['schemas']['MassFigure'];
+      /** Format: int32 */
+      transfers: number;
+      leading: components['schemas']['LockEnd'];
+      takesOneMore: boolean;
+      gives: components['schemas']['LotForm'];
+      fills: number[];
+      cautions: string[];
+    };
+    CombStart: {
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      way?: components['schemas']['CombWay'];
+      lashedBy?: components['schemas']['LockEnd'];
+      wanted?: null | components['schemas']['LockEnd'];
+      /**
+       * Format: int32
+       * @default 3
+       */
+      atLeast: number;
+      drawnOff?: components['schemas']['DrawnOff'];
+      /** Format: uuid */
+      dizId?: null | string;
+      /** Format: double */
+      dizMillimetres?: null | number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    /** @enum {unknown} */
+    CombWay: 'lashed' | 'pulledThrough' | 'hackle' | 'flicked' | 'littleByLittle';
+    CombsRequest: {
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      width?: null | string;
+      /** Format: int32 */
+      rows?: null | number;
+      height?: null | string;
+      hole?: null | string;
+    };
+    CombsView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      /** Format: double */
+      widthCentimetres: null | number;
+      /** Format: int32 */
+      rows: null | number;
+      /** Format: double */
+      heightCentimetres: null | number;
+      /** Format: double */
+      holeMillimetres: null | number;
+      upkeep: components['schemas']['UpkeepView'][];
+    };
+    /** @enum {unknown} */
+    Compaction: 'dyed' | 'stored';
+    CompareCell: {
+      text: null | string;
+      giveOrTake: null | string;
+      standing: components['schemas']['Standing'];
+    };
+    CompareLineView: {
+      by: components['schemas']['ComparedBy'];
+      cells: components['schemas']['CompareCell'][];
+      differs: boolean;
+    };
+    ComparePage: {
+      lot: components['schemas']['LotLine'];
+      fibre: components['schemas']['Fibre'];
+      ways: components['schemas']['CompareWayView'][];
+      lines: components['schemas']['CompareLineView'][];
+      otherwise: components['schemas']['Otherwise'][];
+      sentences: string[];
+      waiting: components['schemas']['WaitingTrial'][];
+    };
+    CompareWayView: {
+      name: string;
+      form: components['schemas']['LotForm'];
+      road: components['schemas']['StepKind'][];
+      lots: components['schemas']['LotRef'][];
+      taken: components['schemas']['MassFigure'];
+      made: components['schemas']['MassFigure'];
+      rest: null | components['schemas']['MassFigure'];
+      lost: components['schemas']['MassFigure'];
+      /** Format: double */
+      preparingHours: null | number;
+      /** Format: double */
+      spinningHours: null | number;
+      /** Format: int32 */
+      untimed: number;
+      notes: string[];
+      samples: components['schemas']['SampleView'][];
+    };
+    /** @enum {unknown} */
+    ComparedBy:
+      | 'yield'
+      | 'restShare'
+      | 'gramsPerHour'
+      | 'neps'
+      | 'joins'
+      | 'lumps'
+      | 'preparingHours'
+      | 'spinningHours'
+      | 'wholeHours'
+      | 'hoursForTheRest'
+      | 'costPer100Grams';
+    CompletionRequest: {
+      heap?: null | components['schemas']['HeapRequest'];
+      loss?: null | components['schemas']['LosingRequest'];
+      gain?: null | components['schemas']['GainingRequest'];
+      measures?: null | {
+        [key: string]: number;
+      };
+      /** Format: int32 */
+      minutes?: null | number;
+      notes?: null | string;
+      /** @default false */
+      answersQuestion: boolean;
+      because?: null | string;
+    };
+    ConfirmRequest: {
+      because: string;
+    };
+    /**
+     * @default unknown
+     * @enum {unknown}
+     */
+    Content: 'unknown' | 'claimed' | 'certain';
+    CorrectionRequest: {
+      /** Format: uuid */
+      flowId: string;
+      mass: string;
+      because: string;
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      humidityPercent?: null | number;
+      /** Format: int32 */
+      seen?: null | number;
+    };
+    CorrectionView: {
+      was: string;
+      is: string;
+      because: string;
+      who: string;
+      /** Format: date-time */
+      at: string;
+    };
+    CraftView:
+      | components['schemas']['CraftViewWashView']
+      | components['schemas']['CraftViewCardView']
+      | components['schemas']['CraftViewCombView']
+      | components['schemas']['CraftViewBlendView']
+      | components['schemas']['CraftViewStripChartView']
+      | components['schemas']['CraftViewRackView'];
+    CraftViewBlendView: {
+      /** @enum {string} */
+      craft: 'blend';
+      tool: null | string;
+      on: components['schemas']['BlendOn'];
+      gives: components['schemas']['LotForm'];
+      total: components['schemas']['MassFigure'];
+      perLoad: components['schemas']['MassFigure'];
+      portions: components['schemas']['BlendShareView'][];
+      laid: components['schemas']['LayerView'][];
+      shades: string[];
+      loads: components['schemas']['MassFigure'][];
+      /** Format: int32 */
+      planned: number;
+      /** Format: int32 */
+      passes: number;
+      /** Format: int32 */
+      plannedPasses: number;
+      /** Format: int32 */
+      splitIn: number;
+      sentence: string;
+      /** Format: double */
+      minutesLeft: null | number;
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
+    CraftViewCardView: {
+      /** @enum {string} */
+      craft: 'card';
+      tool: null | string;
+      kind: null | components['schemas']['ToolKind'];
+      plan: components['schemas']['CardPlanView'];
+      gives: components['schemas']['LotForm'];
+      laidOn: components['schemas']['LaidOn'];
+      takenOff: components['schemas']['TakenOff'];
+      passes: components['schemas']['CardPassView'][];
+      sentence: string;
+      verdict: components['schemas']['NepVerdict'];
+      advice: string;
+      /** Format: double */
+      nextNeps: null | number;
+      /** Format: double */
+      minutesLeft: null | number;
+      products: string;
+      rolled: null | components['schemas']['RolledView'];
+      wasteKinds: components['schemas']['LossKind'][];
+      waste: components['schemas']['CardWasteView'][];
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
+    CraftViewCombView: {
+      /** @enum {string} */
+      craft: 'comb';
+      tool: null | string;
+      kind: null | components['schemas']['ToolKind'];
+      plan: components['schemas']['CombPlanView'];
+      way: components['schemas']['CombWay'];
+      lashedBy: components['schemas']['LockEnd'];
+      wanted: null | components['schemas']['LockEnd'];
+      drawnOff: components['schemas']['DrawnOff'];
+      /** Format: double */
+      dizMillimetres: null | number;
+      loads: components['schemas']['CombLoadView'][];
+      /** Format: int32 */
+      transfers: number;
+      leading: components['schemas']['LockEnd'];
+      isReady: boolean;
+      leadingSentence: string;
+      tenderSentence: string;
+      /** Format: double */
+      noilPercent: null | number;
+      noilSentence: string;
+      verdict: components['schemas']['TransferVerdict'];
+      /** Format: int32 */
+      loadsTogether: number;
+      advice: string;
+      /** Format: double */
+      gramsPerMetre: null | number;
+      sliver: string;
+      apart: string;
+      /** Format: double */
+      minutesLeft: null | number;
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
+    CraftViewRackView: {
+      /** @enum {string} */
+      craft: 'dry';
+      rack: null | string;
+      /** Format: double */
+      rackSquareMetres: null | number;
+      /** Format: double */
+      roomNeeded: null | number;
+      crowded: boolean;
+      waitingForRoom: string[];
+      waterOut: components['schemas']['WaterOut'];
+      place: components['schemas']['RackPlace'];
+      netted: boolean;
+      pastBedtime: boolean;
+      rest: null | components['schemas']['MassFigure'];
+      dryLine: null | components['schemas']['MassFigure'];
+      expected: null | components['schemas']['MassFigure'];
+      lastWeight: null | components['schemas']['MassFigure'];
+      /** Format: uuid */
+      lastNoted: null | string;
+      doubt: null | string;
+      working: components['schemas']['Working'];
+      axis: components['schemas']['MassAxis'];
+      dots: components['schemas']['CurveDot'][];
+      curve: components['schemas']['CurvePoint'][];
+    };
+    CraftViewStripChartView: {
+      /** @enum {string} */
+      craft: 'divide';
+      plies: components['schemas']['ChartPlyView'][];
+      colours: components['schemas']['ChartColourView'][];
+      isDone: boolean;
+      sentence: string;
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
+    CraftViewWashView: {
+      /** @enum {string} */
+      craft: 'wash';
+      greasy: components['schemas']['MassFigure'];
+      plan: components['schemas']['ScourPlanView'];
+      recipe: null | string;
+      baths: components['schemas']['BathView'][];
+      next: components['schemas']['NextBathView'][];
+      /** Format: int32 */
+      bathsDone: number;
+    };
+    CurveDot: {
+      /** Format: date-time */
+      at: string;
+      /** Format: double */
+      value: number;
+      fromInstrument: boolean;
+      /** @default true */
+      counts: boolean;
+    };
+    CurvePoint: {
+      /** Format: date-time */
+      at: string;
+      /** Format: double */
+      value: number;
+      /** Format: double */
+      low: number;
+      /** Format: double */
+      high: number;
+    };
+    DayAir: {
+      /** Format: double */
+      humidityPercent: null | number;
+      /** Format: date-time */
+      readAt: null | string;
+    };
+    DehairAdvice: {
+      verdict: components['schemas']['DehairVerdict'];
+      sentence: string;
+      /** Format: double */
+      allowed: number;
+      /** Format: double */
+      nextHairsPerGram: null | number;
+    };
+    /** @enum {unknown} */
+    DehairVerdict: 'count' | 'goOn' | 'fit' | 'losesMore';
+    DehairingPage: {
+      code: string;
+      use: components['schemas']['DownUse'];
+      passes: components['schemas']['PassView'][];
+      advice: components['schemas']['DehairAdvice'];
+    };
+    Dependant: {
+      /** Format: uuid */
+      entryId: string;
+      step: components['schemas']['StepKind'];
+      /** Format: date-time */
+      doneAt: string;
+      who: string;
+      lots: string[];
+    };
+    DoorView: {
+      caution: components['schemas']['Caution'];
+      forms: components['schemas']['LotForm'][];
+      inTheGrease: components['schemas']['LotForm'][];
+    };
+    DoubtView: {
+      suspects: components['schemas']['SuspectView'][];
+      deviations: components['schemas']['NumberFigure'];
+      likelier: components['schemas']['MassFigure'];
+      slip: null | components['schemas']['SlipKind'];
+      sentence: string;
+    };
+    /**
+     * @default cardedPunis
+     * @enum {unknown}
+     */
+    DownSchool: 'cloud' | 'cardedPunis';
+    /** @enum {unknown} */
+    DownUse: 'nextToSkin' | 'outer' | 'hard';
+    DraftQuestion: {
+      sentence: string;
+      aboveTheBook: boolean;
+      answers: components['schemas']['AnswerTap'][];
+    };
+    DraftView: {
+      /** Format: uuid */
+      id: string;
+      step: components['schemas']['StepKind'];
+      request: components['schemas']['StepRequest'];
+      trouble: string;
+      /** Format: date-time */
+      recordedAt: string;
+    };
+    /** @enum {unknown} */
+    DraftsFrom: 'markedEnd' | 'otherEnd' | 'noDifference';
+    /** @enum {unknown} */
+    Draw: 'short' | 'long';
+    /** @enum {unknown} */
+    DrawnOff: 'diz' | 'hand' | 'fromComb';
+    /** @enum {unknown} */
+    DriedHow: 'shade' | 'sun' | 'rack' | 'hung' | 'heat';
+    DyePortion: {
+      of: string;
+      mass: components['schemas']['MassFigure'];
+    };
+    DyeingRequest: {
+      dyestuff?: null | string;
+      /** Format: double */
+      dosePercent?: null | number;
+      mordant?: null | string;
+      /** Format: double */
+      mordantPercent?: null | number;
+      colourBefore?: null | string;
+      colourAfter?: null | string;
+      dried?: null | components['schemas']['DriedHow'];
+      colourName?: null | string;
+    };
+    DyeingView: {
+      words: string;
+      colourBefore: string;
+      colourAfter: string;
+      dried: null | components['schemas']['DriedHow'];
+      portions: components['schemas']['DyePortion'][];
+    };
+    EntryAnswer: {
+      kept: boolean;
+      /** Format: uuid */
+      entryId: null | string;
+      /** Format: uuid */
+      draftId: null | string;
+      balance: null | components['schemas']['BalanceView'];
+      sentence: string;
+      made: components['schemas']['MadeLot'][];
+    };
+    EntryPage: {
+      entries: components['schemas']['EntryView'][];
+      /** Format: int32 */
+      earlier: number;
+    };
+    EntryView: {
+      /** Format: uuid */
+      id: string;
+      step: components['schemas']['StepKind'];
+      /** Format: date-time */
+      doneAt: string;
+      who: string;
+      /** Format: int32 */
+      minutes: null | number;
+      notes: string;
+      confirmedBecause: null | string;
+      balance: null | components['schemas']['BalanceView'];
+      flows: components['schemas']['FlowView'][];
+      asked: boolean;
+      answer: null | components['schemas']['GapAnswer'];
+      dyeing: null | components['schemas']['DyeingView'];
+    };
+    /** @enum {unknown} */
+    Evenness: 'even' | 'graded' | 'uneven';
+    /** @enum {unknown} */
+    Fate: 'compost' | 'mulch' | 'sown' | 'keptAsStock' | 'keptAsLowerGrade' | 'discarded' | 'givenAway';
+    /**
+     * @default moderately
+     * @enum {unknown}
+     */
+    Felting: 'no' | 'little' | 'slowly' | 'moderately' | 'readily';
+    /** @enum {unknown} */
+    FeltingLevel: 'low' | 'watch' | 'high';
+    FeltingView: {
+      level: components['schemas']['FeltingLevel'];
+      because: string[];
+    };
+    /** @enum {unknown} */
+    Fibre:
+      | 'wool'
+      | 'mohair'
+      | 'cashmere'
+      | 'alpaca'
+      | 'llama'
+      | 'yak'
+      | 'camel'
+      | 'muskOx'
+      | 'angora'
+      | 'horsehair'
+      | 'silk'
+      | 'cotton'
+      | 'flax'
+      | 'hemp'
+      | 'ramie'
+      | 'jute'
+      | 'viscose'
+      | 'modal'
+      | 'lyocell'
+      | 'nylon'
+      | 'polyester'
+      | 'acrylic'
+      | 'acetate';
+    /** @enum {unknown} */
+    FibreOrder: 'parallel' | 'mostly' | 'jumbled';
+    /**
+     * @default withStrongFibre
+     * @enum {unknown}
+     */
+    FineSockSchool: 'withStrongFibre' | 'notAtAll';
+    FinishedBath: {
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      kind: components['schemas']['BathKind'];
+      /** Format: double */
+      litres: number;
+      first: components['schemas']['TemperatureFigure'];
+      firstRead: boolean;
+      last: null | components['schemas']['TemperatureFigure'];
+      /** Format: date-time */
+      startedAt: string;
+      /** Format: double */
+      minutes: number;
+    };
+    FinishedWash: {
+      /** Format: date-time */
+      startedAt: string;
+      tub: null | string;
+      recipe: null | string;
+      agent: null | string;
+      who: string;
+      baths: components['schemas']['FinishedBath'][];
+    };
+    /** @enum {unknown} */
+    FleeceClass:
+      | 'fine'
+      | 'medium'
+      | 'down'
+      | 'long'
+      | 'hill'
+      | 'double'
+      | 'camelid'
+      | 'mohair'
+      | 'cashmere'
+      | 'undercoat'
+      | 'angora'
+      | 'silk'
+      | 'plant';
+    /** @enum {unknown} */
+    FleeceColour: 'white' | 'cream' | 'grey' | 'brown' | 'black' | 'mixed';
+    /** @enum {unknown} */
+    FleecePlace: 'unknown' | 'shoulder' | 'neck' | 'side' | 'back' | 'britch' | 'belly';
+    /** @enum {unknown} */
+    FlowRole: 'in' | 'gain' | 'out' | 'loss' | 'count';
+    FlowView: {
+      /** Format: uuid */
+      id: string;
+      role: components['schemas']['FlowRole'];
+      amount: components['schemas']['Amount'];
+      /** Format: uuid */
+      lotId: null | string;
+      lotCode: null | string;
+      form: null | components['schemas']['LotForm'];
+      lossKind: null | components['schemas']['LossKind'];
+      fate: null | components['schemas']['Fate'];
+      gainKind: null | components['schemas']['GainKind'];
+      logged: null | components['schemas']['MassFigure'];
+      typed: null | string;
+      state: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      humidityPercent: null | number;
+      reference: null | components['schemas']['MassFigure'];
+      reconciled: null | components['schemas']['MassFigure'];
+      /** Format: double */
+      zScore: null | number;
+      corrections: components['schemas']['CorrectionView'][];
+      added: null | components['schemas']['AddedView'];
+    };
+    FoldView: {
+      /** Format: double */
+      millimetres: number;
+      /** Format: int32 */
+      pieces: null | number;
+      words: string;
+    };
+    Found: {
+      kind: components['schemas']['FoundKind'];
+      code: string;
+      title: string;
+      detail: string;
+    };
+    /** @enum {unknown} */
+    FoundKind: 'lot' | 'sample' | 'breed' | 'animal';
+    /** @enum {unknown} */
+    GainKind: 'dye' | 'dressing';
+    GainingRequest: {
+      kind: components['schemas']['GainKind'];
+      mass: string;
+    };
+    /** @enum {unknown} */
+    GapAnswer: 'notKnown' | 'asItIs';
+    GivingRequest: {
+      form: components['schemas']['LotForm'];
+      mass?: null | string;
+      state?: null | components['schemas']['WeighingState'];
+      notes?: null | string;
+      /** Format: double */
+      worth?: null | number;
+    };
+    HandAnswer: {
+      said: string;
+    };
+    /** @enum {unknown} */
+    HandDoes: 'put' | 'off' | 'fleece' | 'pour' | 'empty' | 'breathe';
+    HandRequest: {
+      does: components['schemas']['HandDoes'];
+      numbers?: null | number[];
+    };
+    /** @enum {unknown} */
+    Handle: 'silky' | 'soft' | 'kind' | 'crisp' | 'harsh';
+    HangingView: {
+      entries: components['schemas']['Dependant'][];
+      /** Format: int32 */
+      locks: number;
+      /** Format: int32 */
+      samples: number;
+      /** Format: int32 */
+      lookOvers: number;
+      sentence: string;
+    };
+    Heap: {
+      step: null | components['schemas']['StepKind'];
+      /** Format: int32 */
+      lots: number;
+      /** Format: int32 */
+      notWeighed: number;
+      mass: components['schemas']['MassFigure'];
+      /** Format: date-time */
+      since: null | string;
+    };
+    HeapRequest: {
+      form: components['schemas']['LotForm'];
+      mass?: null | string;
+      state?: null | components['schemas']['WeighingState'];
+      notes?: null | string;
+    };
+    /**
+     * @default straight
+     * @enum {unknown}
+     */
+    HeldAs: 'straight' | 'fold';
+    /** @enum {unknown} */
+    HowMuch: 'none' | 'little' | 'some' | 'much';
+    HungSample: {
+      sample: components['schemas']['SampleView'];
+      lock: null | components['schemas']['LockView'];
+      /** Format: double */
+      longestMillimetres: number;
+      colour: string;
+    };
+    ImportReport: {
+      stored: boolean;
+      /** Format: int32 */
+      rows: number;
+      /** Format: int32 */
+      takenRows: number;
+      /** Format: int32 */
+      takenEntries: number;
+      refused: components['schemas']['RefusedRow'][];
+      /** Format: int32 */
+      refusedRows: number;
+    };
+    /** @enum {unknown} */
+    InstrumentKey: 'tare' | 'unit';
+    /** @enum {unknown} */
+    InstrumentKind: 'scale' | 'probe' | 'air';
+    InstrumentRequest: {
+      kind: components['schemas']['InstrumentKind'];
+      name: string;
+      host: string;
+      /** Format: int32 */
+      port: number;
+      on: boolean;
+    };
+    InstrumentView: {
+      /** Format: uuid */
+      id: string;
+      kind: components['schemas']['InstrumentKind'];
+      name: string;
+      host: string;
+      /** Format: int32 */
+      port: number;
+      on: boolean;
+      last: null | components['schemas']['LiveReading'];
+      /** Format: uint32 */
+      version: number;
+    };
+    InstrumentsPage: {
+      instruments: components['schemas']['InstrumentView'][];
+      standIns: boolean;
+    };
+    Invitation: {
+      code: string;
+      role: components['schemas']['MemberRole'];
+      /** Format: date-time */
+      expiresAt: string;
+    };
+    InvitationRequest: {
+      role: components['schemas']['MemberRole'];
+    };
+    JoinRequest: {
+      invitationCode: string;
+    };
+    JsonElement: unknown;
+    JudgementKind: {
+      name: string;
+      title: string;
+      howTo: string;
+      words: components['schemas']['JudgementWord'][];
+    };
+    JudgementWord: {
+      value: string;
+      word: string;
+      means: string;
+    };
+    Judgements: {
+      handle?: null | components['schemas']['Handle'];
+      spring?: null | components['schemas']['Spring'];
+      lustre?: null | components['schemas']['Lustre'];
+      soundness?: null | components['schemas']['Soundness'];
+      tips?: null | components['schemas']['Tips'];
+      lockStructure?: null | components['schemas']['LockStructure'];
+      evenness?: null | components['schemas']['Evenness'];
+      coat?: null | components['schemas']['Coat'];
+      wax?: null | components['schemas']['HowMuch'];
+      dirt?: null | components['schemas']['HowMuch'];
+      vegetableMatter?: null | components['schemas']['HowMuch'];
+      colour?: null | components['schemas']['FleeceColour'];
+    };
+    KeepJudgement: {
+      decision: components['schemas']['WashDecision'];
+      handle?: null | components['schemas']['WashedHandle'];
+      later?: null | string;
+    };
+    KeyRequest: {
+      key: components['schemas']['InstrumentKey'];
+    };
+    /** @enum {unknown} */
+    LaidOn: 'lengthwise' | 'crosswise';
+    LayerView: {
+      /** Format: int32 */
+      component: number;
+      mass: components['schemas']['MassFigure'];
+    };
+    /** @enum {unknown} */
+    Leaning: 'goodFor' | 'carefulWith';
+    LeaveRequest: {
+      step: components['schemas']['StepKind'];
+      mass?: null | string;
+      /** @default false */
+      all: boolean;
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      humidityPercent?: null | number;
+      notes?: null | string;
+      /** Format: double */
+      worth?: null | number;
+      /** Format: date-time */
+      doneAt?: null | string;
+      who?: null | string;
+      /** @default false */
+      intoReserve: boolean;
+      because?: null | string;
+    };
+    /** @enum {unknown} */
+    LengthUnit: 'millimetre' | 'centimetre' | 'inch';
+    LiveReading: {
+      /** Format: uuid */
+      instrumentId: string;
+      kind: components['schemas']['InstrumentKind'];
+      name: string;
+      /** Format: double */
+      value: null | number;
+      /** Format: double */
+      second: null | number;
+      text: string;
+      stable: boolean;
+      /** Format: date-time */
+      at: string;
+      connected: boolean;
+      /** Format: double */
+      degrees?: null | number;
+    };
+    /** @enum {unknown} */
+    LoadStanding: 'notKnown' | 'even' | 'light' | 'heavy';
+    /** @enum {unknown} */
+    LockEnd: 'butt' | 'tip';
+    LockRequest: {
+      length: string;
+      place?: components['schemas']['FleecePlace'];
+      /** Format: int32 */
+      crimps?: null | number;
+      span?: null | string;
+      wave?: null | components['schemas']['Wave'];
+    };
+    LockShape: {
+      /** Format: double */
+      lengthMillimetres: number;
+      /** Format: double */
+      wavelengthMillimetres: null | number;
+      /** Format: double */
+      depthMillimetres: number;
+      wave: components['schemas']['Wave'];
+      counted: boolean;
+    };
+    /** @enum {unknown} */
+    LockStructure: 'distinct' | 'loose' | 'blocky' | 'matted';
+    LockView: {
+      /** Format: uuid */
+      id: string;
+      place: components['schemas']['FleecePlace'];
+      /** Format: double */
+      lengthMillimetres: number;
+      length: string;
+      /** Format: double */
+      crimpsPerCentimetre: null | number;
+      wave: null | components['schemas']['Wave'];
+      shape: components['schemas']['LockShape'];
+    };
+    LookOverPage: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      parentage: string;
+      class: null | components['schemas']['FleeceClass'];
+      content: components['schemas']['Content'];
+      staple: components['schemas']['StapleView'];
+      judgements: components['schemas']['Judgements'];
+      inherited: boolean;
+      firstImpression: string;
+      decision: string;
+      /** Format: double */
+      measuredMicron: null | number;
+      against: components['schemas']['AgainstBreed'][];
+      verdict: components['schemas']['UseVerdict'][];
+      missing: string[];
+      asked: string[];
+      sortAdvice: string;
+      comparedWith: null | string;
+    };
+    LookOverRequest: {
+      judgements: components['schemas']['Judgements'];
+      firstImpression?: null | string;
+      decision?: null | string;
+      /** Format: double */
+      measuredMicron?: null | number;
+      content?: null | components['schemas']['Content'];
+    };
+    LosingRequest: {
+      kind: components['schemas']['LossKind'];
+      mass?: null | string;
+      fate?: null | components['schemas']['Fate'];
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      worth?: null | number;
+    };
+    /** @enum {unknown} */
+    LossKind:
+      | 'skirtings'
+      | 'dungTags'
+      | 'dirtAndSand'
+      | 'waxAndSuint'
+      | 'vegetableMatter'
+      | 'secondCuts'
+      | 'weatheredTips'
+      | 'guardHair'
+      | 'kemp'
+      | 'noil'
+      | 'cardWaste'
+      | 'seedAndTrash'
+      | 'gum'
+      | 'dust'
+      | 'referenceLocks'
+      | 'spilled'
+      | 'other';
+    LotFactsRequest: {
+      animal?: null | string;
+      colour?: null | string;
+      notes?: null | string;
+      /** Format: double */
+      readyMadePer100Grams?: null | number;
+      because?: null | string;
+      breed?: null | string;
+      /** @default false */
+      breedAsWritten: boolean;
+    };
+    /**
+     * @default raw
+     * @enum {unknown}
+     */
+    LotForm:
+      | 'raw'
+      | 'skirted'
+      | 'washed'
+      | 'clean'
+      | 'opened'
+      | 'openedGreasy'
+      | 'down'
+      | 'cloud'
+      | 'rolag'
+      | 'batt'
+      | 'puni'
+      | 'roving'
+      | 'top'
+      | 'noil'
+      | 'yarn';
+    LotHead: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      /** Format: uint32 */
+      version: number;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+      parentage: string;
+      parts: components['schemas']['PartView'][];
+      animal: string;
+      /** Format: uuid */
+      animalId: null | string;
+      colour: string;
+      notes: string;
+      before: string;
+      cameDyed: boolean;
+      compacted: null | components['schemas']['Compaction'];
+      /** Format: date */
+      shornOn: null | string;
+      /** Format: double */
+      price: null | number;
+      /** Format: date-time */
+      madeAt: string;
+      /** Format: date-time */
+      changedAt: string;
+      usedUp: boolean;
+      left: null | components['schemas']['MassFigure'];
+      made: null | components['schemas']['MassFigure'];
+      totalYield: null | components['schemas']['NumberFigure'];
+      costPer100Grams: null | components['schemas']['NumberFigure'];
+      readyMadePer100Grams: null | string;
+      content: components['schemas']['Content'];
+      reserve: null | components['schemas']['ReserveView'];
+      route: null | components['schemas']['ChosenRoute'];
+      next: null | components['schemas']['StepKind'];
+      stations: components['schemas']['StepKind'][];
+    };
+    LotLine: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      /** Format: uint32 */
+      version: number;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+      parentage: string;
+      animal: string;
+      colour: string;
+      left: null | components['schemas']['MassFigure'];
+      /** Format: date-time */
+      changedAt: string;
+      /** Format: double */
+      stapleMillimetres: null | number;
+      madeBy: components['schemas']['StepKind'];
+      next: null | components['schemas']['StepKind'];
+      reserved: null | string;
+      gives?: null | components['schemas']['LotForm'][];
+    };
+    LotList: {
+      lots: components['schemas']['LotLine'][];
+      next: null | string;
+    };
+    LotPage: {
+      lot: components['schemas']['LotHead'];
+      staple: components['schemas']['StapleView'];
+      ribbon: components['schemas']['RibbonView'];
+      entries: components['schemas']['EntryView'][];
+      /** Format: int32 */
+      earlierEntries: number;
+      origins: components['schemas']['OriginView'][];
+      samples: components['schemas']['SampleView'][];
+      agreement: components['schemas']['AgreementView'];
+      changes: components['schemas']['ChangeView'][];
+      washed: null | components['schemas']['WashedView'];
+    };
+    LotRef: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+    };
+    /**
+     * @default matt
+     * @enum {unknown}
+     */
+    Lustre: 'bright' | 'sheen' | 'matt' | 'chalky';
+    MadeLot: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+    };
+    MassAxis: {
+      /** Format: double */
+      grams: number;
+      name: string;
+    };
+    MassFigure: {
+      /** Format: double */
+      grams: number;
+      text: string;
+      from: components['schemas']['Provenance'];
+      giveOrTake?: null | string;
+      working?: null | components['schemas']['Working'];
+    };
+    /** @enum {unknown} */
+    MassUnit: 'gram' | 'kilogram' | 'ounce' | 'pound';
+    MatchedLot: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      colour: string;
+      shade: string;
+    };
+    Measure: {
+      key: string;
+      unit: string;
+      /** Format: double */
+      low: number;
+      /** Format: double */
+      high: number;
+      /** @default false */
+      isWhole: boolean;
+      with?: null | string;
+      /** @default false */
+      isTally: boolean;
+    };
+    Member: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      role: components['schemas']['MemberRole'];
+      you: boolean;
+    };
+    /** @enum {unknown} */
+    MemberRole: 'looker' | 'preparer' | 'owner';
+    MergeRequest: {
+      /** Format: uuid */
+      into: string;
+    };
+    MergedAnimal: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+    };
+    MonthSums: {
+      rawIn: components['schemas']['MassFigure'];
+      preparedOut: components['schemas']['MassFigure'];
+      /** Format: double */
+      hours: number;
+      month: string;
+    };
+    MotionDay: {
+      /** Format: int32 */
+      mostMinutes: null | number;
+      done: components['schemas']['MotionDone'][];
+    };
+    MotionDone: {
+      step: components['schemas']['StepKind'];
+      /** Format: int32 */
+      minutes: number;
+      isOver: boolean;
+    };
+    MotionRequest: {
+      /** Format: int32 */
+      mostMinutes: null | number;
+    };
+    NeededView: {
+      wanted: components['schemas']['MassFigure'];
+      atMedian: components['schemas']['MassFigure'];
+      nineInTen: components['schemas']['MassFigure'];
+      yield: components['schemas']['NumberFigure'];
+      experience: string;
+    };
+    /** @enum {unknown} */
+    NepVerdict: 'cannotTell' | 'goOn' | 'hardlyWorthIt' | 'clean' | 'rising';
+    NextBathView: {
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      bath: components['schemas']['PlannedBathView'];
+    };
+    NumberFigure: {
+      /** Format: double */
+      value: number;
+      text: string;
+      from: components['schemas']['Provenance'];
+      working?: null | components['schemas']['Working'];
+    };
+    /** @enum {unknown} */
+    OnRail: 'always' | 'whenWaiting' | 'never';
+    OriginView: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+      parentage: string;
+      animal: string;
+      share: string;
+      raw: components['schemas']['MassFigure'];
+    };
+    OtherAdvice: {
+      if: string;
+      then: components['schemas']['PreparedAs'];
+    };
+    /** @enum {unknown} */
+    Otherwise: 'draw' | 'plies' | 'thickness' | 'twist' | 'spinner' | 'preparer' | 'day' | 'amount';
+    PartView: {
+      fibre: components['schemas']['Fibre'];
+      breed: string;
+      share: components['schemas']['NumberFigure'];
+    };
+    PassView: {
+      /** Format: uuid */
+      entryId: string;
+      /** Format: date-time */
+      doneAt: string;
+      in: components['schemas']['MassFigure'];
+      down: components['schemas']['MassFigure'];
+      hair: components['schemas']['MassFigure'];
+      lost: components['schemas']['MassFigure'];
+      /** Format: double */
+      hairsPerGram: null | number;
+    };
+    PasswordChange: {
+      current: string;
+      password: string;
+    };
+    PasswordReset: {
+      email: string;
+      code: string;
+      password: string;
+    };
+    PatchView: {
+      rows: string[][];
+      /** Format: int32 */
+      rowsInAll: number;
+    };
+    PhotographList: {
+      photographs: components['schemas']['PhotographView'][];
+      after: null | string;
+    };
+    /** @enum {unknown} */
+    PhotographOf: 'lot' | 'entry' | 'run' | 'sample';
+    PhotographView: {
+      /** Format: uuid */
+      id: string;
+      of: components['schemas']['PhotographOf'];
+      /** Format: uuid */
+      ofId: string;
+      caption: string;
+      /** Format: int32 */
+      width: number;
+      /** Format: int32 */
+      height: number;
+      /** Format: date-time */
+      addedAt: string;
+      who: string;
+    };
+    PictureColourView: {
+      colour: string;
+      /** Format: double */
+      percent: number;
+      nearest: null | components['schemas']['MatchedLot'];
+      isLacking: boolean;
+      sentence: string;
+    };
+    PictureColours: {
+      colours: components['schemas']['PictureColourView'][];
+      recipe: components['schemas']['RecipeShare'][];
+      repeat: number[];
+      sentence: string;
+    };
+    PlaceView: {
+      place: components['schemas']['FleecePlace'];
+      /** Format: int32 */
+      count: number;
+      /** Format: double */
+      meanMillimetres: number;
+    };
+    PlanFooting: {
+      lots: components['schemas']['RunLot'][];
+      greasy: components['schemas']['MassFigure'];
+      tub: null | string;
+      /** Format: double */
+      tubLitres: number;
+      /** Format: double */
+      tubRatePerMinute: number;
+      /** Format: int32 */
+      tubBaths: number;
+      hotWater: components['schemas']['TemperatureFigure'];
+      coldWater: components['schemas']['TemperatureFigure'];
+      air: components['schemas']['TemperatureFigure'];
+      airFrom: components['schemas']['Provenance'];
+      /** Format: double */
+      litresPerKilogram: number;
+      doseFrom: components['schemas']['Provenance'];
+      class: null | components['schemas']['FleeceClass'];
+    };
+    PlanView: {
+      on: components['schemas']['PlanFooting'];
+      plan: components['schemas']['ScourPlanView'];
+      cost: null | string;
+      departures: string[];
+    };
+    PlannedBathView: {
+      kind: components['schemas']['BathKind'];
+      /** Format: double */
+      litres: number;
+      settles: components['schemas']['TemperatureFigure'];
+      pour: components['schemas']['TemperatureFigure'];
+      lifted: components['schemas']['TemperatureFigure'];
+      /** Format: double */
+      hotLitres: null | number;
+      /** Format: double */
+      coldLitres: null | number;
+      /** Format: double */
+      kettleLitres: null | number;
+      /** Format: double */
+      doseGrams: number;
+      /** Format: double */
+      minutes: number;
+      warnings: string[];
+    };
+    /**
+     * @default together
+     * @enum {unknown}
+     */
+    Plied: 'together' | 'chain' | 'cable';
+    /**
+     * @default same
+     * @enum {unknown}
+     */
+    PlyOrder: 'same' | 'offset' | 'mirrored' | 'own' | 'plain';
+    PlyRequest: {
+      order?: components['schemas']['PlyOrder'];
+      /**
+       * Format: int32
+       * @default 1
+       */
+      by: number;
+      own?: null | string;
+      plain?: null | string;
+      masses?: null | string[];
+    };
+    PlyView: {
+      strips: components['schemas']['StripView'][];
+      total: components['schemas']['MassFigure'];
+      /** Format: double */
+      metres: number;
+      singles: string[];
+      drift: string;
+    };
+    PortionView: {
+      /** Format: double */
+      percent: number;
+      mass: components['schemas']['MassFigure'];
+    };
+    /** @enum {unknown} */
+    PreparedAs: 'rolags' | 'batts' | 'punis' | 'top' | 'cardedTop' | 'flickedLocks' | 'cleanLocks';
+    ProblemDetails: {
+      type?: null | string;
+      title?: null | string;
+      /** Format: int32 */
+      status?: null | number;
+      detail?: null | string;
+      instance?: null | string;
+    };
+    /**
+     * @default loose
+     * @enum {unknown}
+     */
+    ProductsKept: 'loose' | 'numbered' | 'bundled';
+    /** @enum {unknown} */
+    Provenance: 'measured' | 'reckoned' | 'yours' | 'typical' | 'guessed';
+    QuestionView: {
+      /** Format: uuid */
+      entryId: string;
+      step: components['schemas']['StepKind'];
+      /** Format: date-time */
+      doneAt: string;
+      lotCode: string;
+      sentence: string;
+      answers: components['schemas']['AnswerTap'][];
+    };
+    /** @enum {unknown} */
+    RackPlace: 'indoors' | 'heatedRoom' | 'outdoors';
+    RackRequest: {
+      name: string;
+      /** Format: double */
+      areaSquareMetres: number;
+    };
+    RackToolView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      /** Format: double */
+      areaSquareMetres: number;
+      /** Format: uint32 */
+      version: number;
+    };
+    ReadMass: {
+      /** Format: double */
+      grams: number;
+      text: string;
+    };
+    RecipeRequest: {
+      name: string;
+      wish: components['schemas']['ScourWishRequest'];
+    };
+    RecipeShare: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      /** Format: int32 */
+      percent: number;
+    };
+    RecipeView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      wish: components['schemas']['ScourWishRequest'];
+      /** Format: date-time */
+      madeAt: string;
+      who: string;
+    };
+    ReckoningCard: {
+      name: string;
+      title: string;
+      formula: string;
+      source: string;
+      inputs: components['schemas']['ReckoningField'][];
+      outputs: components['schemas']['ReckoningField'][];
+    };
+    ReckoningField: {
+      name: string;
+      kind: string;
+      unit: string;
+      meaning: string;
+      required: boolean;
+      choices: null | string[];
+      of?: null | components['schemas']['ReckoningField'][];
+    };
+    RecountRequest: {
+      mass: string;
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      humidityPercent?: null | number;
+      notes?: null | string;
+      /** Format: date-time */
+      doneAt?: null | string;
+    };
+    RefusedRow: {
+      /** Format: int32 */
+      row: number;
+      column: string;
+      reason: string;
+    };
+    RegisterRequest: {
+      email: string;
+      password: string;
+      name: string;
+      workshopName?: null | string;
+      timeZone?: null | string;
+      invitationCode?: null | string;
+    };
+    RehearsalView: {
+      needs: components['schemas']['ColourNeed'][];
+      plies: components['schemas']['PlyView'][];
+      /** Format: double */
+      yarnMetres: number;
+      fold: null | components['schemas']['FoldView'];
+      yarn: string[][];
+      inHand: components['schemas']['PatchView'];
+      acrossRoom: components['schemas']['PatchView'];
+      sentences: string[];
+    };
+    RehearseRequest: {
+      colours: components['schemas']['ColourRequest'][];
+      repeat: string;
+      strip: string;
+      plies: components['schemas']['PlyRequest'][];
+      /**
+       * Format: int32
+       * @default 1
+       */
+      times: number;
+      /** @default false */
+      mirrored: boolean;
+      /**
+       * Format: double
+       * @default 135
+       */
+      singlesTex: number;
+      /** Format: double */
+      supplyGramsPerMetre?: null | number;
+      /** Format: double */
+      pieceMillimetres?: null | number;
+      /**
+       * Format: double
+       * @default 85
+       */
+      handMillimetres: number;
+      held?: components['schemas']['HeldAs'];
+      plied?: components['schemas']['Plied'];
+      /**
+       * Format: int32
+       * @default 30
+       */
+      stitches: number;
+      /**
+       * Format: double
+       * @default 12
+       */
+      millimetresPerStitch: number;
+    };
+    ReserveRequest: {
+      mass: null | string;
+      for?: null | string;
+    };
+    ReserveView: {
+      mass: string;
+      for: string;
+      free: null | string;
+    };
+    ResetCode: {
+      code: string;
+      /** Format: date-time */
+      expiresAt: string;
+    };
+    RestView: {
+      form: components['schemas']['LotForm'];
+      as: components['schemas']['LossKind'];
+    };
+    RibbonBandView: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+      /** Format: uuid */
+      fromEntryId: string;
+      /** Format: uuid */
+      toEntryId: null | string;
+      mass: null | components['schemas']['MassFigure'];
+      onPath: boolean;
+      isThis: boolean;
+      doubted: boolean;
+      /** Format: int32 */
+      more: number;
+    };
+    RibbonStageView: {
+      /** Format: uuid */
+      entryId: string;
+      step: components['schemas']['StepKind'];
+      /** Format: int32 */
+      column: number;
+      /** Format: date-time */
+      doneAt: string;
+      status: components['schemas']['BalanceStatus'];
+      unaccounted: null | components['schemas']['MassFigure'];
+      yield: null | components['schemas']['NumberFigure'];
+      doubted: boolean;
+    };
+    RibbonStrandView: {
+      /** Format: uuid */
+      entryId: string;
+      kind: components['schemas']['LossKind'];
+      fate: null | components['schemas']['Fate'];
+      mass: null | components['schemas']['MassFigure'];
+      share: null | string;
+      byDifference: boolean;
+      doubted: boolean;
+      notWeighed: boolean;
+    };
+    RibbonView: {
+      stages: components['schemas']['RibbonStageView'][];
+      bands: components['schemas']['RibbonBandView'][];
+      strands: components['schemas']['RibbonStrandView'][];
+      ahead: components['schemas']['AheadView'][];
+    };
+    RoleRequest: {
+      role: components['schemas']['MemberRole'];
+    };
+    RolledView: {
+      airy: null | boolean;
+      /** Format: double */
+      rod: null | number;
+    };
+    RouteStepView: {
+      step: components['schemas']['StepKind'];
+      because: string;
+      mass: null | components['schemas']['MassFigure'];
+      low: null | components['schemas']['MassFigure'];
+      high: null | components['schemas']['MassFigure'];
+      yield: null | components['schemas']['NumberFigure'];
+      hours: null | components['schemas']['NumberFigure'];
+      litres: null | components['schemas']['NumberFigure'];
+    };
+    RouteView: {
+      preparation: components['schemas']['PreparedAs'];
+      for: string[];
+      against: string[];
+      steps: components['schemas']['RouteStepView'][];
+      output: null | components['schemas']['MassFigure'];
+      low: null | components['schemas']['MassFigure'];
+      high: null | components['schemas']['MassFigure'];
+      totalYield: null | components['schemas']['NumberFigure'];
+      hours: null | components['schemas']['NumberFigure'];
+      litres: null | components['schemas']['NumberFigure'];
+      costPer100Grams: null | string;
+      experience: string;
+      chosen: boolean;
+    };
+    RoutesPage: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+      left: null | components['schemas']['MassFigure'];
+      aim: components['schemas']['Aim'];
+      routes: components['schemas']['RouteView'][];
+      wouldChange: components['schemas']['OtherAdvice'][];
+      nearlyEqual: boolean;
+      missing: string[];
+    };
+    RulerView: {
+      sign: string;
+      /** Format: double */
+      stepMillimetres: number;
+      /** Format: int32 */
+      perLabel: number;
+      /** Format: int32 */
+      labelStep: number;
+    };
+    /** @enum {unknown} */
+    RunAct: 'whenYouLike' | 'liftAt' | 'liftBy' | 'cannotTell' | 'dryAt' | 'weighAgain' | 'log';
+    RunCallView: {
+      /** Format: uuid */
+      part: string;
+      name: string;
+      act: components['schemas']['RunAct'];
+      /** Format: date-time */
+      since: string;
+      /** Format: date-time */
+      dueAt: null | string;
+      /** Format: double */
+      giveOrTakeMinutes: null | number;
+      /** Format: date-time */
+      alarmAt: null | string;
+      /** Format: date-time */
+      softAt: null | string;
+      hurries: boolean;
+      sentence: string;
+      tap: null | components['schemas']['RunCommand'];
+    };
+    RunCommand:
+      | components['schemas']['RunCommandBeginBath']
+      | components['schemas']['RunCommandReadBath']
+      | components['schemas']['RunCommandHangProbe']
+      | components['schemas']['RunCommandLiftBath']
+      | components['schemas']['RunCommandCardOneLoad']
+      | components['schemas']['RunCommandCountCardLoads']
+      | components['schemas']['RunCommandWeighCardLoad']
+      | components['schemas']['RunCommandBeginCardPass']
+      | components['schemas']['RunCommandCountNeps']
+      | components['schemas']['RunCommandCountProducts']
+      | components['schemas']['RunCommandWeighCardWaste']
+      | components['schemas']['RunCommandTransferFibre']
+      | components['schemas']['RunCommandCombOneLoad']
+      | components['schemas']['RunCommandCountCombLoads']
+      | components['schemas']['RunCommandWeighCombLoad']
+      | components['schemas']['RunCommandWeighTufts']
+      | components['schemas']['RunCommandKeepEnds']
+      | components['schemas']['RunCommandWeighCombWaste']
+      | components['schemas']['RunCommandWeighSliver']
+      | components['schemas']['RunCommandCountNests']
+      | components['schemas']['RunCommandBlendOneLoad']
+      | components['schemas']['RunCommandCountBlendLoads']
+      | components['schemas']['RunCommandPassBlend']
+      | components['schemas']['RunCommandTickStrip']
+      | components['schemas']['RunCommandReplanStrips']
+      | components['schemas']['RunCommandNoteBetterEnd']
+      | components['schemas']['RunCommandWeighRack']
+      | components['schemas']['RunCommandBelieveWeight'];
+    RunCommandBeginBath: {
+      /** @enum {string} */
+      kind: 'beginBath';
+      /** Format: int32 */
+      batch: number;
+      /** Format: int32 */
+      place: number;
+      /** Format: uuid */
+      probeId?: null | string;
+      temperature?: null | string;
+      air?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandBeginCardPass: {
+      /** @enum {string} */
+      kind: 'beginCardPass';
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandBelieveWeight: {
+      /** @enum {string} */
+      kind: 'believeWeight';
+      /** Format: uuid */
+      weight: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandBlendOneLoad: {
+      /** @enum {string} */
+      kind: 'blendOneLoad';
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCardOneLoad: {
+      /** @enum {string} */
+      kind: 'cardOneLoad';
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCombOneLoad: {
+      /** @enum {string} */
+      kind: 'combOneLoad';
+      top?: null | string;
+      noil?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountBlendLoads: {
+      /** @enum {string} */
+      kind: 'countBlendLoads';
+      /** Format: int32 */
+      count: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountCardLoads: {
+      /** @enum {string} */
+      kind: 'countCardLoads';
+      /** Format: int32 */
+      count: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountCombLoads: {
+      /** @enum {string} */
+      kind: 'countCombLoads';
+      /** Format: int32 */
+      count: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountNeps: {
+      /** @enum {string} */
+      kind: 'countNeps';
+      /** Format: int32 */
+      neps: number;
+      pinch?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountNests: {
+      /** @enum {string} */
+      kind: 'countNests';
+      /** Format: int32 */
+      count: number;
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandCountProducts: {
+      /** @enum {string} */
+      kind: 'countProducts';
+      /** Format: int32 */
+      count: number;
+      one?: null | string;
+      airy?: null | boolean;
+      /** Format: double */
+      rod?: null | number;
+      kept?: components['schemas']['ProductsKept'];
+      /** Format: int32 */
+      bundleOf?: null | number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandHangProbe: {
+      /** @enum {string} */
+      kind: 'hangProbe';
+      /** Format: uuid */
+      bath: string;
+      /** Format: uuid */
+      probeId?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandKeepEnds: {
+      /** @enum {string} */
+      kind: 'keepEnds';
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandLiftBath: {
+      /** @enum {string} */
+      kind: 'liftBath';
+      /** Format: uuid */
+      bath: string;
+      pourNext?: null | boolean;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandNoteBetterEnd: {
+      /** @enum {string} */
+      kind: 'noteBetterEnd';
+      colour: string;
+      from: components['schemas']['DraftsFrom'];
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandPassBlend: {
+      /** @enum {string} */
+      kind: 'passBlend';
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandReadBath: {
+      /** @enum {string} */
+      kind: 'readBath';
+      /** Format: uuid */
+      bath: string;
+      temperature: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandReplanStrips: {
+      /** @enum {string} */
+      kind: 'replanStrips';
+      rest: string[];
+      mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandTickStrip: {
+      /** @enum {string} */
+      kind: 'tickStrip';
+      /** Format: int32 */
+      ply: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandTransferFibre: {
+      /** @enum {string} */
+      kind: 'transferFibre';
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCardLoad: {
+      /** @enum {string} */
+      kind: 'weighCardLoad';
+      /** Format: uuid */
+      load: string;
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCardWaste: {
+      /** @enum {string} */
+      kind: 'weighCardWaste';
+      ofKind: components['schemas']['LossKind'];
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCombLoad: {
+      /** @enum {string} */
+      kind: 'weighCombLoad';
+      /** Format: uuid */
+      load: string;
+      top?: null | string;
+      noil?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighCombWaste: {
+      /** @enum {string} */
+      kind: 'weighCombWaste';
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighRack: {
+      /** @enum {string} */
+      kind: 'weighRack';
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighSliver: {
+      /** @enum {string} */
+      kind: 'weighSliver';
+      /** Format: double */
+      metres: number;
+      mass: string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandWeighTufts: {
+      /** @enum {string} */
+      kind: 'weighTufts';
+      mass: string;
+      /**
+       * Format: int32
+       * @default 1
+       */
+      loads: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunEntry: {
+      gives?: null | components['schemas']['LotForm'];
+      /** @default  */
+      mass: string;
+      state?: null | components['schemas']['WeighingState'];
+      /** Format: double */
+      minutes?: null | number;
+      /** Format: double */
+      spent?: null | number;
+      /** @default  */
+      notes: string;
+      more?: components['schemas']['RunHeap'][];
+      losses?: components['schemas']['RunLoss'][];
+    };
+    RunHeap: {
+      form: components['schemas']['LotForm'];
+      mass: string;
+    };
+    RunLoss: {
+      kind: components['schemas']['LossKind'];
+      mass: string;
+    };
+    RunLot: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      parentage: string;
+      /** Format: double */
+      grams?: null | number;
+    };
+    RunStart:
+      | components['schemas']['RunStartWashStart']
+      | components['schemas']['RunStartCardStart']
+      | components['schemas']['RunStartCombStart']
+      | components['schemas']['RunStartBlendStart']
+      | components['schemas']['RunStartStripStart']
+      | components['schemas']['RunStartRackStart'];
+    RunStartBlendStart: {
+      /** @enum {string} */
+      craft: 'blend';
+      components: components['schemas']['BlendComponentRequest'][];
+      by?: components['schemas']['SharesBy'];
+      total?: null | string;
+      /** Format: uuid */
+      toolId?: null | string;
+      most?: null | string;
+      on?: components['schemas']['BlendOn'];
+      gives?: components['schemas']['LotForm'];
+      /**
+       * Format: int32
+       * @default 12
+       */
+      layers: number;
+      /**
+       * Format: int32
+       * @default 2
+       */
+      passes: number;
+      /**
+       * Format: int32
+       * @default 4
+       */
+      splitIn: number;
+      /**
+       * Format: int32
+       * @default 10
+       */
+      taken: number;
+      /**
+       * Format: int32
+       * @default 1
+       */
+      seed: number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartCardStart: {
+      /** @enum {string} */
+      craft: 'card';
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      gives?: components['schemas']['LotForm'];
+      laidOn?: components['schemas']['LaidOn'];
+      takenOff?: null | components['schemas']['TakenOff'];
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartCombStart: {
+      /** @enum {string} */
+      craft: 'comb';
+      lotIds: string[];
+      /** Format: uuid */
+      toolId?: null | string;
+      mass?: null | string;
+      most?: null | string;
+      way?: components['schemas']['CombWay'];
+      lashedBy?: components['schemas']['LockEnd'];
+      wanted?: null | components['schemas']['LockEnd'];
+      /**
+       * Format: int32
+       * @default 3
+       */
+      atLeast: number;
+      drawnOff?: components['schemas']['DrawnOff'];
+      /** Format: uuid */
+      dizId?: null | string;
+      /** Format: double */
+      dizMillimetres?: null | number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartRackStart: {
+      /** @enum {string} */
+      craft: 'dry';
+      lotIds: string[];
+      /** Format: uuid */
+      rackId?: null | string;
+      waterOut?: components['schemas']['WaterOut'];
+      place?: components['schemas']['RackPlace'];
+      /** @default false */
+      netted: boolean;
+      mass?: null | string;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartStripStart: {
+      /** @enum {string} */
+      craft: 'divide';
+      chart: components['schemas']['RehearseRequest'];
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartWashStart: {
+      /** @enum {string} */
+      craft: 'wash';
+      plan: components['schemas']['ScourPlanRequest'];
+    };
+    RunView: {
+      /** Format: uuid */
+      id: string;
+      craft: components['schemas']['StepKind'];
+      lots: components['schemas']['RunLot'][];
+      /** Format: date-time */
+      startedAt: string;
+      who: string;
+      mayBeLogged: boolean;
+      calls: components['schemas']['RunCallView'][];
+      entry: components['schemas']['RunEntry'];
+      details: components['schemas']['CraftView'];
+    };
+    SampleCard: {
+      sample: components['schemas']['SampleView'];
+      staple: components['schemas']['StapleView'];
+      ribbon: components['schemas']['RibbonView'];
+      origins: components['schemas']['OriginView'][];
+      totalYield: null | components['schemas']['NumberFigure'];
+      raw: null | components['schemas']['MassFigure'];
+      prepared: null | components['schemas']['MassFigure'];
+      changes: components['schemas']['SampleChange'][];
+    };
+    SampleChange: {
+      what: string;
+      from: string;
+      to: string;
+      who: string;
+      /** Format: date-time */
+      at: string;
+    };
+    SampleCorrection: {
+      /** Format: uint32 */
+      version: number;
+      draw?: null | components['schemas']['Draw'];
+      /** Format: double */
+      wrapsPerInch?: null | number;
+      /** Format: int32 */
+      plies?: null | number;
+      /** Format: double */
+      twistAngleDegrees?: null | number;
+      verdict?: null | string;
+      uses?: null | string[];
+      spunMass?: null | string;
+      /** Format: int32 */
+      spinningMinutes?: null | number;
+      /** Format: double */
+      joinsPer10Metres?: null | number;
+      /** Format: double */
+      lumpsPer10Metres?: null | number;
+    };
+    SampleRequest: {
+      /** Format: uuid */
+      lotId: string;
+      draw?: null | components['schemas']['Draw'];
+      /** Format: double */
+      wrapsPerInch?: null | number;
+      /** Format: int32 */
+      plies?: null | number;
+      /** Format: double */
+      twistAngleDegrees?: null | number;
+      verdict?: null | string;
+      uses?: null | string[];
+      /** Format: date-time */
+      madeAt?: null | string;
+      who?: null | string;
+      spunMass?: null | string;
+      /** Format: int32 */
+      spinningMinutes?: null | number;
+      /** Format: double */
+      joinsPer10Metres?: null | number;
+      /** Format: double */
+      lumpsPer10Metres?: null | number;
+    };
+    SampleView: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      /** Format: uuid */
+      lotId: string;
+      lotCode: string;
+      parentage: string;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+      draw: null | components['schemas']['Draw'];
+      kind: null | components['schemas']['YarnKind'];
+      /** Format: double */
+      wrapsPerInch: null | number;
+      /** Format: double */
+      diameterMillimetres: null | number;
+      /** Format: int32 */
+      plies: null | number;
+      /** Format: double */
+      twistAngleDegrees: null | number;
+      verdict: string;
+      uses: string[];
+      /** Format: date-time */
+      madeAt: string;
+      who: string;
+      spunMass: null | components['schemas']['MassFigure'];
+      /** Format: int32 */
+      spinningMinutes: null | number;
+      /** Format: double */
+      joinsPer10Metres: null | number;
+      /** Format: double */
+      lumpsPer10Metres: null | number;
+      /** Format: uint32 */
+      version: number;
+    };
+    SampleWall: {
+      hung: components['schemas']['HungSample'][];
+      next: null | string;
+    };
+    SaveWorkshopRequest: {
+      name: string;
+      unit: components['schemas']['MassUnit'];
+      timeZone: string;
+      currency: string;
+      /** Format: double */
+      scaleStepGrams: number;
+      usualBowl: null | string;
+      /** Format: uint32 */
+      version: number;
+      /** Format: double */
+      hourlyRate?: null | number;
+      schools?: null | components['schemas']['Schools'];
+      temperatureUnit?: null | components['schemas']['TemperatureUnit'];
+      lengthUnit?: null | components['schemas']['LengthUnit'];
+    };
+    SchoolQuestion: {
+      name: string;
+      question: string;
+      sides: components['schemas']['SchoolSide'][];
+    };
+    SchoolSide: {
+      value: string;
+      word: string;
+      speaksFor: string;
+    };
+    Schools: {
+      wash?: components['schemas']['WashSchool'];
+      /** @default false */
+      openBeforeWash: boolean;
+      /** @default false */
+      leaveWax: boolean;
+      down?: components['schemas']['DownSchool'];
+      fineSocks?: components['schemas']['FineSockSchool'];
+    };
+    ScourAgentRequest: {
+      name: string;
+      /** Format: double */
+      doseGramsPerKilogram?: null | number;
+      floor?: null | string;
+      /** @default false */
+      alkaline: boolean;
+      /** Format: double */
+      pricePerKilogram?: null | number;
+    };
+    ScourBatches: {
+      /** Format: int32 */
+      count: number;
+      /** Format: double */
+      grams: number;
+      /** Format: double */
+      litres: number;
+    };
+    ScourPlanRequest: {
+      lotIds: string[];
+      wish: components['schemas']['ScourWishRequest'];
+      /** Format: uuid */
+      tubId?: null | string;
+      /** Format: double */
+      tubLitres?: null | number;
+      hotWater?: null | string;
+      coldWater?: null | string;
+      air?: null | string;
+      fleece?: null | string;
+      /** Format: double */
+      greasyGrams?: null | number;
+      /** Format: uuid */
+      recipeId?: null | string;
+    };
+    ScourPlanView: {
+      school: components['schemas']['ScourSchool'];
+      batches: components['schemas']['ScourBatches'];
+      baths: components['schemas']['PlannedBathView'][];
+      floor: components['schemas']['TemperatureFigure'];
+      /** Format: double */
+      waterLitres: number;
+      /** Format: double */
+      kilowattHours: number;
+      /** Format: double */
+      agentGrams: number;
+      /** Format: double */
+      doseGramsPerKilogram: number;
+      /** Format: double */
+      minutes: number;
+      risk: components['schemas']['FeltingView'];
+      notes: string[];
+    };
+    /** @enum {unknown} */
+    ScourSchool: 'hot' | 'handHot' | 'suintSoak' | 'lockByLock' | 'none';
+    ScourWishRequest: {
+      school: components['schemas']['ScourSchool'];
+      /** Format: int32 */
+      batches?: null | number;
+      /** Format: double */
+      litresPerKilogram?: null | number;
+      /** Format: int32 */
+      washes?: null | number;
+      /** Format: int32 */
+      rinses?: null | number;
+      temperature?: null | string;
+      /** Format: double */
+      minutes?: null | number;
+      /** Format: double */
+      doseGramsPerKilogram?: null | number;
+      floor?: null | string;
+      agitation?: components['schemas']['Agitation'];
+      agent?: null | components['schemas']['ScourAgentRequest'];
+      baths?: null | {
+        [key: string]: components['schemas']['BathWishRequest'];
+      };
+    };
+    SessionState: {
+      signedIn: boolean;
+      name: null | string;
+      workshop: null | components['schemas']['WorkshopChoice'];
+      workshops: components['schemas']['WorkshopChoice'][];
+      unit: components['schemas']['MassUnit'];
+      temperatureSign: string;
+      currency: string;
+      isDemo: boolean;
+      demoOffered: boolean;
+      token: null | string;
+      /** @default UTC */
+      timeZone: string;
+      /** @default mm */
+      lengthSign: string;
+    };
+    SettleRequest: {
+      mass: string;
+      field?: null | string;
+      /** Format: uuid */
+      entryId?: null | string;
+      /** Format: uuid */
+      flowId?: null | string;
+      /** Format: int32 */
+      revision?: null | number;
+    };
+    /**
+     * @default percent
+     * @enum {unknown}
+     */
+    SharesBy: 'percent' | 'parts' | 'weight';
+    SignInRequest: {
+      email: string;
+      password: string;
+    };
+    /** @enum {unknown} */
+    SlipKind:
+      | 'dampWeight'
+      | 'usualBowl'
+      | 'forgottenTare'
+      | 'tenTimes'
+      | 'digitsExchanged'
+      | 'poundsForKilograms'
+      | 'ouncesForGrams'
+      | 'lotsExchanged'
+      | 'somethingNotLogged';
+    /** @enum {unknown} */
+    Soundness: 'sound' | 'tender' | 'break';
+    Span: {
+      /** Format: double */
+      low: number;
+      /** Format: double */
+      high: number;
+      /** Format: double */
+      middle?: number;
+      /** Format: double */
+      spread?: number;
+    };
+    /** @enum {unknown} */
+    Spring: 'lively' | 'some' | 'limp';
+    /** @enum {unknown} */
+    Standing: 'notKnown' | 'asGood' | 'better' | 'worse';
+    StapleView: {
+      locks: components['schemas']['LockView'][];
+      inherited: boolean;
+      /** Format: int32 */
+      count: number;
+      mean: null | components['schemas']['NumberFigure'];
+      standardDeviation: null | components['schemas']['NumberFigure'];
+      cv: null | components['schemas']['NumberFigure'];
+      /** Format: double */
+      shortestMillimetres: null | number;
+      /** Format: double */
+      longestMillimetres: null | number;
+      crimpsPerCentimetre: null | components['schemas']['NumberFigure'];
+      crimpsPerInch: null | components['schemas']['NumberFigure'];
+      wave: null | components['schemas']['Wave'];
+      byPlace: components['schemas']['PlaceView'][];
+      usual: null | components['schemas']['Span'];
+      usualText: null | string;
+      ruler: components['schemas']['RulerView'];
+      colour: string;
+      sentence: string;
+      places: components['schemas']['FleecePlace'][];
+    };
+    StationView: {
+      step: components['schemas']['StepKind'];
+      takes: components['schemas']['LotForm'][];
+      gives: components['schemas']['LotForm'][];
+      usualLosses: components['schemas']['LossKind'][];
+      byDifference: null | components['schemas']['LossKind'];
+      mayFindByDifference: boolean;
+      usualState: components['schemas']['WeighingState'];
+      caution: components['schemas']['Caution'];
+      keepsForm: boolean;
+      usualGain: null | components['schemas']['GainKind'];
+      onRail: components['schemas']['OnRail'];
+      states: components['schemas']['WeighingState'][];
+      /** Format: int32 */
+      usualOutputs: number;
+      measures: components['schemas']['Measure'][];
+      worthFates: components['schemas']['Fate'][];
+      rest: null | components['schemas']['RestView'];
+    };
+    /** @enum {unknown} */
+    StepKind:
+      | 'takeIn'
+      | 'skirt'
+      | 'wash'
+      | 'dry'
+      | 'card'
+      | 'comb'
+      | 'blend'
+      | 'open'
+      | 'dehair'
+      | 'gin'
+      | 'partCaps'
+      | 'degum'
+      | 'dye'
+      | 'dress'
+      | 'divide'
+      | 'join'
+      | 'useUp'
+      | 'giveAway'
+      | 'sell'
+      | 'discard'
+      | 'keepAsReference'
+      | 'recount';
+    StepRequest: {
+      step: components['schemas']['StepKind'];
+      from: components['schemas']['TakingRequest'][];
+      to: components['schemas']['GivingRequest'][];
+      losses?: null | components['schemas']['LosingRequest'][];
+      gains?: null | components['schemas']['GainingRequest'][];
+      /** Format: date-time */
+      doneAt?: null | string;
+      who?: null | string;
+      /** Format: int32 */
+      minutes?: null | number;
+      notes?: null | string;
+      /** Format: double */
+      humidityPercent?: null | number;
+      /** Format: uuid */
+      draftId?: null | string;
+      /** Format: double */
+      spent?: null | number;
+      /** @default false */
+      intoReserve: boolean;
+      measures?: null | {
+        [key: string]: number;
+      };
+      /** Format: uuid */
+      runId?: null | string;
+      dyeing?: null | components['schemas']['DyeingRequest'];
+    };
+    StockAnswer: {
+      /** Format: uuid */
+      entryId: null | string;
+      left: null | components['schemas']['MassFigure'];
+      sentence: string;
+    };
+    StripSizesRequest: {
+      mass: string;
+      /** Format: double */
+      width: number;
+      /** Format: double */
+      length: number;
+      /** Format: double */
+      strip: number;
+      as?: components['schemas']['TornAs'];
+      /** Format: double */
+      gramsPerMetre?: null | number;
+    };
+    StripSizesView: {
+      /** Format: int32 */
+      count: number;
+      each: components['schemas']['MassFigure'];
+      /** Format: double */
+      width: number;
+      /** Format: double */
+      metres: number;
+      /** Format: double */
+      gramsPerMetre: number;
+      sentence: string;
+    };
+    StripView: {
+      name: string;
+      colour: string;
+      mass: components['schemas']['MassFigure'];
+      /** Format: double */
+      metres: number;
+      /** Format: double */
+      long: null | number;
+    };
+    SuspectView: {
+      /** Format: uuid */
+      flowId: string;
+      /** Format: uuid */
+      entryId: string;
+      step: components['schemas']['StepKind'];
+      /** Format: date-time */
+      doneAt: string;
+      words: string;
+      logged: components['schemas']['MassFigure'];
+    };
+    TakeInRequest: {
+      mass: string;
+      state?: components['schemas']['WeighingState'];
+      /** Format: double */
+      humidityPercent?: null | number;
+      breed?: null | string;
+      fibre?: null | components['schemas']['Fibre'];
+      animal?: null | string;
+      colour?: null | string;
+      /** Format: date */
+      shornOn?: null | string;
+      /** Format: double */
+      price?: null | number;
+      /** Format: double */
+      carriage?: null | number;
+      content?: components['schemas']['Content'];
+      notes?: null | string;
+      /** Format: date-time */
+      doneAt?: null | string;
+      who?: null | string;
+      /** Format: int32 */
+      minutes?: null | number;
+      /** @default false */
+      breedAsWritten: boolean;
+      form?: components['schemas']['LotForm'];
+      before?: null | string;
+      /** @default false */
+      dyed: boolean;
+      parts?: null | components['schemas']['TakenInPartRequest'][];
+    };
+    TakenIn: {
+      /** Format: uuid */
+      entryId: string;
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      logged: components['schemas']['MassFigure'];
+    };
+    TakenInPartRequest: {
+      fibre: components['schemas']['Fibre'];
+      /** Format: double */
+      percent: number;
+      breed?: null | string;
+    };
+    /** @enum {unknown} */
+    TakenOff: 'onePiece' | 'rolledAcross' | 'rolledAlong' | 'strips' | 'zigZag' | 'mockRolag' | 'diz' | 'rod' | 'loose';
+    TakingRequest: {
+      /** Format: uuid */
+      lotId: string;
+      /** Format: uint32 */
+      version?: null | number;
+      mass?: null | string;
+      state?: null | components['schemas']['WeighingState'];
+      /** @default true */
+      all: boolean;
+    };
+    TemperatureFigure: {
+      /** Format: double */
+      degrees: number;
+      text: string;
+    };
+    /** @enum {unknown} */
+    TemperatureUnit: 'celsius' | 'fahrenheit';
+    /** @enum {unknown} */
+    Tips: 'whole' | 'weathered' | 'brittle' | 'matted';
+    Today: {
+      /** Format: date-time */
+      now: string;
+      heaps: components['schemas']['Heap'][];
+      waiting: components['schemas']['WaitingLot'][];
+      questions: string[];
+      /** Format: int32 */
+      moreQuestions: number;
+      /** Format: int32 */
+      drafts: number;
+      /** Format: int32 */
+      samples: number;
+      month: components['schemas']['MonthSums'];
+      example: null | string;
+      motion: components['schemas']['MotionDay'];
+    };
+    /** @enum {unknown} */
+    ToolKind: 'tub' | 'rack' | 'handCards' | 'drumCarder' | 'blendingBoard' | 'flick' | 'combs' | 'hackle' | 'diz';
+    /**
+     * @default strips
+     * @enum {unknown}
+     */
+    TornAs: 'strips' | 'zStrip' | 'pencil';
+    /** @enum {unknown} */
+    TransferVerdict: 'notWeighed' | 'goOn' | 'enough' | 'tooCoarse';
+    TrialRequest: {
+      aim: components['schemas']['Aim'];
+      preparations: components['schemas']['PreparedAs'][];
+      each?: null | string;
+    };
+    TrialView: {
+      lots: components['schemas']['LotRef'][];
+      sentence: string;
+    };
+    TubCoverRequest: {
+      covered: boolean;
+    };
+    /**
+     * @default steel
+     * @enum {unknown}
+     */
+    TubMaterial: 'steel' | 'zinc' | 'aluminium' | 'copper' | 'plastic' | 'stoneware' | 'wood';
+    TubRequest: {
+      name: string;
+      litres: string;
+      /** Format: double */
+      litresEquivalent?: null | number;
+      /** Format: double */
+      emptyKilograms?: null | number;
+      material?: components['schemas']['TubMaterial'];
+      /** @default false */
+      covered: boolean;
+    };
+    TubView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      /** Format: double */
+      litres: number;
+      /** Format: double */
+      litresEquivalent: number;
+      /** Format: double */
+      ratePerMinute: number;
+      /** Format: double */
+      evaporation: number;
+      covered: boolean;
+      /** Format: int32 */
+      baths: number;
+      /** Format: uint32 */
+      version: number;
+    };
+    UnderstoodMass: {
+      field: string;
+      logged: components['schemas']['MassFigure'];
+      reference: null | components['schemas']['MassFigure'];
+    };
+    UpkeepRequest: {
+      what: string;
+    };
+    UpkeepView: {
+      /** Format: date-time */
+      at: string;
+      who: string;
+      what: string;
+    };
+    /** @enum {unknown} */
+    Use: 'nextToSkin' | 'lace' | 'jumpers' | 'socks' | 'drape' | 'outerWear' | 'rugs' | 'felt' | 'blankets' | 'locks';
+    UseVerdict: {
+      use: components['schemas']['Use'];
+      leaning: components['schemas']['Leaning'];
+      for: string[];
+      against: string[];
+    };
+    VoidRequest: {
+      because: string;
+    };
+    WaitingLot: {
+      lot: components['schemas']['LotLine'];
+      at: null | components['schemas']['StepKind'];
+      /** Format: int32 */
+      days: number;
+    };
+    WaitingTrial: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      left: null | components['schemas']['MassFigure'];
+      at: null | components['schemas']['StepKind'];
+      preparation: null | components['schemas']['PreparedAs'];
+    };
+    /** @enum {unknown} */
+    WashDecision: 'fine' | 'useSoon' | 'waxAccepted' | 'washAgain';
+    WashHouse: {
+      tubs: components['schemas']['TubView'][];
+      racks: components['schemas']['RackToolView'][];
+      recipes: components['schemas']['RecipeView'][];
+      school: components['schemas']['ScourSchool'];
+      hotWater: string;
+      coldWater: string;
+      /** Format: double */
+      waterPerCubicMetre: null | number;
+      /** Format: double */
+      perKilowattHour: null | number;
+      /** Format: time */
+      bedtime: string;
+    };
+    WashHouseSettings: {
+      hotWater: string;
+      coldWater: string;
+      /** Format: double */
+      waterPerCubicMetre: null | number;
+      /** Format: double */
+      perKilowattHour: null | number;
+      /** Format: time */
+      bedtime: string;
+    };
+    WashJudgementView: {
+      decision: components['schemas']['WashDecision'];
+      handle: null | components['schemas']['WashedHandle'];
+      /** Format: double */
+      lossPercent: number;
+      /** Format: date-time */
+      at: string;
+      who: string;
+    };
+    /** @enum {unknown} */
+    WashOutcome: 'fine' | 'moreThanUsual' | 'waxLeft' | 'stillDamp' | 'cannotTell';
+    /**
+     * @default handHot
+     * @enum {unknown}
+     */
+    WashSchool: 'hot' | 'handHot' | 'suintSoak';
+    /** @enum {unknown} */
+    WashedHandle: 'dry' | 'tacky' | 'damp';
+    WashedView: {
+      /** Format: date-time */
+      on: string;
+      judged: null | components['schemas']['WashJudgementView'];
+      mayJudge: boolean;
+    };
+    /** @enum {unknown} */
+    WaterOut: 'spunOut' | 'squeezed' | 'dripping';
+    /** @enum {unknown} */
+    Wave: 'none' | 'wave' | 'curl' | 'crimp' | 'disorganised';
+    /** @enum {unknown} */
+    WeighAdvice: 'eachLoad' | 'onceForAll' | 'preBlend';
+    WeighedUp: {
+      balance: components['schemas']['BalanceView'];
+      understood: components['schemas']['UnderstoodMass'][];
+      reserved: null | string;
+      aboveTheBook: null | string;
+      dressing: components['schemas']['PortionView'][];
+      dyeing: null | components['schemas']['DyeingView'];
+    };
+    /**
+     * @default rested
+     * @enum {unknown}
+     */
+    WeighingState: 'rested' | 'warm' | 'damp' | 'asSold' | 'provisional';
+    /** @enum {unknown} */
+    WentTo:
+      | 'takenIn'
+      | 'takenUp'
+      | 'fromElsewhere'
+      | 'found'
+      | 'lost'
+      | 'lostByDifference'
+      | 'lostNotWeighed'
+      | 'left'
+      | 'missing'
+      | 'stillThere'
+      | 'unaccounted';
+    WhereLine: {
+      to: components['schemas']['WentTo'];
+      loss: null | components['schemas']['LossKind'];
+      fate: null | components['schemas']['Fate'];
+      step: null | components['schemas']['StepKind'];
+      logged: null | components['schemas']['MassFigure'];
+      reconciled: null | components['schemas']['MassFigure'];
+      share: null | string;
+    };
+    WherePage: {
+      code: string;
+      fleeces: string[];
+      lines: components['schemas']['WhereLine'][];
+      agreement: components['schemas']['AgreementView'];
+      closes: null | boolean;
+    };
+    WithdrawRequest: {
+      /** Format: uuid */
+      eventId: string;
+    };
+    Working: {
+      formula: string;
+      inputs: components['schemas']['WorkingInput'][];
+      source: string;
+    };
+    WorkingInput: {
+      name: string;
+      value: string;
+    };
+    WorkshopChoice: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      role: components['schemas']['MemberRole'];
+    };
+    WorkshopPage: {
+      name: string;
+      unit: components['schemas']['MassUnit'];
+      temperatureUnit: components['schemas']['TemperatureUnit'];
+      lengthUnit: components['schemas']['LengthUnit'];
+      timeZone: string;
+      currency: string;
+      /** Format: double */
+      scaleStepGrams: number;
+      usualBowl: null | string;
+      /** Format: double */
+      hourlyRate: null | number;
+      schools: components['schemas']['Schools'];
+      schoolQuestions: components['schemas']['SchoolQuestion'][];
+      /** Format: uint32 */
+      version: number;
+      yourRole: components['schemas']['MemberRole'];
+      people: components['schemas']['Member'][];
+      timeZones: string[];
+    };
+    /** @enum {unknown} */
+    YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted';
+  };
+  responses: never;
+  parameters: never;
+  requestBodies: never;
+  headers: never;
+  pathItems: never;
 }
 export type $defs = Record<string, never>;
 export interface operations {
-    readSession: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SessionState"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    signIn: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SignInRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    signOut: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    register: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RegisterRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    enterDemo: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    resetPassword: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PasswordReset"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    joinWorkshop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["JoinRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    chooseWorkshop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ChooseWorkshopRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    changePassword: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PasswordChange"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    startDemoAfresh: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Too Many Requests */
-            429: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readWorkshop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WorkshopPage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    saveWorkshop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SaveWorkshopRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    putInExample: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    takeOutExample: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    invite: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["InvitationRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Invitation"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    changeRole: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RoleRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    removePerson: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    giveResetCode: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ResetCode"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listBreeds: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BreedView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    saveBreed: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Breed"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BreedView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    searchBreeds: {
-        parameters: {
-            query: {
-                q: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BreedView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    forgetBreed: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    takeInFleece: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TakeInRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakenIn"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readMass: {
-        parameters: {
-            query: {
-                text: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReadMass"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    weighUp: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StepRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WeighedUp"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    logStep: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StepRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    correctWeighing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CorrectionRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listDependants: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HangingView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    voidEntry: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["VoidRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HangingView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    takeBackVoid: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readQuestion: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["QuestionView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    answerQuestion: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AnswerRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    completeEntry: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CompletionRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listDrafts: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DraftView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readDraftQuestion: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DraftQuestion"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    settleDraft: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SettleRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    confirmDraft: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ConfirmRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    withdrawDraft: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listLots: {
-        parameters: {
-            query?: {
-                step?: string;
-                prepared?: boolean;
-                after?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LotList"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readLot: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LotPage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Gone */
-            410: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listLotEntries: {
-        parameters: {
-            query: {
-                before: string;
-            };
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EntryPage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readWhereabouts: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WherePage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listAnimals: {
-        parameters: {
-            query?: {
-                q?: string;
-                kind?: string;
-                after?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnimalList"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addAnimal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AnimalRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnimalCard"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readAnimal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnimalCard"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    changeAnimal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AnimalRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnimalCard"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    removeAnimal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    mergeAnimal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MergeRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnimalCard"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    partAnimal: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AnimalCard"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    find: {
-        parameters: {
-            query: {
-                q: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Found"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listJudgements: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JudgementKind"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readLookOver: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LookOverPage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    keepLookOver: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LookOverRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["LookOverPage"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    measureLock: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LockRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StapleView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    withdrawLock: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StapleView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listRoutes: {
-        parameters: {
-            query?: {
-                aim?: string;
-            };
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RoutesPage"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    chooseRoute: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ChooseRoute"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RoutesPage"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    leaveRoute: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readNeeded: {
-        parameters: {
-            query: {
-                wanted: string;
-                aim?: string;
-                preparation?: string;
-            };
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NeededView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    leaveLot: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LeaveRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StockAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    recountLot: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RecountRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StockAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    reserveLot: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReserveRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StockAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    changeLotFacts: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["LotFactsRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listSamples: {
-        parameters: {
-            query?: {
-                after?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SampleWall"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    keepSample: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SampleRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SampleView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    changeSample: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SampleCorrection"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SampleView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    withdrawSample: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readSample: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SampleCard"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readToday: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Today"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readAir: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DayAir"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listStations: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StationView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listCautionsSeen: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StepKind"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    seeCaution: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                step: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    boundMotion: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["MotionRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readDoor: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DoorView"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readWashHouse: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WashHouse"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    planWash: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ScourPlanRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PlanView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    saveWashSettings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WashHouseSettings"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    keepRecipe: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RecipeRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RecipeView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    retireRecipe: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addTub: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TubRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TubView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    coverTub: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TubCoverRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TubView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    retireTub: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addRack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RackRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RackToolView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    retireRack: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    judgeWash: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AfterWashRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AfterWashView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    keepWashJudgement: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["KeepJudgement"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["WashedView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readFinishedWash: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["FinishedWash"];
-                };
-            };
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listRuns: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    beginRun: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RunStart"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    noteRunEvent: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RunCommand"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    withdrawRunEvent: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WithdrawRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RunView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    endRun: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listInstruments: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["InstrumentsPage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addInstrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["InstrumentRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["InstrumentView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    changeInstrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["InstrumentRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["InstrumentView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    removeInstrument: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    pressKey: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["KeyRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    setStandIn: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["HandRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["HandAnswer"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readPasses: {
-        parameters: {
-            query?: {
-                use?: string;
-            };
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["DehairingPage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listCards: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CardsView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addCards: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CardsRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CardsView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listCombs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CombsView"][];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addCombs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CombsRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CombsView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    noteUpkeep: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["UpkeepRequest"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    retireTool: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    planLoads: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CardStart"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CardPlanView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    planCombing: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CombStart"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CombPlanView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    planBlend: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BlendStart"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BlendPlanView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    rehearse: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["RehearseRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["RehearsalView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    sizeStrips: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StripSizesRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["StripSizesView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listPhotographs: {
-        parameters: {
-            query?: {
-                of?: string;
-                id?: string;
-                after?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhotographList"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    addPhotograph: {
-        parameters: {
-            query?: {
-                of?: string;
-                id?: string;
-            };
-            header: {
-                "Idempotency-Key": string;
-            };
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhotographView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Payload Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readPictureColours: {
-        parameters: {
-            query?: {
-                step?: string;
-                most?: number;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
-        requestBody: {
-            content: {
-                "application/octet-stream": string;
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PictureColours"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Payload Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Service Unavailable */
-            503: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    showPhotograph: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/jpeg": string;
-                };
-            };
-            /** @description Not Modified */
-            304: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    showSmallPhotograph: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "image/jpeg": string;
-                };
-            };
-            /** @description Not Modified */
-            304: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    readPhotographColours: {
-        parameters: {
-            query?: {
-                step?: string;
-                most?: number;
-            };
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PictureColours"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    captionPhotograph: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CaptionRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhotographView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    removePhotograph: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    comparePreparations: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ComparePage"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    setUpTrial: {
-        parameters: {
-            query?: never;
-            header: {
-                "Idempotency-Key": string;
-            };
-            path: {
-                code: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TrialRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TrialView"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    listReckonings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ReckoningCard"][];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    reckon: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["JsonElement"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": unknown;
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Not Found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    exportWeighLog: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/csv": string;
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    checkWeighLog: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ImportReport"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Payload Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    importWeighLog: {
-        parameters: {
-            query?: {
-                all?: boolean;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ImportReport"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unauthorized */
-            401: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Forbidden */
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Conflict */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Payload Too Large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-            /** @description Unprocessable Entity */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
+  readSession: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SessionState'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  signIn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SignInRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  signOut: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  register: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RegisterRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  enterDemo: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  resetPassword: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PasswordReset'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  joinWorkshop: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JoinRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  chooseWorkshop: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ChooseWorkshopRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changePassword: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PasswordChange'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  startDemoAfresh: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Too Many Requests */
+      429: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readWorkshop: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['WorkshopPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  saveWorkshop: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SaveWorkshopRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  putInExample: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  takeOutExample: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  invite: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InvitationRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Invitation'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeRole: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RoleRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removePerson: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  giveResetCode: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ResetCode'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listBreeds: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['BreedView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  saveBreed: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['Breed'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['BreedView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  searchBreeds: {
+    parameters: {
+      query: {
+        q: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['BreedView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  forgetBreed: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        name: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  takeInFleece: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TakeInRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TakenIn'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readMass: {
+    parameters: {
+      query: {
+        text: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ReadMass'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  weighUp: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['WeighedUp'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  logStep: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StepRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  correctWeighing: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CorrectionRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listDependants: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HangingView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  voidEntry: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['VoidRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HangingView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  takeBackVoid: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readQuestion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['QuestionView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  answerQuestion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AnswerRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  completeEntry: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CompletionRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listDrafts: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DraftView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readDraftQuestion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DraftQuestion'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  settleDraft: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SettleRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  confirmDraft: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ConfirmRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  withdrawDraft: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listLots: {
+    parameters: {
+      query?: {
+        step?: string;
+        prepared?: boolean;
+        after?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LotList'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readLot: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LotPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Gone */
+      410: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listLotEntries: {
+    parameters: {
+      query: {
+        before: string;
+      };
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EntryPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readWhereabouts: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['WherePage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listAnimals: {
+    parameters: {
+      query?: {
+        q?: string;
+        kind?: string;
+        after?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalList'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AnimalRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AnimalRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removeAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  mergeAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MergeRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  partAnimal: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AnimalCard'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  find: {
+    parameters: {
+      query: {
+        q: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Found'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listJudgements: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['JudgementKind'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readLookOver: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LookOverPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  keepLookOver: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LookOverRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LookOverPage'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  measureLock: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LockRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StapleView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  withdrawLock: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StapleView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listRoutes: {
+    parameters: {
+      query?: {
+        aim?: string;
+      };
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RoutesPage'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  chooseRoute: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ChooseRoute'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RoutesPage'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  leaveRoute: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readNeeded: {
+    parameters: {
+      query: {
+        wanted: string;
+        aim?: string;
+        preparation?: string;
+      };
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['NeededView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  leaveLot: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LeaveRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StockAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  recountLot: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RecountRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StockAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  reserveLot: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ReserveRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StockAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeLotFacts: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['LotFactsRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listSamples: {
+    parameters: {
+      query?: {
+        after?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SampleWall'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  keepSample: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SampleRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SampleView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeSample: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SampleCorrection'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SampleView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  withdrawSample: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readSample: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SampleCard'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readToday: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['Today'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readAir: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DayAir'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listStations: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StationView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listCautionsSeen: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StepKind'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  seeCaution: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        step: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  boundMotion: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['MotionRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readDoor: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DoorView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readWashHouse: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['WashHouse'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planWash: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['ScourPlanRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  saveWashSettings: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WashHouseSettings'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  keepRecipe: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RecipeRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RecipeView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  retireRecipe: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addTub: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TubRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TubView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  coverTub: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TubCoverRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TubView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  retireTub: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addRack: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RackRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RackToolView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  retireRack: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  judgeWash: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AfterWashRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AfterWashView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  keepWashJudgement: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['KeepJudgement'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['WashedView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readFinishedWash: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FinishedWash'];
+        };
+      };
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listRuns: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  beginRun: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RunStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  noteRunEvent: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RunCommand'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  withdrawRunEvent: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WithdrawRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  endRun: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listInstruments: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InstrumentsPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addInstrument: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InstrumentRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InstrumentView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeInstrument: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InstrumentRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InstrumentView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removeInstrument: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  pressKey: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['KeyRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  setStandIn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HandRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HandAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readPasses: {
+    parameters: {
+      query?: {
+        use?: string;
+      };
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DehairingPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listCards: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardsView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addCards: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CardsRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardsView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listCombs: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombsView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addCombs: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CombsRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombsView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  noteUpkeep: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['UpkeepRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  retireTool: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planLoads: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CardStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardPlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planCombing: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CombStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombPlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planBlend: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['BlendStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['BlendPlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  rehearse: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RehearseRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RehearsalView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  sizeStrips: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StripSizesRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StripSizesView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listPhotographs: {
+    parameters: {
+      query?: {
+        of?: string;
+        id?: string;
+        after?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographList'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addPhotograph: {
+    parameters: {
+      query?: {
+        of?: string;
+        id?: string;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readPictureColours: {
+    parameters: {
+      query?: {
+        step?: string;
+        most?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PictureColours'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  showPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'image/jpeg': string;
+        };
+      };
+      /** @description Not Modified */
+      304: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  showSmallPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'image/jpeg': string;
+        };
+      };
+      /** @description Not Modified */
+      304: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readPhotographColours: {
+    parameters: {
+      query?: {
+        step?: string;
+        most?: number;
+      };
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PictureColours'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  captionPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CaptionRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removePhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  comparePreparations: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ComparePage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  setUpTrial: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TrialRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TrialView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listReckonings: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ReckoningCard'][];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  reckon: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        name: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['JsonElement'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': unknown;
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  exportWeighLog: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'text/csv': string;
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  checkWeighLog: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportReport'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  importWeighLog: {
+    parameters: {
+      query?: {
+        all?: boolean;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ImportReport'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
 }

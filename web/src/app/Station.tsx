@@ -1,10 +1,10 @@
 import Box from '@mui/material/Box';
 import Typography from '@mui/material/Typography';
-import { useMemo, useState } from 'react';
+import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
-import { refreshLog, useAir, useDrafts, useStations, useWaiting } from '../api/queries';
-import { heldLots, useRuns } from '../runs/queries';
+import { refreshLog, useAir, useDrafts, useStations, useWaiting, useRuns } from '../api/queries';
+import { heldLots } from '../runs/queries';
 import { useSend } from '../api/change';
 import { fromRun } from '../station/fromRun';
 import { freshState, toRequest } from '../station/stationState';
@@ -13,7 +13,8 @@ import { NoSuchPage } from '../ui/NoSuchPage';
 import { ProblemNotice } from '../ui/Notices';
 import { StationCaution } from '../ui/StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
-import { benches } from './benches';
+import { useInPieces } from '../ui/useInPieces';
+import { benches, fetchBench } from './benches';
 
 /** One pattern for every step: what waits, the picture with its figures, the log with the big number; the caution at the side. */
 export function Station() {
@@ -24,6 +25,7 @@ export function Station() {
   const drafts = useDrafts();
   const runs = useRuns();
   const station = stations.data?.find((s) => s.step === step);
+  useEffect(() => void fetchBench(step as Schema['StepKind']), [step]);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
   const [logged, setLogged] = useState<{ step: string; answer: Schema['EntryAnswer'] } | null>(null);
   const lots = useMemo(() => waiting.data?.lots ?? [], [waiting.data]);
@@ -44,10 +46,11 @@ export function Station() {
       loggedRun && station && lots.length > 0 ? { id: loggedRun.id, state: fromRun(loggedRun, station, lots) } : null,
     [loggedRun, station, lots],
   );
+  const drawn = useInPieces(!!station && !!waiting.data && !!drafts.data && !runs.isPending);
   const problem = stations.error ?? waiting.error ?? drafts.error;
   if (problem) return <ProblemNotice error={problem} />;
   if (stations.data && !station) return <NoSuchPage />;
-  if (!station || !waiting.data || !drafts.data || runs.isPending) return null;
+  if (!drawn || !station || !waiting.data || !drafts.data) return null;
   const here = (runs.data ?? []).filter((r) => r.craft === station.step);
   // What lies in a bath or on a rack is logged from there, and elsewhere it is taken only by who came for it, to divide it for instance; of a
   // lot that lies there only in part the rest may be logged otherwise.
@@ -65,69 +68,74 @@ export function Station() {
   const quiet = here.length > 0 && !run && !draft && !free.some((l) => l.code === search.get('lot'));
   const heading = run ? 'Log what was watched' : logWithoutRun[station.step];
   return (
-    <Box
-      sx={{
-        position: 'relative',
-        display: 'grid',
-        gap: { xs: 0.75, md: 3 },
-        gridTemplateColumns: 'minmax(0, 1fr)',
-        // The whole width is the bench's once the caution is folded.
-        '&:has(> .caution aside)': { gridTemplateColumns: { lg: 'minmax(0, 1fr) 250px' } },
-        '&:not(:has(> .caution aside)) > .caution': {
-          position: { lg: 'absolute' },
-          top: 0,
-          right: 0,
-          alignSelf: 'start',
-        },
-      }}
-    >
-      <Box sx={{ minWidth: 0, display: { xs: 'grid', md: 'block' }, gridTemplateColumns: 'minmax(0, 1fr)' }}>
-        <Typography variant="h1" sx={{ mb: { xs: 0.25, md: 1 }, fontSize: { xs: '1.4rem', md: '2rem' } }}>
-          {stepWord[station.step]}
-        </Typography>
-        {runs.error && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
-        {Bench && (
-          // On a phone the number comes first where nothing runs.
-          <Box sx={{ minWidth: 0, order: { xs: quiet ? 0 : 1, md: 0 }, mt: { xs: quiet ? 0 : 4, md: 0 } }}>
-            <Bench
-              lots={lots}
-              runs={here.filter((r) => r.id !== run?.id)}
-              wanted={search.get('lot')}
-              logRun={(r) => {
-                const state = { ...freshState(station)(), ...fromRun(r, station, lots) };
-                const of = {
-                  ...state,
-                  from: state.from ?? [],
-                  to: state.to.map((t) => ({ ...t, form: t.form ?? station.gives[0]! })),
-                };
-                void logging.go(toRequest(station.step, of, lots, air.data?.humidityPercent ?? null, r.id), state.key);
-              }}
-              logging={logging}
-            />
-          </Box>
-        )}
-        {heading && (
-          <Typography variant="h2" sx={{ mb: 1 }}>
-            {heading}
+    <Suspense fallback={null}>
+      <Box
+        sx={{
+          position: 'relative',
+          display: 'grid',
+          gap: { xs: 0.75, md: 3 },
+          gridTemplateColumns: 'minmax(0, 1fr)',
+          // The whole width is the bench's once the caution is folded.
+          '&:has(> .caution aside)': { gridTemplateColumns: { lg: 'minmax(0, 1fr) 250px' } },
+          '&:not(:has(> .caution aside)) > .caution': {
+            position: { lg: 'absolute' },
+            top: 0,
+            right: 0,
+            alignSelf: 'start',
+          },
+        }}
+      >
+        <Box sx={{ minWidth: 0, display: { xs: 'grid', md: 'block' }, gridTemplateColumns: 'minmax(0, 1fr)' }}>
+          <Typography variant="h1" sx={{ mb: { xs: 0.25, md: 1 }, fontSize: { xs: '1.4rem', md: '2rem' } }}>
+            {stepWord[station.step]}
           </Typography>
-        )}
-        <StationBench
-          key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
-          station={station}
-          lots={run || draft ? lots : free}
-          wanted={search.get('lot')}
-          draft={draft}
-          run={run}
-          quiet={quiet}
-          logged={logged?.step === station.step ? logged.answer : null}
-          onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
-          left={() => void navigate(`/station/${station.step}`, { replace: true })}
-        />
+          {runs.error && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
+          {Bench && (
+            // On a phone the number comes first where nothing runs.
+            <Box sx={{ minWidth: 0, order: { xs: quiet ? 0 : 1, md: 0 }, mt: { xs: quiet ? 0 : 4, md: 0 } }}>
+              <Bench
+                lots={lots}
+                runs={here.filter((r) => r.id !== run?.id)}
+                wanted={search.get('lot')}
+                logRun={(r) => {
+                  const state = { ...freshState(station)(), ...fromRun(r, station, lots) };
+                  const of = {
+                    ...state,
+                    from: state.from ?? [],
+                    to: state.to.map((t) => ({ ...t, form: t.form ?? station.gives[0]! })),
+                  };
+                  void logging.go(
+                    toRequest(station.step, of, lots, air.data?.humidityPercent ?? null, r.id),
+                    state.key,
+                  );
+                }}
+                logging={logging}
+              />
+            </Box>
+          )}
+          {heading && (
+            <Typography variant="h2" sx={{ mb: 1 }}>
+              {heading}
+            </Typography>
+          )}
+          <StationBench
+            key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
+            station={station}
+            lots={run || draft ? lots : free}
+            wanted={search.get('lot')}
+            draft={draft}
+            run={run}
+            quiet={quiet}
+            logged={logged?.step === station.step ? logged.answer : null}
+            onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
+            left={() => void navigate(`/station/${station.step}`, { replace: true })}
+          />
+        </Box>
+        {/* On a phone the caution comes before the work, or nobody would see it. */}
+        <Box className="caution" sx={{ alignSelf: 'start', display: 'grid', gap: 2, order: { xs: -1, lg: 0 } }}>
+          <StationCaution station={station} />
+        </Box>
       </Box>
-      {/* On a phone the caution comes before the work, or nobody would see it. */}
-      <Box className="caution" sx={{ alignSelf: 'start', display: 'grid', gap: 2, order: { xs: -1, lg: 0 } }}>
-        <StationCaution station={station} />
-      </Box>
-    </Box>
+    </Suspense>
   );
 }

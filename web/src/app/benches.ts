@@ -1,21 +1,27 @@
-import type { ComponentType } from 'react';
+import { lazy, type ComponentType } from 'react';
 import type { Schema } from '../api/client';
-import { BlendBench } from '../blending/BlendBench';
-import { CardBench } from '../carding/CardBench';
-import { CombBench } from '../combing/CombBench';
-import { PassesBench } from '../dehairing/PassesBench';
-import { RehearseBench } from '../dividing/RehearseBench';
-import { RackBench } from '../drying/RackBench';
 import type { BenchProps } from '../runs/bench';
-import { WashBench } from '../scouring/WashBench';
+
+type Step = Schema['StepKind'];
+type Bench = ComponentType<BenchProps>;
 
 /** What stands above the log at a station, beside the picture and the fields that all have. A new bench is a line here. */
-export const benches: Partial<Record<Schema['StepKind'], ComponentType<BenchProps>>> = {
-  wash: WashBench,
-  card: CardBench,
-  blend: BlendBench,
-  comb: CombBench,
-  dry: RackBench,
-  dehair: PassesBench,
-  divide: RehearseBench,
+const fetchers: Partial<Record<Step, () => Promise<Bench>>> = {
+  wash: async () => (await import('../scouring/WashBench')).WashBench,
+  card: async () => (await import('../carding/CardBench')).CardBench,
+  blend: async () => (await import('../blending/BlendBench')).BlendBench,
+  comb: async () => (await import('../combing/CombBench')).CombBench,
+  dry: async () => (await import('../drying/RackBench')).RackBench,
+  dehair: async () => (await import('../dehairing/PassesBench')).PassesBench,
+  divide: async () => (await import('../dividing/RehearseBench')).RehearseBench,
 };
+
+/** Each is fetched when its station is opened, or before that by `fetchAhead`. */
+export const benches = Object.fromEntries(
+  Object.entries(fetchers).map(([step, fetch]) => [step, lazy(async () => ({ default: await fetch() }))]),
+) as Partial<Record<Step, Bench>>;
+
+/** Fetches a station's bench while its lots are still being asked for. */
+export const fetchBench = (step: Step) => fetchers[step]?.().catch(() => undefined);
+
+export const benchFetchers: readonly (() => Promise<Bench>)[] = Object.values(fetchers);

@@ -1,12 +1,11 @@
 import { createBrowserRouter } from 'react-router';
-import { Door } from '../session/Door';
 import { Today } from '../today/Today';
 import { NoSuchPage } from '../ui/NoSuchPage';
 import { BrokenPage, Frame } from './Frame';
-import { pages } from './pages';
+import { door, pages } from './pages';
 
 export const router = createBrowserRouter([
-  { path: '/door', element: <Door /> },
+  { path: '/door', lazy: async () => ({ Component: await door() }), hydrateFallbackElement: <></> },
   {
     path: '/',
     element: <Frame />,

@@ -7,9 +7,9 @@ export function useWidth<T extends HTMLElement>(): [React.RefObject<T | null>, n
   useEffect(() => {
     const element = ref.current;
     if (!element) return;
+    // It tells the width for the first time as well, once the page is laid out anyway: asking here would lay it out once more.
     const watch = new ResizeObserver(() => setWidth(element.clientWidth));
     watch.observe(element);
-    setWidth(element.clientWidth);
     return () => watch.disconnect();
   }, []);
   return [ref, width];

@@ -1,13 +1,23 @@
+const formats = new Map<string, Intl.DateTimeFormat>();
+
+/** A format is costly to make and cheap to use: each is made once. */
+function format(language: string, zone: string, options: Intl.DateTimeFormatOptions = {}) {
+  const name = [language, zone, ...Object.keys(options)].join(' ');
+  let made = formats.get(name);
+  if (!made) formats.set(name, (made = new Intl.DateTimeFormat(language, { ...options, timeZone: zone })));
+  return made;
+}
+
 /** A clock time in the workshop's own zone. */
 export const clockOf = (time: string | number, zone: string) =>
-  new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit', timeZone: zone }).format(new Date(time));
+  format('en-GB', zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(time));
 
 /** A clock time, with the day where it is not today. */
 export const dayClockOf = (time: string | number, now: number, zone: string) => {
-  const day = (t: string | number) => new Intl.DateTimeFormat('en-CA', { timeZone: zone }).format(new Date(t));
+  const day = (t: string | number) => format('en-CA', zone).format(new Date(t));
   return day(time) === day(now)
     ? clockOf(time, zone)
-    : `${new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: zone }).format(new Date(time))} ${clockOf(time, zone)}`;
+    : `${format('en-GB', zone, { weekday: 'short' }).format(new Date(time))} ${clockOf(time, zone)}`;
 };
 
 /** How long still: seconds only near the end, hours from two on. */

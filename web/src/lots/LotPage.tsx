@@ -15,6 +15,7 @@ import { compactedWord, fibreWord, formOf, onFullDay, parentage } from '../ui/wo
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
+import { useInPieces } from '../ui/useInPieces';
 import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
 import { LotFacts } from './LotFacts';
@@ -42,16 +43,16 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
   const [noting, setNoting] = useState(false);
   const wanted = search.get('do');
   const [act, setAct] = useState<StockAct | null>(isStockAct(wanted) ? wanted : null);
-  const loaded = lot.data !== undefined;
+  const drawn = useInPieces(lot.data !== undefined);
   useEffect(() => {
-    if (!loaded || !hash) return;
+    if (!drawn || !hash) return;
     const entry = document.getElementById(hash.slice(1));
     entry?.scrollIntoView({ block: 'center' });
     entry?.focus({ preventScroll: true });
-  }, [loaded, hash]);
+  }, [drawn, hash]);
 
   if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
-  if (!lot.data) return null;
+  if (!drawn || !lot.data) return null;
   const { lot: head, staple, ribbon, entries, origins } = lot.data;
   const showEntry = (id: string) => {
     const entry = document.getElementById(id);

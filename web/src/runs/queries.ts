@@ -1,4 +1,4 @@
-import { server, type Schema } from '../api/client';
+import { type Schema } from '../api/client';
 import { again } from '../api/queries';
 
 export type Run = Schema['RunView'];
@@ -6,9 +6,6 @@ export type Call = Schema['RunCallView'];
 export type Craft = Schema['CraftView']['craft'];
 /** A run with what is particular to its craft. */
 export type RunOf<C extends Craft> = Run & { details: Extract<Schema['CraftView'], { craft: C }> };
-
-/** What runs at the benches; the live stream says when to ask again, and without it every half minute does. */
-export const useRuns = () => server.useQuery('get', '/api/runs', undefined, { refetchInterval: 30_000 });
 
 export const againRuns = () => again(['/api/runs']);
 

@@ -1,8 +1,9 @@
 import { useClockHeard, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
 import type { Schema } from '../api/client';
-import { useRuns, type Run } from './queries';
+import { type Run } from './queries';
 import { readyWord, liesWord } from './words';
+import { useRuns } from '../api/queries';
 
 const earliest = (times: (string | null)[]) =>
   times.filter((t): t is string => t !== null).sort((a, b) => Date.parse(a) - Date.parse(b))[0];

@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import { useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
-import { useSession } from '../api/queries';
-import { codesOf, useRuns, type Run } from '../runs/queries';
+import { useSession, useRuns } from '../api/queries';
+import { codesOf, type Run } from '../runs/queries';
 import { actWord, readyWord } from '../runs/words';
 import { tone, type Tone } from '../ui/theme';
 import { runningLayout, type RunningThing } from '../drawings/runningLayout';
