@@ -23,7 +23,27 @@ const views = [
   ['lot', '/lots/G-01.5'],
   ['look-over', '/lots/G-01/look-over'],
   ['routes', '/lots/X-01/routes'],
-  ['where', '/lots/G-01/where'],
+  [
+    'aim',
+    '/aim?lot=R-01.4',
+    async (p) => {
+      await p.getByLabel('Washed yarn, wraps an inch').fill('14');
+      await p.getByLabel('Angle, °', { exact: true }).fill('28');
+      const trial = p.getByRole('form', { name: 'New ply-back' });
+      for (const [wraps, angle] of [
+        ['12', '18'],
+        ['13.5', '24'],
+      ]) {
+        await trial.getByLabel('New ply-back, wraps an inch').fill(wraps);
+        await trial.getByLabel('Its angle, °').fill(angle);
+        await trial.getByLabel('Treadles for a draw').fill('3');
+        await trial.getByLabel('Of mm').fill('150');
+        await trial.getByRole('button', { name: 'Note the ply-back' }).click();
+        await p.waitForTimeout(800);
+      }
+      await p.evaluate(() => scrollTo(0, 0));
+    },
+  ],
   ['breeds', '/breeds', (p) => p.getByLabel('Find a breed').fill('wensledale')],
   ['sample-wall', '/samples'],
   ['sample-card', '/samples/SM-03'],

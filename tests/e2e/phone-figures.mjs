@@ -16,6 +16,17 @@ const context = await chromium.launchPersistentContext(profile, {
 try {
   await context.request.post(`${address}/api/session/demo`);
   const { lots } = await (await context.request.get(`${address}/api/lots`)).json();
+  // The house's own first answers are another figure (warm-start-seconds), and after a start it makes the next demo ready: on two cores both
+  // would be counted as the phone's.
+  for (const path of [
+    '/api/course',
+    '/api/course/stations',
+    '/api/runs',
+    `/api/lots/${lots[0].code}`,
+    '/api/lots?step=wash',
+  ])
+    await context.request.get(`${address}${path}`);
+  await new Promise((quiet) => setTimeout(quiet, 20_000));
   const worst = { lcp: 0, blocked: 0, accessibility: 1 };
   for (const path of ['/', `/lots/${lots[0].code}`, '/station/wash']) {
     // Signed in stays signed in: the cache is emptied and nothing else.

@@ -46,6 +46,18 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
     '/lots/R-01/compare',
     (p) => expect(p.getByRole('row', { name: /kept of what was taken/ })).toBeVisible(),
   ],
+  [
+    'aim',
+    '/aim?lot=R-01.4',
+    async (p) => {
+      await p.getByLabel('Washed yarn, wraps an inch').fill('14');
+      const trial = p.getByRole('form', { name: 'New ply-back' });
+      await trial.getByLabel('New ply-back, wraps an inch').fill('12');
+      await trial.getByLabel('Its angle, °').fill('18');
+      await trial.getByRole('button', { name: 'Note the ply-back' }).click();
+      await expect(p.getByRole('region', { name: 'read 1' })).toBeVisible();
+    },
+  ],
   ['where did it go', '/lots/G-01/where', (p) => expect(p.getByText('nobody knows')).toBeVisible()],
   ['animals', '/animals', (p) => expect(p.getByRole('link', { name: 'Bramwell' })).toBeVisible()],
   [

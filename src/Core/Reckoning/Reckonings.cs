@@ -7,6 +7,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Spinning;
 
 namespace EarthyTuft.Core.Reckoning;
 
@@ -135,5 +136,65 @@ public static class Reckonings
             "draft = supply in g/m \u00D7 1000 / yarn in tex",
             "what goes in comes out, only thinner",
             Draft.Reckon),
+        NamedReckoning.Of<TwistInput, TwistOutput>(
+            "twist",
+            "Twist of a draw",
+            "turns = ratio \u00D7 treadles / draw; of a spindle, turns of a draw / draw",
+            "what the flyer turns before the yarn winds on",
+            Twisting.ReckonTwist),
+        NamedReckoning.Of<TwistAngleInput, TwistAngleOutput>(
+            "twist-angle",
+            "The angle of a twist",
+            "tan angle = \u03C0 \u00D7 thickness \u00D7 turns",
+            "a helix on a round yarn",
+            Twisting.ReckonAngle),
+        NamedReckoning.Of<TurnsForAngleInput, TwistOutput>(
+            "turns-for-angle",
+            "Turns for an angle",
+            "turns = tan angle / (\u03C0 \u00D7 thickness)",
+            "the same helix; soft 15 to 20\u00B0, medium 20 to 28\u00B0, firm 28 to 35\u00B0, typical",
+            Twisting.ReckonTurns),
+        NamedReckoning.Of<PlyBackInput, PlyBackOutput>(
+            "ply-back",
+            "What a ply-back asks for",
+            "twist \u00D7 tan wanted / tan measured",
+            "turns go with the tangent of their angle",
+            Twisting.ReckonPlyBack),
+        NamedReckoning.Of<WrapsInput, WrapsOutput>(
+            "wraps",
+            "Thickness and class from wraps",
+            "thickness = 25.4 / wraps; classes from 18, 14, 12, 11, 9, 8 and 6 wraps",
+            "charts differ: the swatch decides",
+            Wraps.Reckon),
+        NamedReckoning.Of<WrapsToGristInput, GristOutput>(
+            "wraps-to-grist",
+            "Grist from wraps",
+            "tex = density \u00D7 \u03C0 \u00D7 thickness\u00B2 / 4 \u00D7 1000",
+            "density of yarn lightly laid, low and personal, typical",
+            Wraps.ReckonGrist),
+        NamedReckoning.Of<GristToWrapsInput, GristToWrapsOutput>(
+            "grist-to-wraps",
+            "Wraps from grist",
+            "wraps = 25.4 / \u221A(tex / 1000 \u00D7 4 / \u03C0 / density)",
+            "density of yarn lightly laid, low and personal, typical",
+            Wraps.ReckonWraps),
+        NamedReckoning.Of<PlyInput, GristOutput>(
+            "ply",
+            "Grist of a plied yarn",
+            "tex = strands \u00D7 singles tex \u00D7 (1 + take-up / 100)",
+            "take-up = (length of singles \u2212 length of yarn) / length of yarn",
+            Plying.Reckon),
+        NamedReckoning.Of<SinglesForInput, SinglesForOutput>(
+            "singles-for",
+            "Singles for a plied yarn",
+            "singles tex = tex / (strands \u00D7 (1 + take-up / 100))",
+            "take-up = (length of singles \u2212 length of yarn) / length of yarn",
+            Plying.ReckonSingles),
+        NamedReckoning.Of<SkeinInput, SkeinOutput>(
+            "skein",
+            "Grist of a skein",
+            "tex = grams / metres \u00D7 1000; metres = wraps \u00D7 round",
+            "weight over length",
+            Plying.ReckonSkein),
     ];
 }

@@ -29,6 +29,7 @@ public static class Description
         ("runs", "Work at the benches that lasts: washes, racks."),
         ("scouring", "Plans, tubs, racks and recipes."),
         ("dehairing", "Passes of dehairing with what was counted."),
+        ("spinning", "What to spin for a yarn, and what its ply-backs say."),
         ("sampling", "Samples and their wall."),
         ("breeds", "The breed book."),
         ("instruments", "Scales, bath probes and air sensors."),

@@ -20,8 +20,8 @@ public class ReckoningsTests
     });
 
     [Fact]
-    public void Names_are_unique_and_sections_4_to_11_are_there() =>
-        Assert.Equal(["regain", "reference-mass", "fibres-in-section", "finest-singles", "bath-mix", "bath-settle", "bath-cooling", "scour-batches", "drying", "dressing", "loads", "comb-ends", "comb-transfers", "blend", "draft"], Reckonings.All.Select(r => r.Name).Distinct());
+    public void Names_are_unique_and_sections_4_to_11_and_15_are_there() =>
+        Assert.Equal(["regain", "reference-mass", "fibres-in-section", "finest-singles", "bath-mix", "bath-settle", "bath-cooling", "scour-batches", "drying", "dressing", "loads", "comb-ends", "comb-transfers", "blend", "draft", "twist", "twist-angle", "turns-for-angle", "ply-back", "wraps", "wraps-to-grist", "grist-to-wraps", "ply", "singles-for", "skein"], Reckonings.All.Select(r => r.Name).Distinct());
 
     [Fact]
     public void A_named_reckoning_runs_its_function()

@@ -1741,6 +1741,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/aim': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** What to spin for a yarn, whether it can be done, and what each ply-back says about the next. */
+    post: operations['aimAtYarn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reckon': {
     parameters: {
       query?: never;
@@ -1898,6 +1915,58 @@ export interface components {
       | 'lace'
       | 'nextToSkin'
       | 'cleanLocks';
+    AimRequest: {
+      wraps: null | string;
+      /**
+       * Format: double
+       * @default 25
+       */
+      degrees: number;
+      /**
+       * Format: int32
+       * @default 2
+       */
+      plies: number;
+      structure?: components['schemas']['YarnStructure'];
+      tolerance?: components['schemas']['YarnTolerance'];
+      /** Format: uuid */
+      lotId?: null | string;
+      /** Format: double */
+      finishedDensity?: null | number;
+      /** Format: double */
+      bloomPercent?: null | number;
+      /** Format: double */
+      takeUpPercent?: null | number;
+      /**
+       * Format: double
+       * @default 0
+       */
+      extraTurnsPercent: number;
+      /** Format: double */
+      ratio?: null | number;
+      /** Format: double */
+      drawMillimetres?: null | number;
+      /** Format: double */
+      mostTreadles?: null | number;
+      trials?: null | components['schemas']['PlyBackRequest'][];
+    };
+    AimView: {
+      target: components['schemas']['YarnShape'];
+      class: string;
+      singles: components['schemas']['YarnShape'];
+      plyBack: components['schemas']['YarnShape'];
+      sentences: string[];
+      verdict: components['schemas']['CanBeSpun'];
+      against: string[];
+      standing: string[];
+      /** Format: double */
+      finishedDensity: number;
+      /** Format: double */
+      bloomPercent: number;
+      /** Format: double */
+      takeUpPercent: number;
+      trials: components['schemas']['PlyBackView'][];
+    };
     /** @enum {unknown} */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
     AnimalCard: {
@@ -2037,6 +2106,10 @@ export interface components {
       /** Format: double */
       doseGrams?: null | number;
     };
+    BecomesView: {
+      words: string;
+      yarn: components['schemas']['YarnShape'];
+    };
     BlendComponentRequest: {
       /** Format: uuid */
       lotId: string;
@@ -2159,6 +2232,8 @@ export interface components {
       breed: components['schemas']['Breed'];
       from: components['schemas']['Provenance'];
     };
+    /** @enum {unknown} */
+    CanBeSpun: 'possible' | 'hard' | 'not';
     CaptionRequest: {
       caption: string;
     };
@@ -3556,6 +3631,23 @@ export interface components {
      * @enum {unknown}
      */
     Plied: 'together' | 'chain' | 'cable';
+    PlyBackRequest: {
+      wraps: null | string;
+      /** Format: double */
+      degrees?: null | number;
+      /** Format: double */
+      treadles?: null | number;
+      /** Format: double */
+      drawMillimetres?: null | number;
+    };
+    PlyBackView: {
+      yarn: components['schemas']['YarnShape'];
+      isThere: boolean;
+      sentence: string;
+      next: string;
+      washed: string;
+      becomes: components['schemas']['BecomesView'][];
+    };
     /**
      * @default same
      * @enum {unknown}
@@ -5036,6 +5128,26 @@ export interface components {
     };
     /** @enum {unknown} */
     YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted';
+    YarnShape: {
+      /** Format: double */
+      wrapsPerInch: number;
+      /** Format: double */
+      diameterMillimetres: number;
+      /** Format: int32 */
+      plies: number;
+      /** Format: double */
+      degrees: null | number;
+    };
+    /**
+     * @default plain
+     * @enum {unknown}
+     */
+    YarnStructure: 'plain' | 'chain' | 'cable';
+    /**
+     * @default usual
+     * @enum {unknown}
+     */
+    YarnTolerance: 'usual' | 'exact' | 'loose' | 'lumps';
   };
   responses: never;
   parameters: never;
@@ -12318,6 +12430,66 @@ export interface operations {
       };
       /** @description Conflict */
       409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  aimAtYarn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AimRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['AimView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
         headers: {
           [name: string]: unknown;
         };

@@ -3,23 +3,32 @@ import type { Schema } from '../api/client';
 import { tone } from '../ui/theme';
 import { fleeceTone } from './fleeceTone';
 
-const magnified = 8;
 const top = 10;
+const pxPerMm = 96 / 25.4;
 
-/** Yarn at its measured angle and relative thickness, eight times its size, against a ruler in millimetres. */
+/** What of a yarn is drawn; without a thickness nothing is. */
+export type DrawnYarn = Pick<Schema['SampleView'], 'diameterMillimetres' | 'plies' | 'twistAngleDegrees'>;
+
+/** So many times their size, at most eight, as the thickest of several yarns has room for: what is compared is drawn at one scale. */
+export const magnifiedFor = (thickest: number, room = 70) =>
+  Math.max(1, Math.min(8, Math.floor(room / (thickest * pxPerMm))));
+
+/** Yarn at its measured angle and relative thickness, several times its size, against a ruler in millimetres. */
 export function Yarn({
   sample,
   colour,
   width = 220,
+  magnified = 8,
 }: {
-  sample: Schema['SampleView'];
+  sample: DrawnYarn;
   colour: string;
   width?: number;
+  magnified?: number;
 }) {
   const clip = useId();
   const mm = sample.diameterMillimetres;
   if (!mm) return null;
-  const px = (96 / 25.4) * magnified;
+  const px = pxPerMm * magnified;
   const d = Math.min(90, mm * px);
   const plies = sample.plies ?? 1;
   const angle = sample.twistAngleDegrees ?? 0;

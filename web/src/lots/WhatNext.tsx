@@ -59,6 +59,9 @@ export function WhatNext({
             {stepWord[s]}
           </Button>
         ))}
+        <Button size="small" component={RouterLink} to={`/aim?lot=${head.code}`}>
+          Aim at a yarn
+        </Button>
         <Button size="small" component={RouterLink} to={`/station/divide?lot=${head.code}`}>
           Divide
         </Button>

@@ -1,0 +1,87 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Spinning;
+
+namespace EarthyTuft.Web.Spinning;
+
+/// <summary>A fresh ply-back.</summary>
+/// <param name="Wraps">In an inch, as typed: "14" or "13-14".</param>
+/// <param name="Degrees">Left out where nobody read the angle.</param>
+/// <param name="Treadles">It was spun with so many for a draw.</param>
+/// <param name="DrawMillimetres">And with so long a draw.</param>
+public sealed record PlyBackRequest([property: StringLength(20)] string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null);
+
+/// <summary>A yarn that is wanted, and what was tried for it.</summary>
+/// <param name="Wraps">Of the washed yarn, in an inch, as typed: "14" or "13-14".</param>
+/// <param name="Degrees">Of the plies in it, or of the fibre where it stays singles.</param>
+/// <param name="LotId">What it is spun from; left out where that is not said.</param>
+/// <param name="FinishedDensity">Wrap density of the washed yarn in g/cm3; left out for what is typical.</param>
+/// <param name="BloomPercent">By how much the wraps fall in the wash; left out for what is typical.</param>
+/// <param name="TakeUpPercent">Length that plying takes up; left out for what is typical.</param>
+/// <param name="ExtraTurnsPercent">More turns in the singles than balance asks for.</param>
+/// <param name="Ratio">Of the whorl; left out where no tool is said.</param>
+/// <param name="DrawMillimetres">Yarn made before it winds on; left out where no tool is said.</param>
+/// <param name="MostTreadles">More for a draw are not wanted; left out for what is typical.</param>
+/// <param name="Trials">In the order in which they were made.</param>
+public sealed record AimRequest(
+    [property: StringLength(20)] string? Wraps,
+    double Degrees = 25,
+    int Plies = 2,
+    YarnStructure Structure = YarnStructure.Plain,
+    YarnTolerance Tolerance = YarnTolerance.Usual,
+    Guid? LotId = null,
+    double? FinishedDensity = null,
+    double? BloomPercent = null,
+    double? TakeUpPercent = null,
+    double ExtraTurnsPercent = 0,
+    double? Ratio = null,
+    double? DrawMillimetres = null,
+    double? MostTreadles = null,
+    [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null);
+
+/// <summary>A yarn as it is drawn.</summary>
+/// <param name="WrapsPerInch">In an inch.</param>
+/// <param name="DiameterMillimetres">One wrap.</param>
+/// <param name="Plies">Strands; one for singles.</param>
+/// <param name="Degrees">Null where nobody read the angle.</param>
+public sealed record YarnShape(double WrapsPerInch, double DiameterMillimetres, int Plies, double? Degrees);
+
+/// <summary>The same singles in another structure.</summary>
+/// <param name="Words">Which.</param>
+/// <param name="Yarn">Washed.</param>
+public sealed record BecomesView(string Words, YarnShape Yarn);
+
+/// <summary>A ply-back beside the aim.</summary>
+/// <param name="Yarn">As it was read.</param>
+/// <param name="IsThere">Near enough.</param>
+/// <param name="Sentence">How it stands.</param>
+/// <param name="Next">What to change, in words with figures; empty where nothing is to be.</param>
+/// <param name="Washed">What it would be after the wash, in the structure that is wanted.</param>
+/// <param name="Becomes">And in others.</param>
+public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, string Next, string Washed, IReadOnlyList<BecomesView> Becomes);
+
+/// <summary>What to spin for a yarn.</summary>
+/// <param name="Target">The washed yarn.</param>
+/// <param name="Class">Its class, and the one that other charts may say.</param>
+/// <param name="Singles">Each strand, under the wheel's tension.</param>
+/// <param name="PlyBack">What a fresh ply-back of two must read now.</param>
+/// <param name="Sentences">What to spin, in words.</param>
+/// <param name="Verdict">Whether it can be done.</param>
+/// <param name="Against">What is against it, with what would make it possible.</param>
+/// <param name="Standing">What it stands on: the fibre, and figures that are typical.</param>
+/// <param name="FinishedDensity">As it was reckoned with.</param>
+/// <param name="BloomPercent">As it was reckoned with.</param>
+/// <param name="TakeUpPercent">As it was reckoned with.</param>
+/// <param name="Trials">In their order.</param>
+public sealed record AimView(
+    YarnShape Target,
+    string Class,
+    YarnShape Singles,
+    YarnShape PlyBack,
+    IReadOnlyList<string> Sentences,
+    CanBeSpun Verdict,
+    IReadOnlyList<string> Against,
+    IReadOnlyList<string> Standing,
+    double FinishedDensity,
+    double BloomPercent,
+    double TakeUpPercent,
+    IReadOnlyList<PlyBackView> Trials);

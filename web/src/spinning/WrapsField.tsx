@@ -1,0 +1,30 @@
+import TextField from '@mui/material/TextField';
+
+/** Wraps in an inch: one figure, or from one to another such as 13-14. The server reads it. */
+export function WrapsField({
+  label,
+  value,
+  onChange,
+  error,
+  autoFocus,
+}: {
+  label: string;
+  value: string;
+  onChange: (text: string) => void;
+  error?: string | null;
+  autoFocus?: boolean;
+}) {
+  return (
+    <TextField
+      label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+      error={!!error}
+      helperText={error ?? '14, or 13-14'}
+      autoFocus={autoFocus}
+      sx={{ width: 250 }}
+      // No keypad of digits alone has a dash on every phone.
+      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off' } }}
+    />
+  );
+}
