@@ -12,6 +12,8 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   // Slips: a word for a number, an angle that is none, a ratio without a draw.
   const wanted = page.getByLabel('Washed yarn, wraps an inch');
   await expect(wanted).toBeFocused();
+  await page.getByRole('group', { name: 'Classes of yarn' }).getByRole('button', { name: 'sport, 13' }).click();
+  await expect(wanted).toHaveValue('13');
   await wanted.fill('thin');
   await expect(page.getByText('Write wraps as 14, or as 13-14.')).toBeVisible();
   await wanted.fill('14');
@@ -29,9 +31,11 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   const trial = page.getByRole('form', { name: 'New ply-back' });
   await trial.getByLabel('New ply-back, wraps an inch').fill('1200');
   await trial.getByLabel('Its angle, °').fill('18');
+  await trial.getByRole('button', { name: /^With 2 treadles for/ }).click();
+  await expect(trial.getByLabel('Treadles for a draw')).toHaveValue('2');
   await trial.getByLabel('Treadles for a draw').fill('3');
   await trial.getByLabel('Of mm').fill('150');
-  await page.keyboard.press('Enter');
+  await trial.getByLabel('Of mm').press('Enter');
   await expect(trial.getByText('Wraps in an inch lie between 1 and 200.')).toBeVisible();
   await expect(trial.getByLabel('Its angle, °')).toHaveValue('18');
   await trial.getByLabel('New ply-back, wraps an inch').fill('12');
@@ -41,6 +45,10 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   await expect(first.getByRole('status')).toHaveText(
     /^Draw farther: let 61 % of that fibre into a length\. 6 treadles/,
   );
+
+  // What it asks for is one tap in the next.
+  await trial.getByRole('button', { name: /^With 6 treadles for/ }).click();
+  await expect(trial.getByLabel('Treadles for a draw')).toHaveValue('6');
 
   // What was tried is still there after a reload, and on a phone.
   await page.reload();

@@ -79,7 +79,8 @@ internal static class ComparePages
     {
         var way = compared.Way;
         MassFigure Figure(double grams, double? doubt = null) => Figures.ToFigure(grams, doubt, unit, Provenance.Reckoned)!;
-        var spun = compared.Sample?.Spun;
+        var preparing = way.HoursPer100Grams?.Value;
+        var spinning = compared.Sample?.Spun is { Grams: { } grams, Minutes: { } minutes } ? minutes / 60.0 / grams * 100 : (double?)null;
         return new CompareWayView(
             name,
             way.Form,
@@ -89,8 +90,9 @@ internal static class ComparePages
             Figure(way.Made.Value, way.Made.Doubt),
             way.Rest > 0 ? Figure(way.Rest) : null,
             Figure(Math.Max(0, way.Taken.Value - way.Made.Value - way.Rest)),
-            way.HoursPer100Grams?.Value,
-            spun is { Grams: { } grams, Minutes: { } minutes } ? minutes / 60.0 / grams * 100 : null,
+            preparing,
+            spinning,
+            string.Join(", ", [preparing is { } before ? $"{Hours(before)} preparing" : "minutes not noted", .. spinning is { } after ? [$"{Hours(after)} spinning"] : Array.Empty<string>()]),
             way.Entries.Count - way.Timed,
             [.. family.Flows.Where(f => way.Entries.Contains(f.EntryId)).Select(f => f.Entry.Notes.Trim()).Where(n => n.Length > 0).Distinct()],
             [.. samples.Where(s => way.Lots.Contains(s.LotId)).Select(s => SampleView.Of(s, family.Lots[s.LotId].Code, family.Lots[s.LotId].Parentage, family.Lots[s.LotId].Fibre, unit))]);

@@ -17,6 +17,7 @@ namespace EarthyTuft.Web.Comparing;
 /// <param name="Lost">What is missing of what was taken.</param>
 /// <param name="PreparingHours">For 100 g; null where minutes are not noted at each step.</param>
 /// <param name="SpinningHours">For 100 g, joins included; null where no sample tells it.</param>
+/// <param name="Hours">Both, in words.</param>
 /// <param name="Untimed">Steps at which nobody noted the minutes.</param>
 /// <param name="Notes">What was noted at its entries: loads, passes, how it was rolled.</param>
 /// <param name="Samples">What was spun of it, the newest first.</param>
@@ -31,6 +32,7 @@ public sealed record CompareWayView(
     MassFigure Lost,
     double? PreparingHours,
     double? SpinningHours,
+    string Hours,
     int Untimed,
     IReadOnlyList<string> Notes,
     IReadOnlyList<SampleView> Samples);

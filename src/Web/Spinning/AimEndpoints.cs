@@ -15,9 +15,12 @@ public static class AimEndpoints
     /// <summary>More ply-backs nobody makes for one yarn.</summary>
     public const int MostTrials = 24;
 
+    private static readonly IReadOnlyList<YarnClassView> Classes = [.. Enum.GetValues<YarnClass>().Select(c => new YarnClassView(AimWords.Word(c), Wraps.MiddleOf(c)))];
+
     public static void MapSpinning(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/spinning").WithTags("spinning").ForMembers();
+        group.MapGet("/classes", () => TypedResults.Ok(Classes)).Named("listYarnClasses", "Classes of yarn with wraps to begin from.");
         group.MapPost("/aim", Aim).Named("aimAtYarn", "What to spin for a yarn, whether it can be done, and what each ply-back says about the next.").Changes(MemberRole.Looker);
     }
 
@@ -86,6 +89,7 @@ public static class AimEndpoints
             advice.IsThere,
             AimWords.Stands(advice),
             AimWords.Next(advice, tried, unit),
+            advice is { IsThere: false, Treadles: { } treadles, DrawMillimetres: { } draw } ? AimWords.Settings(treadles, draw, unit) : null,
             FormattableString.Invariant($"Washed, as {AimWords.Structure(wish.Structure, wish.Strands)}: about {advice.WashedWraps:0.#} WPI."),
             [.. YarnBecomes.All(wraps.PerInch, wish.BloomPercent).Select(b => new BecomesView(AimWords.Structure(b.Structure, b.Strands), Shape(b.WrapsPerInch, b.Strands, trial.Degrees)))]));
     }
@@ -104,5 +108,7 @@ public static class AimEndpoints
         wish.FinishedDensity,
         wish.BloomPercent,
         wish.TakeUpPercent,
-        trials);
+        trials,
+        // What the last ply-back asks for; where it asks for nothing, its own settings stand in the form.
+        trials.LastOrDefault() is { } last ? last.Settings : aim is { Treadles: { } treadles, DrawMillimetres: { } length } ? AimWords.Settings(treadles, length, unit) : null);
 }

@@ -55,9 +55,21 @@ public sealed record BecomesView(string Words, YarnShape Yarn);
 /// <param name="IsThere">Near enough.</param>
 /// <param name="Sentence">How it stands.</param>
 /// <param name="Next">What to change, in words with figures; empty where nothing is to be.</param>
+/// <param name="Settings">The same as figures; null where the settings were not noted, or nothing is to be changed.</param>
 /// <param name="Washed">What it would be after the wash, in the structure that is wanted.</param>
 /// <param name="Becomes">And in others.</param>
-public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, string Next, string Washed, IReadOnlyList<BecomesView> Becomes);
+public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, string Next, SettingsView? Settings, string Washed, IReadOnlyList<BecomesView> Becomes);
+
+/// <summary>Settings for the next ply-back.</summary>
+/// <param name="Treadles">For a draw.</param>
+/// <param name="DrawMillimetres">So long.</param>
+/// <param name="Words">Both.</param>
+public sealed record SettingsView(int Treadles, double DrawMillimetres, string Words);
+
+/// <summary>A class of yarn, to begin from.</summary>
+/// <param name="Words">What it is called.</param>
+/// <param name="WrapsPerInch">In its middle.</param>
+public sealed record YarnClassView(string Words, double WrapsPerInch);
 
 /// <summary>What to spin for a yarn.</summary>
 /// <param name="Target">The washed yarn.</param>
@@ -72,6 +84,7 @@ public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, 
 /// <param name="BloomPercent">As it was reckoned with.</param>
 /// <param name="TakeUpPercent">As it was reckoned with.</param>
 /// <param name="Trials">In their order.</param>
+/// <param name="Next">Settings for the next ply-back: what the last one asks for, or what was reckoned; null where no tool is said.</param>
 public sealed record AimView(
     YarnShape Target,
     string Class,
@@ -84,4 +97,5 @@ public sealed record AimView(
     double FinishedDensity,
     double BloomPercent,
     double TakeUpPercent,
-    IReadOnlyList<PlyBackView> Trials);
+    IReadOnlyList<PlyBackView> Trials,
+    SettingsView? Next);

@@ -127,7 +127,11 @@ internal static class AimWords
         return $"{grist.Write(LinearDensityUnit.Tex)} ({grist.Write(LinearDensityUnit.MetresPer100Grams)})";
     }
 
-    private static string Word(YarnClass of) => of switch
+    /// <summary>Settings in words: <c>3 treadles for 159 mm</c>.</summary>
+    public static SettingsView Settings(int treadles, double drawMillimetres, LengthUnit unit) =>
+        new(treadles, Math.Round(drawMillimetres), $"{treadles} {(treadles == 1 ? "treadle" : "treadles")} for {Figures.Length(drawMillimetres, unit)}");
+
+    public static string Word(YarnClass of) => of switch
     {
         YarnClass.DoubleKnitting => "double knitting",
         YarnClass.SuperBulky => "super bulky",

@@ -32,6 +32,7 @@ public class AimTests(House house) : IClassFixture<House>
         Assert.Equal("Draw farther: let 61 % of that fibre into a length. 6 treadles for a draw of 143 mm instead of 3 for 150 mm.", trial.GetProperty("next").GetString());
         Assert.Equal("Washed, as two-ply: about 10.9 WPI.", trial.GetProperty("washed").GetString());
         Assert.Equal(5, trial.GetProperty("becomes").GetArrayLength());
+        Assert.Equal((6, 143d), (first.GetProperty("next").GetProperty("treadles").GetInt32(), first.GetProperty("next").GetProperty("drawMillimetres").GetDouble()));
 
         var third = (await ada.Post("/api/spinning/aim", Wish([new { wraps = "12", degrees = 18 }, new { wraps = "13.5", degrees = 24 }, new { wraps = "15-16", degrees = 27 }]))).Expect(200);
         Assert.Equal([false, false, true], third.GetProperty("trials").EnumerateArray().Select(t => t.GetProperty("isThere").GetBoolean()));
@@ -51,6 +52,19 @@ public class AimTests(House house) : IClassFixture<House>
         Assert.Equal(19.6, sock.GetProperty("plyBack").GetProperty("wrapsPerInch").GetDouble());
         Assert.Equal("Too thick by 22 %.", sock.GetProperty("trials")[0].GetProperty("sentence").GetString());
         Assert.Equal("Washed, as three-ply: about 13.1 WPI.", sock.GetProperty("trials")[0].GetProperty("washed").GetString());
+    }
+
+    [Fact]
+    public async Task A_class_gives_wraps_to_begin_from()
+    {
+        var ada = await house.Register();
+        var classes = (await ada.Get("/api/spinning/classes")).EnumerateArray().ToArray();
+        Assert.Equal(["lace", "fingering", "sport", "double knitting", "worsted", "aran", "bulky", "super bulky"], classes.Select(c => c.GetProperty("words").GetString()));
+        foreach (var c in classes)
+        {
+            var aim = (await ada.Post("/api/spinning/aim", new { wraps = c.GetProperty("wrapsPerInch").GetRawText() })).Expect(200);
+            Assert.StartsWith(c.GetProperty("words").GetString()!, aim.GetProperty("class").GetString());
+        }
     }
 
     [Fact]

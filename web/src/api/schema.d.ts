@@ -1741,6 +1741,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/classes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Classes of yarn with wraps to begin from. */
+    get: operations['listYarnClasses'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/spinning/aim': {
     parameters: {
       query?: never;
@@ -1966,6 +1983,7 @@ export interface components {
       /** Format: double */
       takeUpPercent: number;
       trials: components['schemas']['PlyBackView'][];
+      next: null | components['schemas']['SettingsView'];
     };
     /** @enum {unknown} */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
@@ -2499,6 +2517,7 @@ export interface components {
       preparingHours: null | number;
       /** Format: double */
       spinningHours: null | number;
+      hours: string;
       /** Format: int32 */
       untimed: number;
       notes: string[];
@@ -3645,6 +3664,7 @@ export interface components {
       isThere: boolean;
       sentence: string;
       next: string;
+      settings: null | components['schemas']['SettingsView'];
       washed: string;
       becomes: components['schemas']['BecomesView'][];
     };
@@ -4625,6 +4645,13 @@ export interface components {
       /** @default mm */
       lengthSign: string;
     };
+    SettingsView: {
+      /** Format: int32 */
+      treadles: number;
+      /** Format: double */
+      drawMillimetres: number;
+      words: string;
+    };
     SettleRequest: {
       mass: string;
       field?: null | string;
@@ -5125,6 +5152,11 @@ export interface components {
       yourRole: components['schemas']['MemberRole'];
       people: components['schemas']['Member'][];
       timeZones: string[];
+    };
+    YarnClassView: {
+      words: string;
+      /** Format: double */
+      wrapsPerInch: number;
     };
     /** @enum {unknown} */
     YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted';
@@ -12439,6 +12471,44 @@ export interface operations {
       };
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listYarnClasses: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['YarnClassView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
         headers: {
           [name: string]: unknown;
         };

@@ -57,9 +57,9 @@ export function ComparePage() {
               preparing: w.preparingHours,
               spinning: w.spinningHours,
               kept: `${w.taken.text} gave ${w.made.text}${w.rest ? `, ${w.rest.text} noil` : ''}`,
-              hours: hoursWords(w),
+              hours: w.hours,
             }))}
-            words={page.ways.map((w) => `${w.name}: ${w.taken.text} gave ${w.made.text}, ${hoursWords(w)}.`).join(' ')}
+            words={page.ways.map((w) => `${w.name}: ${w.taken.text} gave ${w.made.text}, ${w.hours}.`).join(' ')}
           />
           <Row gap={2} sx={{ fontSize: '0.9rem', color: 'text.secondary' }}>
             <Key colour={tone('wool')}>product</Key>
@@ -100,16 +100,6 @@ export function ComparePage() {
     </Column>
   );
 }
-
-const spell = (hours: number) => (hours < 1 ? `${Math.round(hours * 60)} min` : `${hours.toFixed(1)} h`);
-
-const hoursWords = (w: Schema['CompareWayView']) =>
-  [
-    w.preparingHours !== null ? `${spell(w.preparingHours)} preparing` : 'minutes not noted',
-    w.spinningHours !== null ? `${spell(w.spinningHours)} spinning` : '',
-  ]
-    .filter(Boolean)
-    .join(', ');
 
 const Key = ({ colour, children }: { colour: string; children: string }) => (
   <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>

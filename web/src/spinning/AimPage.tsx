@@ -1,4 +1,5 @@
 import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
 import { Link as RouterLink, useSearchParams } from 'react-router';
@@ -15,7 +16,7 @@ import { useSettled } from '../ui/useSettled';
 import { parentage } from '../ui/words';
 import { Becomes } from './Becomes';
 import { NewPlyBack } from './NewPlyBack';
-import { useAim } from './queries';
+import { useAim, useYarnClasses } from './queries';
 import { structureWord, toleranceWord, verdictWord } from './words';
 import { WrapsField } from './WrapsField';
 import { YarnRow } from './YarnRow';
@@ -83,6 +84,7 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
     mostTreadles: number(state.most),
     trials: state.trials,
   };
+  const classes = useYarnClasses();
   const told = state.wraps.trim() !== '';
   const wish = frozen(body);
   const asked = useSettled(wish);
@@ -162,10 +164,19 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
         />
       </Row>
       {!told && (
-        <Typography>
-          Say how thick the washed yarn is to be. What to spin follows, what a ply-back must read while you spin, and
-          what each one says about the next.
-        </Typography>
+        <>
+          <Typography>
+            Say how thick the washed yarn is to be, or begin from a class. What to spin follows, what a ply-back must
+            read while you spin, and what each one says about the next.
+          </Typography>
+          <Row gap={1} role="group" aria-label="Classes of yarn">
+            {classes.data?.map((c) => (
+              <Button key={c.words} variant="outlined" onClick={() => set({ wraps: String(c.wrapsPerInch) })}>
+                {c.words}, {c.wrapsPerInch}
+              </Button>
+            ))}
+          </Row>
+        </>
       )}
       {view && (
         <>
@@ -195,7 +206,10 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
               </YarnRow>
             ))}
           </Column>
-          <NewPlyBack body={body} noted={(trial) => set({ trials: [...state.trials, trial] })} />
+          <NewPlyBack body={body} next={view.next} noted={(trial) => set({ trials: [...state.trials, trial] })} />
+          {view.trials.length > 0 && (
+            <Typography color="text.secondary">The ply-backs stay on this device until you take them out.</Typography>
+          )}
           <Column gap={0.5}>
             {view.sentences.map((s) => (
               <Typography key={s}>{s}</Typography>
@@ -212,7 +226,7 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
         </>
       )}
       <Row gap={1.5} sx={{ alignItems: 'start' }}>
-        <NumberField label="Ratio of the whorl" {...figure('ratio')} placeholder="11" sx={{ width: 150 }} />
+        <NumberField label="Ratio of the whorl" {...figure('ratio')} placeholder="11" sx={{ width: 185 }} />
         <NumberField label="A draw, mm" {...figure('draw', 'drawMillimetres')} placeholder="150" sx={{ width: 120 }} />
         <NumberField label="At most treadles" {...figure('most', 'mostTreadles')} placeholder="8" sx={{ width: 175 }} />
         <NumberField

@@ -12,9 +12,11 @@ import { WrapsField } from './WrapsField';
 /** A ply-back as it was read. The settings stay for the next one; it is kept only if the server reads it. */
 export function NewPlyBack({
   body,
+  next,
   noted,
 }: {
   body: Schema['AimRequest'];
+  next: Schema['SettingsView'] | null;
   noted: (trial: Schema['PlyBackRequest']) => void;
 }) {
   const before = body.trials ?? [];
@@ -73,6 +75,15 @@ export function NewPlyBack({
         error={at('drawMillimetres')}
         sx={{ width: 100 }}
       />
+      {next && (values.treadles !== String(next.treadles) || values.draw !== String(next.drawMillimetres)) && (
+        <Button
+          variant="outlined"
+          onClick={() => set({ treadles: String(next.treadles), draw: String(next.drawMillimetres) })}
+          sx={{ mt: 0.5 }}
+        >
+          With {next.words}
+        </Button>
+      )}
       <Button type="submit" variant="contained" disabled={reading.busy} sx={{ mt: 0.5 }}>
         Note the ply-back
       </Button>
