@@ -135,8 +135,8 @@ public sealed class Rehearsal
     /// <param name="pieceMillimetres">How long a piece for the fold is, above zero; null where it is spun from the end.</param>
     public double JoinsInTenMetres(double? pieceMillimetres)
     {
-        var lots = pieceMillimetres is { } piece && PiecesOf(piece) is { } pieces ? pieces : strips.Sum(p => p.Count);
-        return (lots - strips.Count) / Metres.Sum() * 10;
+        var pieces = pieceMillimetres is { } piece ? PiecesOf(piece) : null;
+        return ((pieces ?? strips.Sum(p => p.Count)) - strips.Count) / Metres.Sum() * 10;
     }
 
     /// <summary>Pieces for the fold of all strips of all plies; null where nobody measured how heavy a strip is for its length.</summary>

@@ -38,9 +38,6 @@ public sealed record TrialAdvice(
     /// <summary>Both are near enough, as far as they were read.</summary>
     public bool IsThere => Thickness == AgainstAim.There && Twist is null or AgainstAim.There;
 
-    /// <summary>So many degrees a reading can be off by.</summary>
-    public const double DegreesDoubt = 3;
-
     /// <summary>Holds a ply-back against the aim.</summary>
     /// <param name="wish">The yarn that is wanted.</param>
     /// <param name="aim">What was reckoned of it.</param>
@@ -69,7 +66,8 @@ public sealed record TrialAdvice(
 
     private static TrialAdvice Reckon(YarnWish wish, YarnAim aim, YarnTrial trial)
     {
-        var thickness = aim.WrapsTolerance is { } near ? Stand(trial.WrapsPerInch - aim.PlyBackWraps, near) : AgainstAim.There;
+        // What is less than the reading can be off by is no difference.
+        var thickness = aim.WrapsTolerance is { } near ? Stand(trial.WrapsPerInch - aim.PlyBackWraps, Math.Max(near, trial.WrapsDoubt)) : AgainstAim.There;
         var twist = trial.Degrees is { } read ? Stand(read - wish.Degrees, aim.DegreesTolerance) : (AgainstAim?)null;
         var factor = trial.Degrees is { } degrees ? Twisting.Factor(degrees, wish.Degrees) : (double?)null;
         var ratio = aim.PlyBackWraps / trial.WrapsPerInch;

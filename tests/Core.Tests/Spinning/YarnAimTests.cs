@@ -89,6 +89,9 @@ public class YarnAimTests
 
         Assert.True(TrialAdvice.Of(TwoPly, aim, new YarnTrial(15, 0.5, 26, 3, 150)).Value.IsThere);
         Assert.Equal(AgainstAim.Above, TrialAdvice.Of(TwoPly, aim, new YarnTrial(18, 0.5, 36, null, null)).Value.Thickness);
+        // Read as 12 to 16 nobody can say that it is too thick, read as 13 to 14.5 one can.
+        Assert.Equal(AgainstAim.There, TrialAdvice.Of(TwoPly, aim, new YarnTrial(14, 2, 27, null, null)).Value.Thickness);
+        Assert.Equal(AgainstAim.Below, TrialAdvice.Of(TwoPly, aim, new YarnTrial(13.75, 0.75, 27, null, null)).Value.Thickness);
         var lumpy = TwoPly with { Tolerance = YarnTolerance.Lumps };
         Assert.Equal((AgainstAim.There, AgainstAim.Below), TrialAdvice.Of(lumpy, Aim(lumpy), new YarnTrial(9, 0.5, 20, null, null)).Value is var l ? (l.Thickness, l.Twist!.Value) : default);
         Assert.Null(TrialAdvice.Of(TwoPly, aim, new YarnTrial(15, 0.5, null, 3, 150)).Value.Treadles);
