@@ -61,6 +61,8 @@ builder.Services.AddSingleton<INewsDesk>(services => services.GetRequiredService
 builder.Services.AddStorage(connection);
 builder.Services.AddScoped<RequestContext>();
 builder.Services.AddScoped<BreedBooks>();
+builder.Services.AddScoped<SkeinBook>();
+builder.Services.AddScoped<AimDesk>();
 builder.Services.AddScoped<Finder>();
 builder.Services.AddScoped<CardPlanner>();
 builder.Services.AddScoped<CombPlanner>();

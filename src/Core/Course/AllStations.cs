@@ -12,6 +12,7 @@ using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Silk;
 using EarthyTuft.Core.Skirting;
+using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.Stock;
 
@@ -37,6 +38,9 @@ public static class AllStations
         CardingStation.Definition,
         CombingStation.Definition,
         BlendingStation.Definition,
+        SpinningStations.Spin,
+        SpinningStations.Ply,
+        SpinningStations.Finish,
         StockStations.Join,
     ];
 

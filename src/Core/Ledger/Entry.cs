@@ -51,6 +51,15 @@ public enum StepKind
     /// <summary>Several lots of one kind put together, as they are.</summary>
     Join,
 
+    /// <summary>Drafted and twisted to singles.</summary>
+    Spin,
+
+    /// <summary>Strands twisted together.</summary>
+    Ply,
+
+    /// <summary>Yarn washed or steamed, so that its twist sets and it comes to rest.</summary>
+    Finish,
+
     /// <summary>Used up outside of this log: spun, felted, stuffed.</summary>
     UseUp,
 
@@ -161,6 +170,9 @@ public enum LossKind
 
     /// <summary>Dust.</summary>
     Dust,
+
+    /// <summary>Ends, breaks, and what stays on the bobbin.</summary>
+    YarnEnds,
 
     /// <summary>Locks kept for reference.</summary>
     ReferenceLocks,

@@ -45,8 +45,14 @@ public enum LotForm
     /// <summary>What stayed in the combs, kept as fibre.</summary>
     Noil,
 
-    /// <summary>Spun: it came in as yarn, to be matched or used.</summary>
+    /// <summary>Yarn: washed and at rest, or it came in as such.</summary>
     Yarn,
+
+    /// <summary>One spun strand, on its bobbin or cop.</summary>
+    Singles,
+
+    /// <summary>Strands twisted together, not washed yet.</summary>
+    Plied,
 }
 
 /// <summary>What follows from a lot's form.</summary>
@@ -63,6 +69,10 @@ public static class LotForms
     /// <summary>A preparation made on cards.</summary>
     /// <param name="form">The form.</param>
     public static bool IsCarded(this LotForm form) => form is LotForm.Cloud or LotForm.Rolag or LotForm.Batt or LotForm.Puni or LotForm.Roving;
+
+    /// <summary>Spun: singles, plied, or finished yarn.</summary>
+    /// <param name="form">The form.</param>
+    public static bool IsSpun(this LotForm form) => form is LotForm.Singles or LotForm.Plied or LotForm.Yarn;
 
     /// <summary>The preparation that the agreed moisture allowance goes by.</summary>
     /// <param name="form">The form.</param>

@@ -24,9 +24,12 @@ public static class Waiting
     /// <param name="route">The route that was chosen for it, null when none was.</param>
     /// <param name="fibre">Its fibre: seed cotton and silk caps take a road of their own.</param>
     /// <param name="grams">What it was made with, null when not known: a pinch of noil is not carded.</param>
-    /// <returns>Null when it is prepared: it waits to be sampled.</returns>
+    /// <returns>Null when it is prepared, or finished yarn: it waits for nobody.</returns>
     public static StepKind? At(LotForm form, StepKind? madeBy, double? meanStapleMillimetres, RoutePlan? route = null, Fibre fibre = Fibre.Wool, double? grams = null) =>
-        route is not null ? route.Next(form, madeBy) : form switch
+        // A route leads to a preparation; what was spun is past it.
+        form == LotForm.Singles ? StepKind.Ply
+        : form == LotForm.Plied ? StepKind.Finish
+        : route is not null ? route.Next(form, madeBy) : form switch
         {
             LotForm.Raw when fibre == Fibre.Cotton => StepKind.Gin,
             LotForm.Raw when fibre == Fibre.Silk => StepKind.PartCaps,
@@ -49,7 +52,7 @@ public static class Waiting
         LotForm.Raw or LotForm.Skirted when madeBy is { } step && AllStations.Find(step) is { OnlyMoves: true, Stage: { } sorted } => sorted,
         LotForm.Raw => 0,
         // No preparing is ahead of yarn.
-        LotForm.Yarn => CombingStation.Definition.Stage!.Value,
+        _ when form.IsSpun() => CombingStation.Definition.Stage!.Value,
         // Noil can go over the cards, whatever it was combed from.
         LotForm.Noil => CardingStation.Definition.Stage!.Value - 1,
         _ => AllStations.InOrder.Where(s => s.Finishes.Contains(form)).Select(s => s.Stage!.Value).Single(),

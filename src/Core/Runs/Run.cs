@@ -45,6 +45,9 @@ public enum RunAct
 
     /// <summary>It is done: log it.</summary>
     Log,
+
+    /// <summary>It rests until then, and is worked on after that.</summary>
+    RestUntil,
 }
 
 /// <summary>What a part of a run calls for.</summary>

@@ -43,12 +43,35 @@ public sealed record SpunFibre(double? StapleMillimetres, double? Micron, double
     public static readonly SpunFibre Unknown = new(null, null, null);
 }
 
+/// <summary>What is counted for each draw.</summary>
+public enum SpunBy
+{
+    /// <summary>Treadles of a wheel.</summary>
+    Treadles,
+
+    /// <summary>Seconds at a speed mark of an electric flyer.</summary>
+    Seconds,
+
+    /// <summary>Turns of a spindle, a quill or a great wheel as such.</summary>
+    Turns,
+}
+
 /// <summary>What it is spun on.</summary>
-/// <param name="Ratio">Turns for one treadle, above zero; one where turns are counted as such (a spindle).</param>
+/// <param name="Ratio">Turns for one treadle or one second, above zero; one where turns are counted as such (a spindle).</param>
 /// <param name="DrawMillimetres">Yarn made before it winds on, above zero.</param>
 /// <param name="MostTreadles">More than so many for a draw are not wanted, above zero.</param>
-public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTreadles = SpunOn.TypicalMost)
+/// <param name="By">What is counted.</param>
+public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTreadles = SpunOn.TypicalMost, SpunBy By = SpunBy.Treadles)
 {
+    /// <summary>More than so many for one draw are not wanted where nobody says otherwise (ours).</summary>
+    /// <param name="by">What is counted.</param>
+    public static double MostOf(SpunBy by) => by switch
+    {
+        SpunBy.Seconds => 20,
+        SpunBy.Turns => 300,
+        _ => TypicalMost,
+    };
+
     /// <summary>More treadles for one draw than these tire (ours).</summary>
     public const double TypicalMost = 8;
 }
@@ -72,6 +95,9 @@ public sealed record YarnWish(double WrapsPerInch, double Degrees, int Plies, Ya
 
     /// <summary>Length that plying takes up, in percent, zero or more.</summary>
     public double TakeUpPercent { get; init; } = TypicalTakeUp;
+
+    /// <summary>Wraps of the singles, where own skeins tell them better than densities do; null for what the densities say.</summary>
+    public double? SinglesWraps { get; init; }
 
     /// <summary>More turns in the singles than balance asks for, in percent: a tenth to a third for socks and very short fibre.</summary>
     public double ExtraTurnsPercent { get; init; }
@@ -220,10 +246,11 @@ public sealed record YarnAim(
             .Within(wish.SinglesDensity, 0.02, 1.5, "singlesDensity")
             .Within(wish.BloomPercent, 0, 100, "bloomPercent")
             .Within(wish.TakeUpPercent, 0, 50, "takeUpPercent")
-            .Within(wish.ExtraTurnsPercent, 0, 100, "extraTurnsPercent");
+            .Within(wish.ExtraTurnsPercent, 0, 100, "extraTurnsPercent")
+            .Need(wish.SinglesWraps is not { } wraps || wraps is >= Wraps.Fewest / 2 and <= Wraps.Most * 4, "wrapsPerInch", "out-of-range", "asks for singles that nobody spins");
         if (on is not null)
         {
-            guard.Within(on.Ratio, 0.1, 100, "ratio").Within(on.DrawMillimetres, 10, 3000, "drawMillimetres").Within(on.MostTreadles, 1, 200, "mostTreadles");
+            guard.Within(on.Ratio, 0.1, 100, "ratio").Within(on.DrawMillimetres, 10, 3000, "drawMillimetres").Within(on.MostTreadles, 1, 1000, "mostTreadles");
         }
 
         return guard.Then<YarnAim>(() => Reckon(wish, fibre, on));
@@ -234,8 +261,9 @@ public sealed record YarnAim(
         var strands = wish.Strands;
         var diameter = Wraps.Diameter(wish.WrapsPerInch);
         var tex = Wraps.Tex(wish.WrapsPerInch, wish.FinishedDensity);
-        var singles = Plying.SinglesTex(tex, strands, wish.TakeUpPercent);
-        var singlesWraps = Wraps.Of(singles, wish.SinglesDensity);
+        var byDensity = Plying.SinglesTex(tex, strands, wish.TakeUpPercent);
+        var singlesWraps = wish.SinglesWraps ?? Wraps.Of(byDensity, wish.SinglesDensity);
+        var singles = wish.SinglesWraps is { } known ? Wraps.Tex(known, wish.SinglesDensity) : byDensity;
         var turns = Twisting.TurnsFor(Wraps.Diameter(singlesWraps), wish.Degrees) * (1 + wish.ExtraTurnsPercent / 100);
         var fibres = fibre is { Micron: { } micron, Density: { } density } ? singles / Fineness.FibreTex(micron, density) : (double?)null;
         var (treadles, draw) = on is null ? ((int?)null, (double?)null) : Treadling(turns, on);
@@ -272,7 +300,7 @@ public sealed record YarnAim(
     public static double WashedOf(double plyBackWraps, int strands, double bloomPercent) => plyBackWraps / PlyBackOf(1, strands, bloomPercent);
 
     // Feet count whole treadles; the draw takes up the rest.
-    private static (int Treadles, double Draw) Treadling(double turns, SpunOn on)
+    internal static (int Treadles, double Draw) Treadling(double turns, SpunOn on)
     {
         var treadles = Math.Max(1, (int)Math.Round(turns * on.DrawMillimetres / 1000 / on.Ratio));
         return (treadles, treadles * on.Ratio / turns * 1000);

@@ -8,7 +8,32 @@ namespace EarthyTuft.Core.Spinning;
 /// <param name="Degrees">Above 0 and below 90; null where nobody read it.</param>
 /// <param name="Treadles">It was spun with so many for a draw, above zero; null where that was not noted.</param>
 /// <param name="DrawMillimetres">Above zero; null where that was not noted.</param>
-public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres);
+public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres)
+{
+    /// <summary>Checks a ply-back.</summary>
+    /// <param name="trial">As it was read.</param>
+    /// <returns>The same, or <c>out-of-range</c> at a field.</returns>
+    public static Result<YarnTrial> Check(YarnTrial trial)
+    {
+        var guard = new Guard().Within(trial.WrapsPerInch, Wraps.Fewest, Wraps.Most, "wrapsPerInch");
+        if (trial.Degrees is { } angle)
+        {
+            guard.Need(angle is > 0 and < 90, "degrees", "out-of-range", "must be above 0 and below 90 degrees");
+        }
+
+        if (trial.Treadles is { } treadles)
+        {
+            guard.Within(treadles, 0.1, 1000, "treadles");
+        }
+
+        if (trial.DrawMillimetres is { } draw)
+        {
+            guard.Within(draw, 10, 3000, "drawMillimetres");
+        }
+
+        return guard.Then<YarnTrial>(() => trial);
+    }
+}
 
 /// <summary>How a ply-back stands to the aim.</summary>
 public enum AgainstAim
@@ -43,26 +68,7 @@ public sealed record TrialAdvice(
     /// <param name="aim">What was reckoned of it.</param>
     /// <param name="trial">The ply-back.</param>
     /// <returns>The advice, or <c>out-of-range</c> at a field.</returns>
-    public static Result<TrialAdvice> Of(YarnWish wish, YarnAim aim, YarnTrial trial)
-    {
-        var guard = new Guard().Within(trial.WrapsPerInch, Wraps.Fewest, Wraps.Most, "wrapsPerInch");
-        if (trial.Degrees is { } angle)
-        {
-            guard.Need(angle is > 0 and < 90, "degrees", "out-of-range", "must be above 0 and below 90 degrees");
-        }
-
-        if (trial.Treadles is { } treadles)
-        {
-            guard.Within(treadles, 0.1, 1000, "treadles");
-        }
-
-        if (trial.DrawMillimetres is { } draw)
-        {
-            guard.Within(draw, 10, 3000, "drawMillimetres");
-        }
-
-        return guard.Then<TrialAdvice>(() => Reckon(wish, aim, trial));
-    }
+    public static Result<TrialAdvice> Of(YarnWish wish, YarnAim aim, YarnTrial trial) => YarnTrial.Check(trial).Then<TrialAdvice>(read => Reckon(wish, aim, read));
 
     private static TrialAdvice Reckon(YarnWish wish, YarnAim aim, YarnTrial trial)
     {
@@ -73,14 +79,14 @@ public sealed record TrialAdvice(
         var ratio = aim.PlyBackWraps / trial.WrapsPerInch;
         // A thinner yarn of the same angle wants more turns: what is corrected in thickness is corrected in twist as well.
         var turns = factor * (thickness == AgainstAim.There ? 1 : ratio);
-        var (next, draw) = trial is { Treadles: { } before, DrawMillimetres: { } length } && turns is { } more ? Next(before, length, more) : (null, null);
+        var (next, draw) = trial is { Treadles: { } before, DrawMillimetres: { } length } && turns is { } more ? Next(before, length, more) : ((int?)null, (double?)null);
         return new TrialAdvice(
             thickness, (ratio - 1) * 100, 1 / (ratio * ratio), twist, factor, next, draw, YarnAim.WashedOf(trial.WrapsPerInch, wish.Strands, wish.BloomPercent));
     }
 
     private static AgainstAim Stand(double off, double near) => Math.Abs(off) <= near + 1e-9 ? AgainstAim.There : off < 0 ? AgainstAim.Below : AgainstAim.Above;
 
-    private static (int? Treadles, double? Draw) Next(double treadles, double draw, double factor)
+    internal static (int Treadles, double Draw) Next(double treadles, double draw, double factor)
     {
         var whole = Math.Max(1, (int)Math.Round(treadles * factor));
         return (whole, draw * whole / (treadles * factor));

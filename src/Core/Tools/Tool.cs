@@ -29,6 +29,21 @@ public enum ToolKind
 
     /// <summary>A diz: a small plate with a hole to draw top through.</summary>
     Diz,
+
+    /// <summary>A treadled wheel with a flyer.</summary>
+    Wheel,
+
+    /// <summary>A flyer driven by a motor.</summary>
+    ElectricFlyer,
+
+    /// <summary>A wheel turned by hand with a pointed spindle, or a quill.</summary>
+    GreatWheel,
+
+    /// <summary>A hand spindle.</summary>
+    Spindle,
+
+    /// <summary>A niddy-noddy or a reel, to wind and measure skeins.</summary>
+    Winder,
 }
 
 /// <summary>What kinds of tools have in common.</summary>
@@ -41,6 +56,10 @@ public static class ToolKinds
     /// <summary>Whether fibre is carded on it in loads; a flick takes locks, one after another.</summary>
     /// <param name="kind">The kind.</param>
     public static bool CardsInLoads(this ToolKind kind) => kind.HasCloth() && kind != ToolKind.Flick;
+
+    /// <summary>Whether yarn is spun on it.</summary>
+    /// <param name="kind">The kind.</param>
+    public static bool Spins(this ToolKind kind) => kind is ToolKind.Wheel or ToolKind.ElectricFlyer or ToolKind.GreatWheel or ToolKind.Spindle;
 
     /// <summary>Whether it has tines to lash fibre on.</summary>
     /// <param name="kind">The kind.</param>
@@ -95,6 +114,49 @@ public sealed record Diz(double HoleMillimetres)
 {
     /// <summary>Millimetres that a hole can be wide.</summary>
     public const double Narrowest = 0.5, Widest = 30;
+}
+
+/// <summary>How yarn is drawn in: what turns slower than what.</summary>
+public enum Drive
+{
+    /// <summary>One cord drives flyer and bobbin: the bobbin runs ahead.</summary>
+    DoubleDrive,
+
+    /// <summary>The flyer is driven and the bobbin braked.</summary>
+    BobbinBraked,
+
+    /// <summary>The bobbin is driven and the flyer braked.</summary>
+    FlyerBraked,
+}
+
+/// <summary>A whorl, or a mark of speed.</summary>
+/// <param name="Name">What it is called or marked with.</param>
+/// <param name="Ratio">Turns of the flyer for one treadle; of an electric flyer for one second; above zero.</param>
+public sealed record Whorl(string Name, double Ratio)
+{
+    /// <summary>Ratios that can be.</summary>
+    public const double Least = 0.1, Greatest = 100;
+}
+
+/// <summary>What yarn is spun on.</summary>
+/// <param name="Whorls">Of a wheel or an electric flyer, the slowest first; a spindle has none.</param>
+/// <param name="Drive">Null where that is not noted, and of what has no flyer.</param>
+/// <param name="BobbinGrams">What a bobbin or a cop holds, above zero; null where nobody knows.</param>
+public sealed record Spinner(IReadOnlyList<Whorl> Whorls, Drive? Drive, double? BobbinGrams)
+{
+    /// <summary>Whorls or marks that one can have.</summary>
+    public const int MostWhorls = 16;
+
+    /// <summary>Grams that a bobbin can hold.</summary>
+    public const double LeastBobbin = 1, MostBobbin = 5000;
+}
+
+/// <summary>A skein winder.</summary>
+/// <param name="RoundMillimetres">Yarn of one round, above zero.</param>
+public sealed record Winder(double RoundMillimetres)
+{
+    /// <summary>Millimetres that a round can have.</summary>
+    public const double Least = 100, Most = 10_000;
 }
 
 /// <summary>Something seen or done to a tool: bent teeth, worn cloth, cleaned.</summary>

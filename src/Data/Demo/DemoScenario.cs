@@ -3,6 +3,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Sampling;
+using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.WeighLog;
 
 namespace EarthyTuft.Data.Demo;
@@ -35,6 +36,7 @@ internal sealed class DemoScenario
         scenario.FineAndDown();
         scenario.Goats();
         scenario.JustIn();
+        scenario.Spun();
         // Entries are told in the order they were done, as a log would have them.
         return [.. scenario.rows.GroupBy(r => r.Entry).OrderBy(g => g.First().DoneAt).SelectMany((g, i) => g.Select(r => r with { Entry = i + 1 }))];
     }
@@ -81,6 +83,21 @@ internal sealed class DemoScenario
         new("I-01", M, new(Handle.Kind, Spring.Some, Lustre.Sheen, Soundness.Sound, Tips.Whole, LockStructure.Loose, Evenness.Uneven, Coat.Double, HowMuch.None, HowMuch.Little, HowMuch.Little, FleeceColour.Grey), "Two fleeces in one.", ""),
         new("S-01", M, new(Handle.Kind, Spring.Lively, Lustre.Chalky, Soundness.Sound, Tips.Whole, LockStructure.Blocky, Evenness.Even, Coat.Single, HowMuch.Some, HowMuch.Some, HowMuch.Some, FleeceColour.White), "", "socks"),
         new("X-01", M, new(Handle.Kind, Spring.Limp, Lustre.Bright, null, Tips.Whole, LockStructure.Distinct, Evenness.Even, Coat.Single, HowMuch.Little, null, HowMuch.Little, FleeceColour.Grey), "Longer than its mother.", ""),
+    ];
+
+    /// <summary>What was measured of what was spun.</summary>
+    public static readonly IReadOnlyList<(string Lot, YarnMeasures Measured)> Yarns =
+    [
+        ("S-01.5", new(22, 0.5, null, 164, 1, YarnStructure.Plain, TwistDirection.Z)),
+        ("S-01.6", new(22, 0.5, null, 165, 1, YarnStructure.Plain, TwistDirection.Z)),
+        ("S-01.7", new(11.5, 0.5, 26, 159, 2, YarnStructure.Plain, TwistDirection.S)),
+        ("S-01.8", new(10.5, 0.5, 25, 153, null, null, null, FinishedBy.Snapped, SkeinHangs.Open)),
+        ("S-01.9", new(21, 0.5, null, 147, 1, YarnStructure.Plain, TwistDirection.Z)),
+        ("S-01.10", new(21, 0.5, null, 146, 1, YarnStructure.Plain, TwistDirection.Z)),
+        ("S-01.11", new(11, 0.5, 27, 142, 2, YarnStructure.Plain, TwistDirection.S)),
+        ("S-01.12", new(10, 0.5, 26, 137, null, null, null, FinishedBy.Snapped, SkeinHangs.Turns)),
+        ("W-01.6", new(28, 0.5, 24, 270, 1, YarnStructure.Plain, TwistDirection.Z)),
+        ("W-01.7", new(28, 0.5, null, 262, 1, YarnStructure.Plain, TwistDirection.Z)),
     ];
 
     /// <summary>Routes that were chosen, each for a lot that still has a way to go.</summary>
@@ -177,6 +194,17 @@ internal sealed class DemoScenario
         Bought(39, "L-01", Fibre.Flax, "Line flax", LotForm.Top, "fawn", 420, 14, M, 62);
         Bought(38, "T-01", Fibre.Silk, "Tussah silk", LotForm.Top, "honey", 160, 22, M, 62);
         Step(18, StepKind.Join, M, 25, 61, [Part("L-01", 60), Part("T-01", 40)], Out("J-02", LotForm.Top, 99.6));
+    }
+
+    private void Spun()
+    {
+        Step(9, StepKind.Spin, M, 190, 61, Part("S-01.4", 84), Out("S-01.5", LotForm.Singles, 41.2), Out("S-01.6", LotForm.Singles, 41.6), Loss(LossKind.YarnEnds, 0.8, Fate.Compost));
+        Step(8, StepKind.Ply, M, 60, 61, [In("S-01.5"), In("S-01.6")], Out("S-01.7", LotForm.Plied, 82.1), Loss(LossKind.YarnEnds, 0.5, Fate.Compost));
+        Step(7, StepKind.Finish, M, 25, 61, In("S-01.7"), Out("S-01.8", LotForm.Yarn, 80.9));
+        Step(6, StepKind.Spin, T, 160, 62, Part("S-01.4", 84), Out("S-01.9", LotForm.Singles, 41.8), Out("S-01.10", LotForm.Singles, 40.9), Loss(LossKind.YarnEnds, 0.9, Fate.Compost));
+        Step(5, StepKind.Ply, T, 55, 62, [In("S-01.9"), In("S-01.10")], Out("S-01.11", LotForm.Plied, 82.0), Loss(LossKind.YarnEnds, 0.6, Fate.Compost));
+        Step(4, StepKind.Finish, T, 25, 62, In("S-01.11"), Out("S-01.12", LotForm.Yarn, 80.6));
+        Step(3, StepKind.Spin, M, 230, 61, Part("W-01.5", 90), Out("W-01.6", LotForm.Singles, 44.3), Out("W-01.7", LotForm.Singles, 44.6), Loss(LossKind.YarnEnds, 0.6, Fate.Compost));
     }
 
     private void TakeIn(int daysAgo, string lot, string breed, string animal, string colour, double grams, decimal price, string who, double humidity)

@@ -5,6 +5,7 @@ using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Fibres;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.WeighLog;
 using EarthyTuft.Data.Workshops;
@@ -41,6 +42,7 @@ public static class DemoSeed
         await AddSamples(db, now, cancellationToken);
         await AddLooks(db, now, cancellationToken);
         await ChooseRoutes(db, now, cancellationToken);
+        await AddYarns(db, cancellationToken);
         return (people[0].Id, shop.Id);
     }
 
@@ -131,6 +133,13 @@ public static class DemoSeed
             db.Changes.Add(new ChangeRow { LotId = lot.Id, What = "route", From = "none", To = $"{aim.Words()}: {preparation.Words()}", Who = "Marrit", At = now.AddDays(-1).ToStored() });
         }
 
+        await db.SaveChangesAsync(cancellationToken);
+    }
+
+    private static async Task AddYarns(EarthyTuftDb db, CancellationToken cancellationToken)
+    {
+        var lots = await db.Lots.AsNoTracking().ToDictionaryAsync(l => l.Code, cancellationToken);
+        db.YarnReadings.AddRange(DemoScenario.Yarns.Select(y => new YarnReadingRow { LotId = lots[y.Lot].Id, At = lots[y.Lot].MadeAt, Who = "Marrit", Measured = StoredYarn.Of(y.Measured).Write() }));
         await db.SaveChangesAsync(cancellationToken);
     }
 

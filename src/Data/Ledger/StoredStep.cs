@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Data.Dyeing;
+using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 
 namespace EarthyTuft.Data.Ledger;
@@ -53,7 +54,7 @@ public sealed record StoredStep(
 public sealed record StoredTaking(Guid LotId, uint? Version, string? Mass, WeighingState? State, bool All = true);
 
 /// <summary>What was typed of a lot that a step makes.</summary>
-public sealed record StoredGiving(LotForm Form, string? Mass, WeighingState? State, string? Notes, decimal? Worth);
+public sealed record StoredGiving(LotForm Form, string? Mass, WeighingState? State, string? Notes, decimal? Worth, StoredTypedYarn? Yarn = null);
 
 /// <summary>What was typed of a loss.</summary>
 public sealed record StoredLosing(LossKind Kind, string? Mass, Fate? Fate, WeighingState? State, decimal? Worth);

@@ -37,8 +37,22 @@ public sealed class ToolRow : IWorkshopOwned
     /// <summary>A diz with what was seen and done to it. Throws for a tool of another kind.</summary>
     public (Diz Diz, IReadOnlyList<Upkeep> Upkeep) Diz => Kind == ToolKind.Diz ? StoredTools.Diz(Facts) : throw new InvalidOperationException($"{Name} is no diz.");
 
+    /// <summary>What yarn is spun on, with what was seen and done to it. Throws for a tool of another kind.</summary>
+    public (Spinner Spinner, IReadOnlyList<Upkeep> Upkeep) Spinner => Kind.Spins() ? StoredTools.Spinner(Facts) : throw new InvalidOperationException($"Nothing is spun on {Name}.");
+
+    /// <summary>A skein winder, with what was seen and done to it. Throws for a tool of another kind.</summary>
+    public (Winder Winder, IReadOnlyList<Upkeep> Upkeep) Winder => Kind == ToolKind.Winder ? StoredTools.Winder(Facts) : throw new InvalidOperationException($"{Name} is no winder.");
+
     /// <summary>What was seen and done to it, the oldest first; nothing is noted of tubs and racks.</summary>
-    public IReadOnlyList<Upkeep> Noted() => Kind.HasCloth() ? Cards.Upkeep : Kind.HasTines() ? Combs.Upkeep : Kind == ToolKind.Diz ? Diz.Upkeep : [];
+    public IReadOnlyList<Upkeep> Noted() => Kind switch
+    {
+        _ when Kind.HasCloth() => Cards.Upkeep,
+        _ when Kind.HasTines() => Combs.Upkeep,
+        _ when Kind.Spins() => Spinner.Upkeep,
+        ToolKind.Diz => Diz.Upkeep,
+        ToolKind.Winder => Winder.Upkeep,
+        _ => [],
+    };
 
     /// <summary>Cards, a drum, a board or a flick.</summary>
     public static ToolRow Of(string name, ToolKind kind, Cloth cloth, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = kind, Facts = StoredTools.Write(cloth, upkeep) };
@@ -49,6 +63,12 @@ public sealed class ToolRow : IWorkshopOwned
     /// <summary>A diz.</summary>
     public static ToolRow Of(string name, Diz diz, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = ToolKind.Diz, Facts = StoredTools.Write(diz, upkeep) };
 
+    /// <summary>A wheel, an electric flyer, a great wheel or a spindle.</summary>
+    public static ToolRow Of(string name, ToolKind kind, Spinner spinner, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = kind, Facts = StoredTools.Write(spinner, upkeep) };
+
+    /// <summary>A skein winder.</summary>
+    public static ToolRow Of(string name, Winder winder, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = ToolKind.Winder, Facts = StoredTools.Write(winder, upkeep) };
+
     /// <summary>Notes what was seen or done.</summary>
     public void Note(Upkeep seen)
     {
@@ -57,7 +77,9 @@ public sealed class ToolRow : IWorkshopOwned
         {
             _ when Kind.HasCloth() => StoredTools.Write(Cards.Cloth, upkeep),
             _ when Kind.HasTines() => StoredTools.Write(Combs.Tines, upkeep),
+            _ when Kind.Spins() => StoredTools.Write(Spinner.Spinner, upkeep),
             ToolKind.Diz => StoredTools.Write(Diz.Diz, upkeep),
+            ToolKind.Winder => StoredTools.Write(Winder.Winder, upkeep),
             _ => throw new InvalidOperationException($"Nothing is noted of {Name}."),
         };
     }
@@ -109,6 +131,23 @@ internal static class StoredTools
         return (new Diz(diz.HoleMillimetres), Seen(diz.Upkeep));
     }
 
+    public static string Write(Spinner spinner, IReadOnlyList<Upkeep> upkeep) =>
+        StoredPayload.Write(new StoredSpinner([.. spinner.Whorls.Select(w => new StoredWhorl(w.Name, w.Ratio))], spinner.Drive, spinner.BobbinGrams, Stored(upkeep)), Version);
+
+    public static string Write(Winder winder, IReadOnlyList<Upkeep> upkeep) => StoredPayload.Write(new StoredWinder(winder.RoundMillimetres, Stored(upkeep)), Version);
+
+    public static (Spinner, IReadOnlyList<Upkeep>) Spinner(string stored)
+    {
+        var spinner = StoredPayload.Read<StoredSpinner>(stored, Version);
+        return (new Spinner([.. spinner.Whorls.Select(w => new Whorl(w.Name, w.Ratio))], spinner.Drive, spinner.BobbinGrams), Seen(spinner.Upkeep));
+    }
+
+    public static (Winder, IReadOnlyList<Upkeep>) Winder(string stored)
+    {
+        var winder = StoredPayload.Read<StoredWinder>(stored, Version);
+        return (new Winder(winder.RoundMillimetres), Seen(winder.Upkeep));
+    }
+
     private static StoredUpkeep[] Stored(IReadOnlyList<Upkeep> upkeep) => [.. upkeep.Select(u => new StoredUpkeep(u.At, u.Who, u.What))];
 
     private static Upkeep[] Seen(IReadOnlyList<StoredUpkeep> upkeep) => [.. upkeep.Select(u => new Upkeep(u.At, u.Who, u.What))];
@@ -116,6 +155,12 @@ internal static class StoredTools
     private sealed record StoredCombs(double WidthCentimetres, int Rows, double? HeightCentimetres, IReadOnlyList<StoredUpkeep> Upkeep);
 
     private sealed record StoredDiz(double HoleMillimetres, IReadOnlyList<StoredUpkeep> Upkeep);
+
+    private sealed record StoredSpinner(IReadOnlyList<StoredWhorl> Whorls, Drive? Drive, double? BobbinGrams, IReadOnlyList<StoredUpkeep> Upkeep);
+
+    private sealed record StoredWhorl(string Name, double Ratio);
+
+    private sealed record StoredWinder(double RoundMillimetres, IReadOnlyList<StoredUpkeep> Upkeep);
 
     private sealed record StoredCards(double WidthCentimetres, double LengthCentimetres, double? TeethPerSquareInch, IReadOnlyList<StoredUpkeep> Upkeep);
 

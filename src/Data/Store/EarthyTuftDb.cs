@@ -2,6 +2,7 @@ using System.Linq.Expressions;
 using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Finding;
 using EarthyTuft.Data.Photographs;
+using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Runs;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
@@ -96,6 +97,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<MeasureRow> Measures => Set<MeasureRow>();
     public DbSet<CautionSeenRow> CautionsSeen => Set<CautionSeenRow>();
     public DbSet<PhotographRow> Photographs => Set<PhotographRow>();
+    public DbSet<YarnReadingRow> YarnReadings => Set<YarnReadingRow>();
     public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
@@ -278,6 +280,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         RunModel.Build(model);
         AnimalRow.Build(model);
         PhotographRow.Build(model);
+        YarnReadingRow.Build(model);
         Data.Finding.FindWords.Build(model);
 
         foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))

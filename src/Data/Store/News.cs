@@ -2,6 +2,7 @@ using System.Data.Common;
 using System.Runtime.CompilerServices;
 using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Photographs;
+using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Runs;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
@@ -46,6 +47,7 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
     private static readonly Dictionary<Type, News> ByRow = new()
     {
         [typeof(PhotographRow)] = News.Log,
+        [typeof(YarnReadingRow)] = News.Log,
         [typeof(AnimalRow)] = News.Log,
         [typeof(LotRow)] = News.Log,
         [typeof(EntryRow)] = News.Log,

@@ -11,6 +11,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Dyeing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Runs;
+using EarthyTuft.Web.Spinning;
 using EarthyTuft.Web.TakingIn;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -162,6 +163,11 @@ public static class LedgerEndpoints
         {
             entry.Dyeing = dyeing.ToNotes() is { IsEmpty: false } noted ? StoredDyeing.Of(noted).Write() : null;
             made.ForEach(lot => lot.Colour = string.IsNullOrWhiteSpace(dyeing.ColourName) ? lot.Colour : dyeing.ColourName.Trim());
+        }
+
+        foreach (var (lot, giving) in made.Zip(request.To))
+        {
+            YarnEndpoints.Stage(db, lot, giving.Yarn, doneAt, facts.Who);
         }
 
         db.Measures.AddRange((command.Measures ?? new Dictionary<string, double>()).Select(m => new MeasureRow { EntryId = entry.Id, Key = m.Key, Value = m.Value }));

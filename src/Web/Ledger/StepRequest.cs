@@ -4,6 +4,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Web.Dyeing;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Spinning;
 
 namespace EarthyTuft.Web.Ledger;
 
@@ -15,7 +16,9 @@ public sealed record TakingRequest(Guid LotId, uint? Version = null, [property: 
 
 /// <summary>Makes a lot.</summary>
 /// <param name="Mass">As typed; left out when nobody weighed it.</param>
-public sealed record GivingRequest(LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null, [property: Range(0, 1_000_000)] decimal? Worth = null);
+/// <param name="Yarn">Of what was spun: what was measured of it.</param>
+public sealed record GivingRequest(
+    LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null, [property: Range(0, 1_000_000)] decimal? Worth = null, YarnRequest? Yarn = null);
 
 /// <summary>Loses something.</summary>
 /// <param name="Mass">As typed; left out when it is to be found by difference.</param>

@@ -1,6 +1,7 @@
 using EarthyTuft.Data.Dyeing;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Web.Dyeing;
+using EarthyTuft.Web.Spinning;
 
 namespace EarthyTuft.Web.Ledger;
 
@@ -10,7 +11,7 @@ internal static class StoredSteps
     public static StoredStep Of(StepRequest r) => new(
         r.Step,
         [.. r.From.Select(t => new StoredTaking(t.LotId, t.Version, t.Mass, t.State, t.All))],
-        [.. r.To.Select(g => new StoredGiving(g.Form, g.Mass, g.State, g.Notes, g.Worth))],
+        [.. r.To.Select(g => new StoredGiving(g.Form, g.Mass, g.State, g.Notes, g.Worth, g.Yarn?.ToStored()))],
         r.Losses?.Select(l => new StoredLosing(l.Kind, l.Mass, l.Fate, l.State, l.Worth)).ToArray(),
         r.Gains?.Select(g => new StoredGaining(g.Kind, g.Mass)).ToArray(),
         r.DoneAt,
@@ -28,7 +29,7 @@ internal static class StoredSteps
     public static StepRequest ToRequest(this StoredStep s) => new(
         s.Step,
         [.. s.From.Select(t => new TakingRequest(t.LotId, t.Version, t.Mass, t.State, t.All))],
-        [.. s.To.Select(g => new GivingRequest(g.Form, g.Mass, g.State, g.Notes, g.Worth))],
+        [.. s.To.Select(g => new GivingRequest(g.Form, g.Mass, g.State, g.Notes, g.Worth, YarnRequest.Of(g.Yarn)))],
         s.Losses?.Select(l => new LosingRequest(l.Kind, l.Mass, l.Fate, l.State, l.Worth)).ToArray(),
         s.Gains?.Select(g => new GainingRequest(g.Kind, g.Mass)).ToArray(),
         s.DoneAt,

@@ -9,6 +9,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Blending;
@@ -17,6 +18,7 @@ using EarthyTuft.Web.Combing;
 using EarthyTuft.Web.Dividing;
 using EarthyTuft.Web.Drying;
 using EarthyTuft.Web.Scouring;
+using EarthyTuft.Web.Spinning;
 
 namespace EarthyTuft.Web.Runs;
 
@@ -85,6 +87,10 @@ public static class Crafts
             [typeof(TransferFibre), typeof(CombOneLoad), typeof(CountCombLoads), typeof(WeighCombLoad), typeof(WeighTufts), typeof(KeepEnds), typeof(WeighCombWaste), typeof(WeighSliver), typeof(CountNests)]),
         new(StepKind.Blend, typeof(BlendCraft), typeof(BlendStart), typeof(BlendView), [typeof(BlendOneLoad), typeof(CountBlendLoads), typeof(PassBlend)]),
         new(StepKind.Divide, typeof(StripCraft), typeof(StripStart), typeof(StripChartView), [typeof(TickStrip), typeof(ReplanStrips), typeof(NoteBetterEnd)]),
+        new(StepKind.Spin, typeof(SpinCraft), typeof(SpinStart), typeof(SpinView),
+            [typeof(ReadPlyBack), typeof(SitDown), typeof(StandUp), typeof(BeginBobbin), typeof(FillBobbin), typeof(CountSpun), typeof(RestSingles)]),
+        new(StepKind.Ply, typeof(PlyCraft), typeof(PlyStart), typeof(PlyingView),
+            [typeof(ReadPlyAngle), typeof(SitDown), typeof(StandUp), typeof(FillBobbin), typeof(CountSpun), typeof(RestSingles)]),
         new(StepKind.Dry, typeof(RackCraft), typeof(RackStart), typeof(RackView), [typeof(WeighRack), typeof(BelieveWeight)]),
     ];
 
@@ -117,7 +123,7 @@ public static class Crafts
         }
         else if (type.Type == typeof(RunCommand))
         {
-            Tell(type, "kind", All.SelectMany(c => c.Commands).Select(c => (c, Name(c.Name))));
+            Tell(type, "kind", All.SelectMany(c => c.Commands).Distinct().Select(c => (c, Name(c.Name))));
         }
     }
 

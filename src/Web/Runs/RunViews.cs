@@ -43,6 +43,9 @@ public sealed record RunCallView(
 /// <param name="Notes">In words.</param>
 public sealed record RunEntry(LotForm? Gives = null, string Mass = "", WeighingState? State = null, double? Minutes = null, decimal? Spent = null, string Notes = "")
 {
+    /// <summary>Of what was spun: what was measured of the first heap.</summary>
+    public Spinning.YarnRequest? Yarn { get; init; }
+
     /// <summary>What else it made, such as noil.</summary>
     public IReadOnlyList<RunHeap> More { get; init; } = [];
 
@@ -52,7 +55,8 @@ public sealed record RunEntry(LotForm? Gives = null, string Mass = "", WeighingS
 
 /// <summary>A heap that a run made beside its product.</summary>
 /// <param name="Mass">Its weight, as it would be typed.</param>
-public sealed record RunHeap(LotForm Form, string Mass);
+/// <param name="Yarn">Of what was spun: what was measured of it.</param>
+public sealed record RunHeap(LotForm Form, string Mass, Spinning.YarnRequest? Yarn = null);
 
 /// <summary>A loss that was weighed at a run.</summary>
 /// <param name="Mass">Its weight, as it would be typed.</param>

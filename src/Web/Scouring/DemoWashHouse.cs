@@ -51,7 +51,7 @@ public static class DemoWashHouse
             db.ToolLessons.Add(new ToolLessonRow { RunId = wash.Id, Part = began.Id, What = ToolLessons.Cooling(covered: false), ToolId = tub.Id, Value = rate, At = wash.StartedAt.AddMinutes(22) });
         }
 
-        // Now: the rest of a Corriedale lies in its first bath, and an Icelandic on the rack since this morning.
+        // Now: the rest of a Cheviot lies in its first bath, and an Icelandic on the rack since this morning.
         var (running, now) = await Wash("C-01.2", pan, recipe, context.Now.AddMinutes(-20));
         var bath = First(now, context.Now.AddMinutes(-14));
         var of = (BathBegan)bath.What;

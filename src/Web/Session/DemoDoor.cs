@@ -3,6 +3,8 @@ using EarthyTuft.Data.Demo;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Scouring;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Spinning;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 
@@ -68,6 +70,7 @@ public sealed class DemoDoor(IServiceProvider services, IConfiguration configura
         var (visitor, workshop) = await DemoSeed.Make(db, scoped.GetRequiredService<WorkshopScope>(), now, cancellationToken);
         DemoInstruments.Add(db, PortOf);
         await DemoWashHouse.Add(scoped, visitor, workshop, cancellationToken);
+        await DemoSpinning.Add(db, scoped.GetRequiredService<RequestContext>(), cancellationToken);
         return new DemoSeat(workshop, visitor);
     }
 

@@ -21,6 +21,7 @@ public sealed record PlyBackRequest([property: StringLength(20)] string? Wraps, 
 /// <param name="Ratio">Of the whorl; left out where no tool is said.</param>
 /// <param name="DrawMillimetres">Yarn made before it winds on; left out where no tool is said.</param>
 /// <param name="MostTreadles">More for a draw are not wanted; left out for what is typical.</param>
+/// <param name="By">What is counted for a draw; of a spindle the ratio may be left out.</param>
 /// <param name="Trials">In the order in which they were made.</param>
 public sealed record AimRequest(
     [property: StringLength(20)] string? Wraps,
@@ -36,6 +37,7 @@ public sealed record AimRequest(
     double? Ratio = null,
     double? DrawMillimetres = null,
     double? MostTreadles = null,
+    SpunBy By = SpunBy.Treadles,
     [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null);
 
 /// <summary>A yarn as it is drawn.</summary>
@@ -66,6 +68,15 @@ public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, 
 /// <param name="Words">Both.</param>
 public sealed record SettingsView(int Treadles, double DrawMillimetres, string Words);
 
+/// <summary>A simulated hand is asked to spin a little: a demo has one, to try the trail with.</summary>
+/// <param name="Seed">The same seed is the same hand.</param>
+/// <param name="Wraps">Of the singles it aims at.</param>
+/// <param name="TurnsPerMetre">That its settings would give.</param>
+public sealed record SpinnersHandRequest(int Seed, double Wraps, double TurnsPerMetre);
+
+/// <summary>What it read off its ply-back.</summary>
+public sealed record SpinnersHandView(double Wraps, double Degrees);
+
 /// <summary>A class of yarn, to begin from.</summary>
 /// <param name="Words">What it is called.</param>
 /// <param name="WrapsPerInch">In its middle.</param>
@@ -85,6 +96,8 @@ public sealed record YarnClassView(string Words, double WrapsPerInch);
 /// <param name="TakeUpPercent">As it was reckoned with.</param>
 /// <param name="Trials">In their order.</param>
 /// <param name="Next">Settings for the next ply-back: what the last one asks for, or what was reckoned; null where no tool is said.</param>
+/// <param name="ToldWraps">Wraps of the singles that this person is to aim at, who usually misses them.</param>
+/// <param name="Learned">What own skeins say of that; empty where there are none.</param>
 public sealed record AimView(
     YarnShape Target,
     string Class,
@@ -98,4 +111,6 @@ public sealed record AimView(
     double BloomPercent,
     double TakeUpPercent,
     IReadOnlyList<PlyBackView> Trials,
-    SettingsView? Next);
+    SettingsView? Next,
+    double ToldWraps,
+    string Learned);

@@ -29,7 +29,7 @@ internal static class AimWords
         yield return Invariant($"Spin singles of {aim.SinglesWraps:0.#} WPI under the wheel's tension, {Grist(aim.SinglesTex)}, with {aim.SinglesTurns:0} turns in a metre.");
         if (on is not null)
         {
-            yield return Invariant($"On this ratio: {aim.Treadles} {(aim.Treadles == 1 ? "treadle" : "treadles")} for a draw of {draw}.");
+            yield return $"{(on.By == SpunBy.Treadles ? "On this ratio" : on.By == SpunBy.Seconds ? "At this mark" : "Let it turn")}: {Counted(aim.Treadles!.Value, on.By)} for a draw of {draw}.";
         }
 
         yield return Invariant($"A fresh ply-back of two must read {aim.PlyBackWraps:0.#} WPI at {wish.Degrees:0.#}° now; washed, the {Structure(wish.Structure, wish.Strands)} is {wish.WrapsPerInch:0.#} WPI, {Grist(aim.Tex)}.");
@@ -44,18 +44,61 @@ internal static class AimWords
         }
     }
 
-    public static string Against(YarnObstacle of, LengthUnit unit) => of.What switch
+    /// <summary>So many of what is counted for a draw: <c>4 treadles</c>.</summary>
+    public static string Counted(double count, SpunBy by) => (by, count == 1) switch
+    {
+        (SpunBy.Seconds, true) => "1 second",
+        (SpunBy.Seconds, _) => Invariant($"{count:0.#} seconds"),
+        (SpunBy.Turns, true) => "1 turn",
+        (SpunBy.Turns, _) => Invariant($"{count:0.#} turns"),
+        (_, true) => "1 treadle",
+        _ => Invariant($"{count:0.#} treadles"),
+    };
+
+    private static string More(SpunBy by) => by switch
+    {
+        SpunBy.Seconds => "more seconds for a draw, a shorter draw, a faster mark or less pull",
+        SpunBy.Turns => "more turns for a draw, or a shorter draw",
+        _ => "more treadles for a draw, a shorter draw, a higher ratio or less pull",
+    };
+
+    private static string Fewer(SpunBy by) => by switch
+    {
+        SpunBy.Seconds => "fewer seconds for a draw, a longer draw, a slower mark or more pull",
+        SpunBy.Turns => "fewer turns for a draw, or a longer draw",
+        _ => "fewer treadles for a draw, a longer draw, a lower ratio or more pull",
+    };
+
+    /// <summary>What own skeins say of the aim; empty where there are none.</summary>
+    public static string Learned(LearnedAim of)
+    {
+        if (of.Own is { Finished: null, Miss: null })
+        {
+            return "";
+        }
+
+        var off = of.Aim.SinglesWraps - of.ToldWraps;
+        var told = of.Own.Miss is { } miss && Math.Abs(off) >= 0.25
+            ? Invariant($"You usually land {Math.Abs(off):0.#} WPI {(off > 0 ? "finer" : "thicker")} than you are told ({Yarns(miss.Count)}): aim at {of.ToldWraps:0.#} on the bobbin.")
+            : Invariant($"Aim at {of.ToldWraps:0.#} WPI on the bobbin.");
+        return of.Own.Finished is { } finished ? $"{told} By what became of {Yarns(finished.Count)} of yours it will then be about {Invariant($"{of.Predicted:0.#}")} WPI washed." : told;
+    }
+
+    private static string Yarns(int count) => count == 1 ? "one yarn" : $"{count} yarns";
+
+    public static string Against(YarnObstacle of, SpunBy by, LengthUnit unit) => of.What switch
     {
         AgainstYarn.FewFibres => Invariant($"Only about {of.Has:0} fibres lie side by side; {of.Bound:0} is the least that holds together. From {of.WrapsPerInch:0.#} WPI down, or with one ply fewer, it goes well."),
-        AgainstYarn.ManyTreadles => Invariant($"It takes {of.Has:0.#} treadles for a draw, more than {of.Bound:0.#}. A draw of {Figures.Length(of.DrawMillimetres!.Value, unit)} would do, or a ratio of {of.Ratio:0.#}, or one ply fewer."),
+        AgainstYarn.ManyTreadles => Invariant($"It takes {Counted(of.Has, by)} for a draw, more than {of.Bound:0.#}. A draw of {Figures.Length(of.DrawMillimetres!.Value, unit)} would do{(by == SpunBy.Treadles ? Invariant($", or a ratio of {of.Ratio:0.#}") : "")}, or one ply fewer."),
         AgainstYarn.FewTurns => Invariant($"Only {of.Has:0.#} turns hold each staple: it drifts apart, and a gap shows in the loop of the ply-back. From {of.WrapsPerInch:0.#} WPI up it holds, or with more twist."),
         AgainstYarn.SteepAngle => Invariant($"Beyond {of.Bound:0}° a yarn kinks rather than takes more twist."),
         _ => throw new ArgumentOutOfRangeException(nameof(of)),
     };
 
     /// <summary>What the figures stand on.</summary>
-    public static IEnumerable<string> Standing(LotRow? lot, SpunFibre fibre, bool isTypicalDensity, bool isTypicalBloom, YarnWish wish, LengthUnit unit)
+    public static IEnumerable<string> Standing(LotRow? lot, SpunFibre fibre, LearnedAim learned, bool isTypicalDensity, bool isTypicalBloom, LengthUnit unit)
     {
+        var (wish, own) = (learned.Wish, learned.Own);
         if (lot is not null)
         {
             var staple = fibre.StapleMillimetres is { } length ? $"a staple of {Figures.Length(length, unit)} by its locks" : "no lock measured";
@@ -63,9 +106,20 @@ internal static class AimWords
             yield return $"{lot.Code}: {staple}, {micron}.";
         }
 
-        if (isTypicalDensity || isTypicalBloom)
+        var figures = Invariant($"{wish.FinishedDensity:0.##} g in a cubic centimetre of wraps, {wish.BloomPercent:0.#} % bloom in the wash, {wish.TakeUpPercent:0.#} % taken up in plying");
+        if (own is { FinishedDensity: null, BloomPercent: null, TakeUpPercent: null } && (isTypicalDensity || isTypicalBloom))
         {
-            yield return Invariant($"Typical figures, rough until your own skeins tell: {wish.FinishedDensity:0.##} g in a cubic centimetre of wraps, {wish.BloomPercent:0.#} % bloom in the wash, {wish.TakeUpPercent:0.#} % taken up in plying.");
+            yield return $"Typical figures, rough until your own skeins tell: {figures}.";
+        }
+        else if (isTypicalDensity && isTypicalBloom)
+        {
+            string[] yours =
+            [
+                .. own.FinishedDensity is { } density ? [$"density of {Yarns(density.Count)}"] : Array.Empty<string>(),
+                .. own.BloomPercent is { } bloom ? [$"bloom of {Yarns(bloom.Count)}"] : Array.Empty<string>(),
+                .. own.TakeUpPercent is { } taken ? [$"take-up of {Yarns(taken.Count)}"] : Array.Empty<string>(),
+            ];
+            yield return $"Yours ({string.Join(", ", yours)}), the rest typical: {figures}.";
         }
     }
 
@@ -97,7 +151,7 @@ internal static class AimWords
     }
 
     /// <summary>What to change before the next one.</summary>
-    public static string Next(TrialAdvice advice, YarnTrial trial, LengthUnit unit)
+    public static string Next(TrialAdvice advice, YarnTrial trial, SpunBy by, LengthUnit unit)
     {
         if (advice.IsThere)
         {
@@ -113,9 +167,9 @@ internal static class AimWords
         // With the thickness the twist that makes the angle changes as well, so it is told whenever either is off.
         var twist = advice switch
         {
-            { Treadles: { } next, DrawMillimetres: { } draw } => Invariant($"{next} {(next == 1 ? "treadle" : "treadles")} for a draw of {Figures.Length(draw, unit)} instead of {trial.Treadles:0.#} for {Figures.Length(trial.DrawMillimetres!.Value, unit)}."),
-            { Twist: AgainstAim.Below, TwistFactor: { } more } => Invariant($"{more:0.##} times the twist: more treadles for a draw, a shorter draw, a higher ratio or less pull."),
-            { Twist: AgainstAim.Above, TwistFactor: { } less } => Invariant($"{less:0.##} times the twist: fewer treadles for a draw, a longer draw, a lower ratio or more pull."),
+            { Treadles: { } next, DrawMillimetres: { } draw } => Invariant($"{Counted(next, by)} for a draw of {Figures.Length(draw, unit)} instead of {trial.Treadles:0.#} for {Figures.Length(trial.DrawMillimetres!.Value, unit)}."),
+            { Twist: AgainstAim.Below, TwistFactor: { } more } => Invariant($"{more:0.##} times the twist: {More(by)}."),
+            { Twist: AgainstAim.Above, TwistFactor: { } less } => Invariant($"{less:0.##} times the twist: {Fewer(by)}."),
             _ => "",
         };
         return string.Join(" ", new[] { thickness, twist }.Where(w => w.Length > 0));
@@ -128,8 +182,8 @@ internal static class AimWords
     }
 
     /// <summary>Settings in words: <c>3 treadles for 159 mm</c>.</summary>
-    public static SettingsView Settings(int treadles, double drawMillimetres, LengthUnit unit) =>
-        new(treadles, Math.Round(drawMillimetres), $"{treadles} {(treadles == 1 ? "treadle" : "treadles")} for {Figures.Length(drawMillimetres, unit)}");
+    public static SettingsView Settings(int treadles, double drawMillimetres, SpunBy by, LengthUnit unit) =>
+        new(treadles, Math.Round(drawMillimetres), $"{Counted(treadles, by)} for {Figures.Length(drawMillimetres, unit)}");
 
     public static string Word(YarnClass of) => of switch
     {

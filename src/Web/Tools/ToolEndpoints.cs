@@ -64,6 +64,7 @@ public static class ToolEndpoints
         group.MapPost("/cards", Add).Named("addCards", "Adds hand cards, a drum, a board or a flick.").Changes();
         group.MapGet("/combs", ListCombs).Named("listCombs", "Combs, hackles and dizzes.");
         group.MapPost("/combs", AddCombs).Named("addCombs", "Adds combs, a hackle or a diz.").Changes();
+        SpinnerEndpoints.Map(group);
         group.MapPost("/{id:guid}/upkeep", Note).Named("noteUpkeep", "Notes what was seen or done to a tool.").Changes().ProducesProblem(404);
         group.MapDelete("/{id:guid}", Retire).Named("retireTool", "Puts a tool away; what it was used for stays.").Changes().ProducesProblem(404);
     }
@@ -166,7 +167,7 @@ public static class ToolEndpoints
     private static Result<Length> Side(string typed, string field) => Size(typed, field, Cloth.LeastSide * 10, Cloth.MostSide * 10, LengthUnit.Centimetre);
 
     // Bounds in millimetres; a diz of 0 mm is refused as any other size that cannot be.
-    private static Result<Length> Size(string? typed, string field, double least, double most, LengthUnit unit)
+    internal static Result<Length> Size(string? typed, string field, double least, double most, LengthUnit unit)
     {
         var length = Length.Read(typed, field, most, unit);
         return length.IsRefused ? length.Refusals.Any(r => r.Code == "out-of-range") ? OutOfRange() : length : length.Value.Millimetres >= least ? length : OutOfRange();
@@ -180,7 +181,7 @@ public static class ToolEndpoints
 
     private static double Centimetres(Length length) => Math.Round(length.Millimetres / 10, 2);
 
-    private static UpkeepView[] Seen(ToolRow row) => [.. row.Noted().Reverse().Select(u => new UpkeepView(u.At, u.Who, u.What))];
+    internal static UpkeepView[] Seen(ToolRow row) => [.. row.Noted().Reverse().Select(u => new UpkeepView(u.At, u.Who, u.What))];
 
     internal static CombsView ViewCombs(ToolRow row) => row.Kind == ToolKind.Diz
         ? new CombsView(row.Id, row.Name, row.Kind, null, null, null, row.Diz.Diz.HoleMillimetres, Seen(row))

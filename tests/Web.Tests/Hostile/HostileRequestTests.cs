@@ -256,6 +256,7 @@ public partial class HostileRequestTests(House house) : IClassFixture<House>
             "runId" => "runs",
             "bath" or "eventId" => "baths",
             "weight" => "weights",
+            "reading" => "readings",
             _ => "lots",
         };
 

@@ -27,7 +27,7 @@ public class RoleMatrixTests(House house) : IClassFixture<House>
     ];
 
     /// <summary>Sent like a change, but nothing of the workshop's is changed by it; or one's own leaving.</summary>
-    private static readonly string[] LookersMay = ["POST /api/scouring/plan", "POST /api/carding/plan", "POST /api/combing/plan", "POST /api/blending/plan", "POST /api/dividing/rehearse", "POST /api/dividing/sizes", "POST /api/photographs/colours", "POST /api/spinning/aim", "POST /api/scouring/after/{code}", "PUT /api/course/cautions/{step}", "PUT /api/course/motion", "DELETE /api/workshop/people/{id}"];
+    private static readonly string[] LookersMay = ["POST /api/scouring/plan", "POST /api/carding/plan", "POST /api/combing/plan", "POST /api/blending/plan", "POST /api/dividing/rehearse", "POST /api/dividing/sizes", "POST /api/photographs/colours", "POST /api/spinning/aim", "POST /api/spinning/hand", "POST /api/spinning/ply", "POST /api/spinning/enough", "POST /api/scouring/after/{code}", "PUT /api/course/cautions/{step}", "PUT /api/course/motion", "DELETE /api/workshop/people/{id}"];
 
     private static readonly string[] NotInDemos =
     [

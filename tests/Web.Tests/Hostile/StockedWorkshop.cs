@@ -35,6 +35,16 @@ internal static class StockedWorkshop
         var (silk, _) = await person.TakeIn(new { mass = "40", form = "top", fibre = "silk", colour = "gold" });
         (await person.Post("/api/runs", new { craft = "blend", by = "weight", most = "20", components = new[] { new { lotId = white, amount = "80" }, new { lotId = silk, amount = "20" } } })).Expect(200);
         (await person.Post("/api/runs", new { craft = "divide", chart = new { colours = new object[] { new { name = "a", lotId = silk }, new { name = "b", colour = "woad" } }, repeat = "a b", strip = "2", plies = new[] { new { order = "same" } } } })).Expect(200);
+        var wheel = (await person.Send(HttpMethod.Post, "/api/tools/spinners", new { name = "wheel", kind = "wheel", bobbin = "90", whorls = new[] { new { name = "small", ratio = 11 } } })).Expect(200).GetProperty("id").GetGuid();
+        (await person.Send(HttpMethod.Post, "/api/tools/spinners", new { name = "niddy-noddy", kind = "winder", round = "150" })).Expect(200);
+        var (batts, _) = await person.TakeIn(new { mass = "150", form = "batt" });
+        var spun = (await person.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", lotId = batts, ratio = 11, drawMillimetres = 150 }, toolId = wheel, whorl = "small", mass = "50" })).Expect(200).GetProperty("id").GetGuid();
+        (await Running.Tap(person, spun, new { kind = "readPlyBack", wraps = "13-14", degrees = 24 })).Expect(200);
+        (await Running.Tap(person, spun, new { kind = "fillBobbin", mass = "20", length = "90" })).Expect(200);
+        var (bobbin, _) = await person.Log(new { step = "spin", from = new[] { new { lotId = batts, mass = "50", all = false } }, to = new[] { new { form = "singles", mass = "49", yarn = new { wraps = "28", length = "240", direction = "z" } } } });
+        var (skein, _) = await person.Log(new { step = "ply", from = new[] { new { lotId = bobbin, mass = "25", all = false } }, to = new[] { new { form = "plied", mass = "24", yarn = new { wraps = "15", length = "58", plies = 2 } } } });
+        await person.Log(new { step = "finish", from = new[] { new { lotId = skein } }, to = new[] { new { form = "yarn", mass = "23.5", yarn = new { wraps = "14", length = "56", finishedBy = "snapped" } } } });
+        (await person.Post("/api/runs", new { craft = "ply", lotIds = new[] { bobbin } })).Expect(200);
         var rack = (await person.Send(HttpMethod.Post, "/api/scouring/racks", new { name = "loft", areaSquareMetres = 1.5 })).Expect(200).GetProperty("id").GetGuid();
         (await person.Send(HttpMethod.Post, "/api/scouring/recipes", new { name = "Gently", wish = new { school = "handHot", minutes = 20 } })).Expect(200);
         (await person.Send(HttpMethod.Post, "/api/instruments", new { kind = "probe", name = "probe", host = "127.0.0.1", port = 9, on = false })).Expect(200);

@@ -9,6 +9,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Blending;
 using EarthyTuft.Data.Carding;
@@ -18,6 +19,7 @@ using EarthyTuft.Data.Drying;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Scouring;
+using EarthyTuft.Data.Spinning;
 using Xunit;
 
 namespace EarthyTuft.Web.Tests.Upgrade;
@@ -99,6 +101,23 @@ public class StoredPayloadTests
         Assert.All(torn, e => Assert.Equivalent(e, StoredStrips.Read(StoredStrips.Row(new RunEvent<StripEvent>(Guid.NewGuid(), At, e), "Ada")), strict: true));
         CardEvent[] came = [new ProductsCounted(new CardProducts(24, 1.9, true, 6, ProductsKept.Bundled, 3), "1.9 g"), new CardWasteWeighed(LossKind.CardWaste, 4, "4")];
         Assert.All(came, e => Assert.Equal(e, StoredCard.Read(StoredCard.Row(new RunEvent<CardEvent>(Guid.NewGuid(), At, e), "Ada"))));
+        var spinning = new SpinPlan(new YarnWish(14, 28, 2, YarnStructure.Plain, YarnTolerance.Loose) { BloomPercent = 7, SinglesWraps = 27.5 }, new SpunFibre(118, 33, 1.31), new SpunOn(11, 150, 8, SpunBy.Seconds), "small", 27.3, 14.1);
+        Assert.Equal(spinning, StoredSpin.SpinPlan(StoredSpin.Write(spinning)));
+        var plying = new PlyPlan(YarnStructure.Cable, 4, 28, 13.5, TwistDirection.S, null, PlyFrom.CoredBall, [new PlyStrand(Guid.NewGuid(), "F-01.2", Fibre.Silk, 135, 180, TwistDirection.Z)], 3);
+        Assert.Equivalent(plying, StoredSpin.PlyPlan(StoredSpin.Write(plying)), strict: true);
+        SpinEvent[] spun =
+        [
+            new PlyBackRead(new YarnTrial(13.5, 0.5, 24, 4, 150), "13-14", "smaller whorl"), new HandsOn(), new HandsOff(), new BobbinBegun(TwistDirection.Z, "light pull"),
+            new BobbinFilled(41, new YarnMeasures(28, 0.5, 27, 180, 1, YarnStructure.Plain, TwistDirection.Z), "41", "28"), new SpunCounted(SpunTally.Neps, 9, 20), new RestBegun(12), new PlyAngleRead(18, 5, 200),
+        ];
+        Assert.All(spun, e => Assert.Equal(e, StoredSpin.Read(StoredSpin.Row(new RunEvent<SpinEvent>(Guid.NewGuid(), At, e), "Ada"))));
+        var yarn = new YarnMeasures(11, 0.5, 27, 160, 2, YarnStructure.Chain, TwistDirection.S, FinishedBy.Snapped, SkeinHangs.Turns);
+        Assert.Equal(yarn, StoredYarn.Read(StoredYarn.Of(yarn).Write()));
+        var wheel = ToolRow.Of("wheel", ToolKind.Wheel, new Spinner([new Whorl("small", 11)], Drive.FlyerBraked, 90), []);
+        wheel.Note(new Upkeep(At, "Ada", "oiled"));
+        Assert.Equal((new Whorl("small", 11), Drive.FlyerBraked, 90.0, 1), (Assert.Single(wheel.Spinner.Spinner.Whorls), wheel.Spinner.Spinner.Drive, wheel.Spinner.Spinner.BobbinGrams, wheel.Noted().Count));
+        Assert.Equal(new Winder(1500), ToolRow.Of("niddy-noddy", new Winder(1500), []).Winder.Winder);
+        Assert.Throws<InvalidOperationException>(() => wheel.Winder);
         var hackle = ToolRow.Of("hackle", ToolKind.Hackle, new Tines(30, 1, 12), []);
         hackle.Note(new Upkeep(At, "Ada", "two bent"));
         Assert.Equal((new Tines(30, 1, 12), new Upkeep(At, "Ada", "two bent")), (hackle.Combs.Tines, Assert.Single(hackle.Noted())));

@@ -37,10 +37,14 @@ export const refreshTools = () =>
     '/api/scouring',
     '/api/tools/cards',
     '/api/tools/combs',
+    '/api/tools/spinners',
     '/api/instruments',
     '/api/breeds',
     '/api/breeds/search',
   ]);
+
+/** Wheels, spindles and winders: where yarn is spun, plied and measured. */
+export const useSpinners = () => server.useQuery('get', '/api/tools/spinners');
 
 const course = server.queryOptions('get', '/api/course', undefined, { refetchInterval: 30_000 });
 

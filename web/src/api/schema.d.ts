@@ -1484,6 +1484,24 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/tools/spinners': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Wheels, electric flyers, spindles and skein winders. */
+    get: operations['listSpinners'];
+    put?: never;
+    /** Adds a wheel, an electric flyer, a spindle or a skein winder. */
+    post: operations['addSpinner'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/tools/{id}/upkeep': {
     parameters: {
       query?: never;
@@ -1775,6 +1793,109 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/hand': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** In a demo: what a simulated hand reads off a ply-back of its own. */
+    post: operations['spinByHand'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/spinning/ply': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** What plying gives, and how to do it. */
+    post: operations['planPlying'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/spinning/enough': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** From yarn back to prepared and raw fibre, against what is there. */
+    post: operations['isItEnough'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/spinning/faults': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What goes wrong, and what to look at first, with this lot's own facts. */
+    get: operations['listYarnFaults'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/yarn': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What was measured of a lot of yarn, and what follows. */
+    get: operations['readYarn'];
+    put?: never;
+    /** Notes what was measured of a lot of yarn. */
+    post: operations['measureYarn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/lots/{id}/yarn/{reading}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Takes a reading of yarn back as a slip; it stays readable. */
+    delete: operations['withdrawYarnReading'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reckon': {
     parameters: {
       query?: never;
@@ -1965,6 +2086,7 @@ export interface components {
       drawMillimetres?: null | number;
       /** Format: double */
       mostTreadles?: null | number;
+      by?: components['schemas']['SpunBy'];
       trials?: null | components['schemas']['PlyBackRequest'][];
     };
     AimView: {
@@ -1984,6 +2106,9 @@ export interface components {
       takeUpPercent: number;
       trials: components['schemas']['PlyBackView'][];
       next: null | components['schemas']['SettingsView'];
+      /** Format: double */
+      toldWraps: number;
+      learned: string;
     };
     /** @enum {unknown} */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
@@ -2228,6 +2353,19 @@ export interface components {
       /** Format: date-time */
       startedAt?: null | string;
     };
+    BobbinView: {
+      /** Format: uuid */
+      event: string;
+      direction: null | components['schemas']['TwistDirection'];
+      mass: null | components['schemas']['MassFigure'];
+      length: string;
+      /** Format: double */
+      metres: null | number;
+      words: string;
+      /** Format: double */
+      fill: null | number;
+      caution: string;
+    };
     Breed: {
       name: string;
       fibre: components['schemas']['Fibre'];
@@ -2387,6 +2525,13 @@ export interface components {
       staple: null | string;
       products: components['schemas']['ClipProductView'][];
       left: null | components['schemas']['MassFigure'];
+    };
+    ClockView: {
+      /** Format: double */
+      minutes: number;
+      /** Format: date-time */
+      since: null | string;
+      pace: string;
     };
     /**
      * @default single
@@ -2577,12 +2722,20 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
+    CountView: {
+      of: components['schemas']['SpunTally'];
+      /** Format: int32 */
+      count: number;
+      words: string;
+    };
     CraftView:
       | components['schemas']['CraftViewWashView']
       | components['schemas']['CraftViewCardView']
       | components['schemas']['CraftViewCombView']
       | components['schemas']['CraftViewBlendView']
       | components['schemas']['CraftViewStripChartView']
+      | components['schemas']['CraftViewSpinView']
+      | components['schemas']['CraftViewPlyingView']
       | components['schemas']['CraftViewRackView'];
     CraftViewBlendView: {
       /** @enum {string} */
@@ -2669,6 +2822,20 @@ export interface components {
       /** Format: uuid */
       lastEvent: null | string;
     };
+    CraftViewPlyingView: {
+      /** @enum {string} */
+      craft: 'ply';
+      tool: null | string;
+      plan: components['schemas']['PlyPlanView'];
+      angles: components['schemas']['PlyAngleView'][];
+      clock: components['schemas']['ClockView'];
+      skeins: components['schemas']['BobbinView'][];
+      counts: components['schemas']['CountView'][];
+      sentences: string[];
+      by: components['schemas']['SpunBy'];
+      /** Format: uuid */
+      lastEvent: null | string;
+    };
     CraftViewRackView: {
       /** @enum {string} */
       craft: 'dry';
@@ -2694,6 +2861,22 @@ export interface components {
       axis: components['schemas']['MassAxis'];
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
+    };
+    CraftViewSpinView: {
+      /** @enum {string} */
+      craft: 'spin';
+      tool: null | string;
+      aim: components['schemas']['AimView'];
+      trail: components['schemas']['TrailView'][];
+      clock: components['schemas']['ClockView'];
+      begun: null | components['schemas']['TwistDirection'];
+      bobbins: components['schemas']['BobbinView'][];
+      counts: components['schemas']['CountView'][];
+      sentences: string[];
+      resume: string[];
+      by: components['schemas']['SpunBy'];
+      /** Format: uuid */
+      lastEvent: null | string;
     };
     CraftViewStripChartView: {
       /** @enum {string} */
@@ -2807,6 +2990,8 @@ export interface components {
     DrawnOff: 'diz' | 'hand' | 'fromComb';
     /** @enum {unknown} */
     DriedHow: 'shade' | 'sun' | 'rack' | 'hung' | 'heat';
+    /** @enum {unknown} */
+    Drive: 'doubleDrive' | 'bobbinBraked' | 'flyerBraked';
     DyePortion: {
       of: string;
       mass: components['schemas']['MassFigure'];
@@ -2829,6 +3014,30 @@ export interface components {
       colourAfter: string;
       dried: null | components['schemas']['DriedHow'];
       portions: components['schemas']['DyePortion'][];
+    };
+    EnoughRequest: {
+      wraps: null | string;
+      length?: null | string;
+      /**
+       * Format: int32
+       * @default 2
+       */
+      plies: number;
+      /** Format: uuid */
+      lotId?: null | string;
+      /**
+       * Format: double
+       * @default 10
+       */
+      spare: number;
+    };
+    EnoughView: {
+      yarn: null | components['schemas']['MassFigure'];
+      prepared: null | components['schemas']['MassFigure'];
+      preparedNineInTen: null | components['schemas']['MassFigure'];
+      isEnough: null | boolean;
+      sentences: string[];
+      sufficesFor: string[];
     };
     EntryAnswer: {
       kept: boolean;
@@ -2866,6 +3075,15 @@ export interface components {
     Evenness: 'even' | 'graded' | 'uneven';
     /** @enum {unknown} */
     Fate: 'compost' | 'mulch' | 'sown' | 'keptAsStock' | 'keptAsLowerGrade' | 'discarded' | 'givenAway';
+    FaultCheckView: {
+      words: string;
+      own: boolean;
+    };
+    FaultView: {
+      fault: components['schemas']['YarnFault'];
+      symptom: string;
+      checks: components['schemas']['FaultCheckView'][];
+    };
     /**
      * @default moderately
      * @enum {unknown}
@@ -2925,6 +3143,8 @@ export interface components {
       /** Format: double */
       minutes: number;
     };
+    /** @enum {unknown} */
+    FinishedBy: 'warmSoak' | 'snapped' | 'weighted' | 'simmered' | 'steamed' | 'fulled';
     FinishedWash: {
       /** Format: date-time */
       startedAt: string;
@@ -3009,6 +3229,7 @@ export interface components {
       notes?: null | string;
       /** Format: double */
       worth?: null | number;
+      yarn?: null | components['schemas']['YarnRequest'];
     };
     HandAnswer: {
       said: string;
@@ -3283,6 +3504,7 @@ export interface components {
       | 'seedAndTrash'
       | 'gum'
       | 'dust'
+      | 'yarnEnds'
       | 'referenceLocks'
       | 'spilled'
       | 'other';
@@ -3316,7 +3538,9 @@ export interface components {
       | 'roving'
       | 'top'
       | 'noil'
-      | 'yarn';
+      | 'yarn'
+      | 'singles'
+      | 'plied';
     LotHead: {
       /** Format: uuid */
       id: string;
@@ -3650,6 +3874,12 @@ export interface components {
      * @enum {unknown}
      */
     Plied: 'together' | 'chain' | 'cable';
+    PlyAngleView: {
+      /** Format: double */
+      degrees: number;
+      isThere: boolean;
+      sentence: string;
+    };
     PlyBackRequest: {
       wraps: null | string;
       /** Format: double */
@@ -3669,10 +3899,25 @@ export interface components {
       becomes: components['schemas']['BecomesView'][];
     };
     /**
+     * @default bobbins
+     * @enum {unknown}
+     */
+    PlyFrom: 'bobbins' | 'coredBall' | 'cakeEnds' | 'hand';
+    /**
      * @default same
      * @enum {unknown}
      */
     PlyOrder: 'same' | 'offset' | 'mirrored' | 'own' | 'plain';
+    PlyPlanView: {
+      fresh: components['schemas']['YarnShape'];
+      washed: components['schemas']['YarnShape'];
+      direction: components['schemas']['TwistDirection'];
+      strands: components['schemas']['PlyStrandView'][];
+      sentences: string[];
+      cautions: string[];
+      becomes: components['schemas']['BecomesView'][];
+      settings: null | components['schemas']['SettingsView'];
+    };
     PlyRequest: {
       order?: components['schemas']['PlyOrder'];
       /**
@@ -3683,6 +3928,43 @@ export interface components {
       own?: null | string;
       plain?: null | string;
       masses?: null | string[];
+    };
+    PlyStart: {
+      lotIds: string[];
+      /**
+       * Format: int32
+       * @default 2
+       */
+      plies: number;
+      structure?: components['schemas']['YarnStructure'];
+      /**
+       * Format: double
+       * @default 25
+       */
+      degrees: number;
+      wraps?: null | string;
+      direction?: null | components['schemas']['TwistDirection'];
+      from?: components['schemas']['PlyFrom'];
+      /** Format: uuid */
+      toolId?: null | string;
+      /** Format: double */
+      ratio?: null | number;
+      /** Format: double */
+      drawMillimetres?: null | number;
+      by?: components['schemas']['SpunBy'];
+      /** Format: double */
+      takeUpPercent?: null | number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    PlyStrandView: {
+      code: string;
+      mass: null | components['schemas']['MassFigure'];
+      length: string;
+      /** Format: double */
+      metres: null | number;
+      direction: null | components['schemas']['TwistDirection'];
+      left: string;
     };
     PlyView: {
       strips: components['schemas']['StripView'][];
@@ -3976,7 +4258,7 @@ export interface components {
       labelStep: number;
     };
     /** @enum {unknown} */
-    RunAct: 'whenYouLike' | 'liftAt' | 'liftBy' | 'cannotTell' | 'dryAt' | 'weighAgain' | 'log';
+    RunAct: 'whenYouLike' | 'liftAt' | 'liftBy' | 'cannotTell' | 'dryAt' | 'weighAgain' | 'log' | 'restUntil';
     RunCallView: {
       /** Format: uuid */
       part: string;
@@ -4023,6 +4305,14 @@ export interface components {
       | components['schemas']['RunCommandTickStrip']
       | components['schemas']['RunCommandReplanStrips']
       | components['schemas']['RunCommandNoteBetterEnd']
+      | components['schemas']['RunCommandReadPlyBack']
+      | components['schemas']['RunCommandSitDown']
+      | components['schemas']['RunCommandStandUp']
+      | components['schemas']['RunCommandBeginBobbin']
+      | components['schemas']['RunCommandFillBobbin']
+      | components['schemas']['RunCommandCountSpun']
+      | components['schemas']['RunCommandRestSingles']
+      | components['schemas']['RunCommandReadPlyAngle']
       | components['schemas']['RunCommandWeighRack']
       | components['schemas']['RunCommandBelieveWeight'];
     RunCommandBeginBath: {
@@ -4036,6 +4326,14 @@ export interface components {
       probeId?: null | string;
       temperature?: null | string;
       air?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandBeginBobbin: {
+      /** @enum {string} */
+      kind: 'beginBobbin';
+      direction: components['schemas']['TwistDirection'];
+      settings?: null | string;
       /** Format: date-time */
       at?: null | string;
     };
@@ -4132,6 +4430,33 @@ export interface components {
       /** Format: date-time */
       at?: null | string;
     };
+    RunCommandCountSpun: {
+      /** @enum {string} */
+      kind: 'countSpun';
+      of: components['schemas']['SpunTally'];
+      /**
+       * Format: int32
+       * @default 1
+       */
+      count: number;
+      /** Format: double */
+      metres?: null | number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandFillBobbin: {
+      /** @enum {string} */
+      kind: 'fillBobbin';
+      mass?: null | string;
+      length?: null | string;
+      /** Format: double */
+      roundMillimetres?: null | number;
+      wraps?: null | string;
+      /** Format: double */
+      degrees?: null | number;
+      /** Format: date-time */
+      at?: null | string;
+    };
     RunCommandHangProbe: {
       /** @enum {string} */
       kind: 'hangProbe';
@@ -4181,11 +4506,57 @@ export interface components {
       /** Format: date-time */
       at?: null | string;
     };
+    RunCommandReadPlyAngle: {
+      /** @enum {string} */
+      kind: 'readPlyAngle';
+      /** Format: double */
+      degrees: number;
+      /** Format: double */
+      treadles?: null | number;
+      /** Format: double */
+      millimetres?: null | number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandReadPlyBack: {
+      /** @enum {string} */
+      kind: 'readPlyBack';
+      wraps: null | string;
+      /** Format: double */
+      degrees?: null | number;
+      /** Format: double */
+      treadles?: null | number;
+      /** Format: double */
+      drawMillimetres?: null | number;
+      changed?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
     RunCommandReplanStrips: {
       /** @enum {string} */
       kind: 'replanStrips';
       rest: string[];
       mass?: null | string;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandRestSingles: {
+      /** @enum {string} */
+      kind: 'restSingles';
+      /** Format: double */
+      hours: number;
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandSitDown: {
+      /** @enum {string} */
+      kind: 'sitDown';
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandStandUp: {
+      /** @enum {string} */
+      kind: 'standUp';
       /** Format: date-time */
       at?: null | string;
     };
@@ -4276,12 +4647,14 @@ export interface components {
       spent?: null | number;
       /** @default  */
       notes: string;
+      yarn?: null | components['schemas']['YarnRequest'];
       more?: components['schemas']['RunHeap'][];
       losses?: components['schemas']['RunLoss'][];
     };
     RunHeap: {
       form: components['schemas']['LotForm'];
       mass: string;
+      yarn?: null | components['schemas']['YarnRequest'];
     };
     RunLoss: {
       kind: components['schemas']['LossKind'];
@@ -4301,6 +4674,8 @@ export interface components {
       | components['schemas']['RunStartCombStart']
       | components['schemas']['RunStartBlendStart']
       | components['schemas']['RunStartStripStart']
+      | components['schemas']['RunStartSpinStart']
+      | components['schemas']['RunStartPlyStart']
       | components['schemas']['RunStartRackStart'];
     RunStartBlendStart: {
       /** @enum {string} */
@@ -4379,6 +4754,36 @@ export interface components {
       /** Format: date-time */
       startedAt?: null | string;
     };
+    RunStartPlyStart: {
+      /** @enum {string} */
+      craft: 'ply';
+      lotIds: string[];
+      /**
+       * Format: int32
+       * @default 2
+       */
+      plies: number;
+      structure?: components['schemas']['YarnStructure'];
+      /**
+       * Format: double
+       * @default 25
+       */
+      degrees: number;
+      wraps?: null | string;
+      direction?: null | components['schemas']['TwistDirection'];
+      from?: components['schemas']['PlyFrom'];
+      /** Format: uuid */
+      toolId?: null | string;
+      /** Format: double */
+      ratio?: null | number;
+      /** Format: double */
+      drawMillimetres?: null | number;
+      by?: components['schemas']['SpunBy'];
+      /** Format: double */
+      takeUpPercent?: null | number;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
     RunStartRackStart: {
       /** @enum {string} */
       craft: 'dry';
@@ -4389,6 +4794,17 @@ export interface components {
       place?: components['schemas']['RackPlace'];
       /** @default false */
       netted: boolean;
+      mass?: null | string;
+      /** Format: date-time */
+      startedAt?: null | string;
+    };
+    RunStartSpinStart: {
+      /** @enum {string} */
+      craft: 'spin';
+      aim: components['schemas']['AimRequest'];
+      /** Format: uuid */
+      toolId?: null | string;
+      whorl?: null | string;
       mass?: null | string;
       /** Format: date-time */
       startedAt?: null | string;
@@ -4672,6 +5088,8 @@ export interface components {
       password: string;
     };
     /** @enum {unknown} */
+    SkeinHangs: 'open' | 'turns' | 'ropes';
+    /** @enum {unknown} */
     SlipKind:
       | 'dampWeight'
       | 'usualBowl'
@@ -4694,8 +5112,46 @@ export interface components {
       /** Format: double */
       spread?: number;
     };
+    SpinnerRequest: {
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      whorls?: null | components['schemas']['WhorlRequest'][];
+      drive?: null | components['schemas']['Drive'];
+      bobbin?: null | string;
+      round?: null | string;
+    };
+    SpinnerView: {
+      /** Format: uuid */
+      id: string;
+      name: string;
+      kind: components['schemas']['ToolKind'];
+      whorls: components['schemas']['WhorlView'][];
+      drive: null | components['schemas']['Drive'];
+      bobbin: null | components['schemas']['MassFigure'];
+      /** Format: double */
+      roundMillimetres: null | number;
+      upkeep: components['schemas']['UpkeepView'][];
+    };
+    SpinnersHandRequest: {
+      /** Format: int32 */
+      seed: number;
+      /** Format: double */
+      wraps: number;
+      /** Format: double */
+      turnsPerMetre: number;
+    };
+    SpinnersHandView: {
+      /** Format: double */
+      wraps: number;
+      /** Format: double */
+      degrees: number;
+    };
     /** @enum {unknown} */
     Spring: 'lively' | 'some' | 'limp';
+    /** @enum {unknown} */
+    SpunBy: 'treadles' | 'seconds' | 'turns';
+    /** @enum {unknown} */
+    SpunTally: 'joins' | 'breaks' | 'neps' | 'hairs' | 'bits' | 'combings';
     /** @enum {unknown} */
     Standing: 'notKnown' | 'asGood' | 'better' | 'worse';
     StapleView: {
@@ -4758,6 +5214,9 @@ export interface components {
       | 'dress'
       | 'divide'
       | 'join'
+      | 'spin'
+      | 'ply'
+      | 'finish'
       | 'useUp'
       | 'giveAway'
       | 'sell'
@@ -4923,12 +5382,33 @@ export interface components {
       motion: components['schemas']['MotionDay'];
     };
     /** @enum {unknown} */
-    ToolKind: 'tub' | 'rack' | 'handCards' | 'drumCarder' | 'blendingBoard' | 'flick' | 'combs' | 'hackle' | 'diz';
+    ToolKind:
+      | 'tub'
+      | 'rack'
+      | 'handCards'
+      | 'drumCarder'
+      | 'blendingBoard'
+      | 'flick'
+      | 'combs'
+      | 'hackle'
+      | 'diz'
+      | 'wheel'
+      | 'electricFlyer'
+      | 'greatWheel'
+      | 'spindle'
+      | 'winder';
     /**
      * @default strips
      * @enum {unknown}
      */
     TornAs: 'strips' | 'zStrip' | 'pencil';
+    TrailView: {
+      /** Format: uuid */
+      event: string;
+      /** Format: date-time */
+      at: string;
+      changed: string;
+    };
     /** @enum {unknown} */
     TransferVerdict: 'notWeighed' | 'goOn' | 'enough' | 'tooCoarse';
     TrialRequest: {
@@ -4977,6 +5457,8 @@ export interface components {
       /** Format: uint32 */
       version: number;
     };
+    /** @enum {unknown} */
+    TwistDirection: 'z' | 's';
     UnderstoodMass: {
       field: string;
       logged: components['schemas']['MassFigure'];
@@ -5114,6 +5596,16 @@ export interface components {
       agreement: components['schemas']['AgreementView'];
       closes: null | boolean;
     };
+    WhorlRequest: {
+      /** Format: double */
+      ratio: number;
+      name?: null | string;
+    };
+    WhorlView: {
+      name: string;
+      /** Format: double */
+      ratio: number;
+    };
     WithdrawRequest: {
       /** Format: uuid */
       eventId: string;
@@ -5153,13 +5645,81 @@ export interface components {
       people: components['schemas']['Member'][];
       timeZones: string[];
     };
+    YarnBeside: {
+      code: string;
+      sentence: string;
+      /** Format: double */
+      tex: null | number;
+      differs: boolean;
+    };
     YarnClassView: {
       words: string;
       /** Format: double */
       wrapsPerInch: number;
     };
     /** @enum {unknown} */
+    YarnFault:
+      | 'lumps'
+      | 'willNotDraft'
+      | 'breaks'
+      | 'breaksInWinding'
+      | 'ropey'
+      | 'openLoop'
+      | 'sticky'
+      | 'flyaway'
+      | 'prickles'
+      | 'notDrawnIn'
+      | 'snatched'
+      | 'kinks'
+      | 'twistInSupply'
+      | 'wobbles'
+      | 'turnsBack'
+      | 'copCollapses'
+      | 'chainHoles';
+    YarnFigure: {
+      name: string;
+      text: string;
+      from: components['schemas']['Provenance'];
+      working?: null | components['schemas']['Working'];
+    };
+    /** @enum {unknown} */
     YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted';
+    YarnPage: {
+      yarn: null | components['schemas']['YarnShape'];
+      before: null | components['schemas']['YarnShape'];
+      aimed: null | components['schemas']['YarnShape'];
+      class: string;
+      figures: components['schemas']['YarnFigure'][];
+      sentences: string[];
+      readings: components['schemas']['YarnReadingView'][];
+      beside: components['schemas']['YarnBeside'][];
+      /** Format: double */
+      tex: null | number;
+      isFinished: boolean;
+    };
+    YarnReadingView: {
+      /** Format: uuid */
+      id: string;
+      /** Format: date-time */
+      at: string;
+      who: string;
+      words: string;
+      withdrawnBy: null | string;
+    };
+    YarnRequest: {
+      wraps?: null | string;
+      /** Format: double */
+      degrees?: null | number;
+      length?: null | string;
+      /** Format: double */
+      roundMillimetres?: null | number;
+      /** Format: int32 */
+      plies?: null | number;
+      structure?: null | components['schemas']['YarnStructure'];
+      direction?: null | components['schemas']['TwistDirection'];
+      finishedBy?: null | components['schemas']['FinishedBy'];
+      hangs?: null | components['schemas']['SkeinHangs'];
+    };
     YarnShape: {
       /** Format: double */
       wrapsPerInch: number;
@@ -5170,10 +5730,7 @@ export interface components {
       /** Format: double */
       degrees: null | number;
     };
-    /**
-     * @default plain
-     * @enum {unknown}
-     */
+    /** @enum {unknown} */
     YarnStructure: 'plain' | 'chain' | 'cable';
     /**
      * @default usual
@@ -11371,6 +11928,104 @@ export interface operations {
       };
     };
   };
+  listSpinners: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SpinnerView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addSpinner: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SpinnerRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SpinnerView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
   noteUpkeep: {
     parameters: {
       query?: never;
@@ -12560,6 +13215,430 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  spinByHand: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SpinnersHandRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SpinnersHandView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planPlying: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['PlyStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PlyPlanView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  isItEnough: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['EnoughRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['EnoughView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listYarnFaults: {
+    parameters: {
+      query?: {
+        lot?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FaultView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readYarn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['YarnPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  measureYarn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['YarnRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['YarnPage'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  withdrawYarnReading: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+        reading: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown;
         };

@@ -1,6 +1,7 @@
 import { LotPage } from '../lots/LotPage';
 import { WashDone, WashLookedBack } from '../scouring/WashOnLot';
+import { YarnPanel } from '../spinning/YarnPanel';
 import { StockDialog } from '../stock/StockDialog';
 
 /** A lot's page with what other rooms show on it: no room knows another, so they are put together here. */
-export const Lot = () => <LotPage Done={WashDone} LookBack={WashLookedBack} Shelf={StockDialog} />;
+export const Lot = () => <LotPage Done={WashDone} LookBack={WashLookedBack} Shelf={StockDialog} Yarn={YarnPanel} />;

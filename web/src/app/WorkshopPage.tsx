@@ -1,6 +1,7 @@
 import { CardSettings } from '../carding/CardSettings';
 import { CombSettings } from '../combing/CombSettings';
 import { WashHouseSettings } from '../scouring/WashHouseSettings';
+import { SpinnerSettings } from '../spinning/SpinnerSettings';
 import { Workshop } from '../workshop/Workshop';
 
 /** The workshop's page with the settings of its rooms. */
@@ -11,6 +12,7 @@ export const WorkshopPage = () => (
         <WashHouseSettings />
         <CardSettings />
         <CombSettings />
+        <SpinnerSettings />
       </>
     }
   />

@@ -13,6 +13,8 @@ const fetchers: Partial<Record<Step, () => Promise<Bench>>> = {
   comb: async () => (await import('../combing/CombBench')).CombBench,
   dry: async () => (await import('../drying/RackBench')).RackBench,
   dehair: async () => (await import('../dehairing/PassesBench')).PassesBench,
+  spin: async () => (await import('../spinning/SpinBench')).SpinBench,
+  ply: async () => (await import('../spinning/PlyBench')).PlyBench,
   divide: async () => (await import('../dividing/RehearseBench')).RehearseBench,
 };
 

@@ -15,6 +15,7 @@ export const pages: Record<string, () => Promise<ComponentType>> = {
   'lots/:code/where': async () => (await import('../lots/WherePage')).WherePage,
   'lots/:code/sample': async () => (await import('../sampling/KeepSample')).KeepSample,
   aim: async () => (await import('../spinning/AimPage')).AimPage,
+  faults: async () => (await import('../spinning/FaultsPage')).FaultsPage,
   samples: async () => (await import('../sampling/SampleWall')).SampleWall,
   'samples/:code': async () => (await import('../sampling/SampleCard')).SampleCard,
   animals: async () => (await import('../animals/AnimalsPage')).AnimalsPage,

@@ -28,12 +28,16 @@ export interface LotSections {
   Done: ComponentType<{ page: Schema['LotPage'] }>;
   /** What can still be judged of that. */
   LookBack: ComponentType<{ page: Schema['LotPage'] }>;
+  /** Of yarn: what was measured of it, and what follows. */
+  Yarn: ComponentType<{ lot: Schema['LotHead'] }>;
   /** What happens on the shelf. */
   Shelf: ComponentType<{ lot: Schema['LotHead']; act: StockAct; close: () => void }>;
 }
 
+const spun: ReadonlySet<Schema['LotForm']> = new Set(['singles', 'plied', 'yarn']);
+
 /** A lot: its ribbon, and below it what it is, what happened and what next. */
-export function LotPage({ Done, LookBack, Shelf }: LotSections) {
+export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
   const { code = '' } = useParams();
   const lot = useLot(code);
   const session = useSession();
@@ -116,6 +120,7 @@ export function LotPage({ Done, LookBack, Shelf }: LotSections) {
         onStage={showEntry}
         onLot={(to) => void navigate(`/lots/${to}`)}
       />
+      {spun.has(head.form) && <Yarn lot={head} />}
       {lot.data.agreement.doubts.length > 0 && <Agreement agreement={lot.data.agreement} onEntry={showEntry} />}
       <Box
         sx={{

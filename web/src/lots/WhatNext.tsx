@@ -59,9 +59,11 @@ export function WhatNext({
             {stepWord[s]}
           </Button>
         ))}
-        <Button size="small" component={RouterLink} to={`/aim?lot=${head.code}`}>
-          Aim at a yarn
-        </Button>
+        {head.stations.includes('spin') && (
+          <Button size="small" component={RouterLink} to={`/aim?lot=${head.code}`}>
+            Aim at a yarn
+          </Button>
+        )}
         <Button size="small" component={RouterLink} to={`/station/divide?lot=${head.code}`}>
           Divide
         </Button>

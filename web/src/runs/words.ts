@@ -10,6 +10,8 @@ export const liesWord: ByStation = {
   comb: 'on the combs',
   blend: 'being laid',
   divide: 'strips laid in order',
+  spin: 'being spun',
+  ply: 'being plied',
 };
 
 /** What it is when it can be logged. */
@@ -24,6 +26,7 @@ export const actWord: Record<Schema['RunAct'], string> = {
   dryAt: 'dry at',
   weighAgain: 'weigh it again',
   log: 'log it',
+  restUntil: 'rested at',
 };
 
 /** The same where it is due, and shortly before. */
@@ -34,7 +37,11 @@ export const dueWord = (act: Schema['RunAct'], over: boolean) =>
 export const tapWord: Partial<Record<Schema['RunCommand']['kind'], string>> = { liftBath: 'It is lifted' };
 
 /** Why a soft tone is heard. */
-export const softWord: ByStation = { wash: 'it has soaked as long as was planned' };
+export const softWord: ByStation = {
+  wash: 'it has soaked as long as was planned',
+  spin: 'the singles have rested',
+  ply: 'it has rested',
+};
 
 /** The way to where it is answered. */
 export const benchWord: ByStation = {
@@ -44,4 +51,6 @@ export const benchWord: ByStation = {
   comb: 'To the combs',
   blend: 'To the blend',
   divide: 'To the strips',
+  spin: 'To the spinning',
+  ply: 'To the plying',
 };

@@ -2,10 +2,12 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
-import { Link as RouterLink, useSearchParams } from 'react-router';
-import { Problem, type Schema } from '../api/client';
-import { useLot } from '../api/queries';
-import { magnifiedFor } from '../drawings/Yarn';
+import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
+import { api, need, Problem, type Schema } from '../api/client';
+import { useChange } from '../api/change';
+import { useLot, useSession } from '../api/queries';
+import { tappedAt } from '../live/live';
+import { useBeginRun } from '../runs/beginRun';
 import { Choice } from '../ui/Choice';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
@@ -13,13 +15,16 @@ import { frozen, number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { useKept } from '../ui/useKept';
 import { useSettled } from '../ui/useSettled';
+import { WeightField } from '../ui/WeightField';
 import { parentage } from '../ui/words';
 import { Becomes } from './Becomes';
+import { Enough } from './Enough';
 import { NewPlyBack } from './NewPlyBack';
+import { noTool, OnTool, type ToolChoice } from './OnTool';
 import { useAim, useYarnClasses } from './queries';
-import { structureWord, toleranceWord, verdictWord } from './words';
-import { WrapsField } from './WrapsField';
-import { YarnRow } from './YarnRow';
+import { Trail } from './Trail';
+import { byWord, structureWord, toleranceWord, verdictWord } from './words';
+import { WrapsField } from '../ui/WrapsField';
 
 interface AimState {
   wraps: string;
@@ -31,9 +36,10 @@ interface AimState {
   density: string;
   bloom: string;
   takeUp: string;
-  ratio: string;
+  tool: ToolChoice;
   draw: string;
   most: string;
+  mass: string;
   trials: Schema['PlyBackRequest'][];
 }
 
@@ -47,9 +53,10 @@ const fresh = (): AimState => ({
   density: '',
   bloom: '',
   takeUp: '',
-  ratio: '',
+  tool: noTool,
   draw: '',
   most: '',
+  mass: '',
   trials: [],
 });
 
@@ -67,7 +74,13 @@ function AimWithLot({ code }: { code: string }) {
 }
 
 function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
-  const [state, set] = useKept<AimState>(`aim ${lot?.code ?? ''}`, fresh);
+  const [state, set, clear] = useKept<AimState>(`aim ${lot?.code ?? ''}`, fresh);
+  const navigate = useNavigate();
+  const looker = useSession().data?.workshop?.role === 'looker';
+  const starting = useBeginRun(() => {
+    clear();
+    void navigate('/station/spin');
+  });
   const body: Schema['AimRequest'] = {
     wraps: state.wraps,
     degrees: number(state.degrees) ?? 0,
@@ -79,7 +92,8 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
     bloomPercent: number(state.bloom),
     takeUpPercent: number(state.takeUp),
     extraTurnsPercent: number(state.extra) ?? 0,
-    ratio: number(state.ratio),
+    ratio: number(state.tool.ratio),
+    by: state.tool.by,
     drawMillimetres: number(state.draw),
     mostTreadles: number(state.most),
     trials: state.trials,
@@ -92,7 +106,7 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
   const refused = told && asking.error instanceof Problem && !asking.error.isAway ? asking.error : null;
   const view = told && !refused ? asking.data : undefined;
   const figure = (
-    name: 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'ratio' | 'draw' | 'most',
+    name: 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'draw' | 'most',
     sent: string = name,
   ) => ({
     value: state[name],
@@ -113,13 +127,11 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
   ];
   const colour = lot?.colour ?? '';
   const last = view?.trials.at(-1);
-  const thickest = Math.max(
-    0.2,
-    ...[view?.target, view?.plyBack, ...(view?.trials ?? []).map((t) => t.yarn)].map(
-      (y) => y?.diameterMillimetres ?? 0,
-    ),
+  const reading = useChange(
+    (one: Schema['PlyBackRequest']) =>
+      need(api.POST('/api/spinning/aim', { body: { ...body, trials: [...state.trials, one] } })),
+    (_, one) => set({ trials: [...state.trials, one] }),
   );
-  const magnified = magnifiedFor(thickest);
   return (
     <Column gap={2.5}>
       <Box>
@@ -180,35 +192,31 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
       )}
       {view && (
         <>
-          <Column gap={0.5}>
-            <YarnRow name="washed" yarn={view.target} colour={colour} magnified={magnified}>
-              <Typography>{view.class}</Typography>
-            </YarnRow>
-            <YarnRow name="ply-back" yarn={view.plyBack} colour={colour} magnified={magnified}>
-              <Typography>must read this now, fresh and unwashed</Typography>
-            </YarnRow>
-            {view.trials.map((trial, i) => (
-              <YarnRow
-                key={i}
-                name={`read ${i + 1}`}
-                yarn={trial.yarn}
-                colour={colour}
-                magnified={magnified}
-                remove={() => set({ trials: state.trials.filter((_, k) => k !== i) })}
-              >
-                <Typography sx={{ fontWeight: trial.isThere ? 700 : 400 }}>{trial.sentence}</Typography>
-                {i === view.trials.length - 1 && trial.next && (
-                  <Typography role="status" sx={{ fontSize: '1.1rem', fontWeight: 700 }}>
-                    {trial.next}
-                  </Typography>
-                )}
-                {i === view.trials.length - 1 && <Typography color="text.secondary">{trial.washed}</Typography>}
-              </YarnRow>
-            ))}
-          </Column>
-          <NewPlyBack body={body} next={view.next} noted={(trial) => set({ trials: [...state.trials, trial] })} />
+          <Trail
+            view={view}
+            colour={colour}
+            remove={(at) => set({ trials: state.trials.filter((_, k) => k !== at) })}
+          />
+          <NewPlyBack
+            by={state.tool.by}
+            next={view.next}
+            busy={reading.busy}
+            error={reading.error}
+            nameOf={(field) => `trials[${state.trials.length}].${field}`}
+            clear={reading.clear}
+            note={({ wraps, degrees, treadles, drawMillimetres }, noted) =>
+              reading.go({ wraps, degrees, treadles, drawMillimetres }, { onSuccess: noted })
+            }
+          />
           {view.trials.length > 0 && (
-            <Typography color="text.secondary">The ply-backs stay on this device until you take them out.</Typography>
+            <Typography color="text.secondary">
+              The ply-backs stay on this device; they go along when you begin to spin it.
+            </Typography>
+          )}
+          {view.learned && (
+            <Typography sx={{ fontSize: '1.15rem', fontWeight: 700 }} role="status">
+              {view.learned}
+            </Typography>
           )}
           <Column gap={0.5}>
             {view.sentences.map((s) => (
@@ -222,13 +230,51 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
               <strong>{verdictWord[view.verdict]}</strong> {view.against.join(' ')}
             </Notice>
           )}
+          {lot?.stations.includes('spin') && (
+            <Row gap={1.5} sx={{ alignItems: 'start' }}>
+              <WeightField
+                label="Only so much of it"
+                value={state.mass}
+                onChange={(mass) => {
+                  starting.clearError();
+                  set({ mass });
+                }}
+                error={starting.error?.at('mass')}
+                placeholder="left empty: all of it"
+              />
+              <Button
+                variant="contained"
+                disabled={looker || starting.busy}
+                sx={{ mt: 0.75 }}
+                onClick={() =>
+                  starting.begin({
+                    craft: 'spin',
+                    aim: body,
+                    toolId: state.tool.id,
+                    whorl: state.tool.whorl || null,
+                    mass: state.mass.trim() || null,
+                    startedAt: tappedAt(),
+                  })
+                }
+              >
+                Begin to spin it
+              </Button>
+              {starting.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+            </Row>
+          )}
+          <ProblemNotice error={starting.error && !starting.error.at('mass') ? starting.error : null} />
           {last && <Becomes trial={last} colour={colour} />}
         </>
       )}
       <Row gap={1.5} sx={{ alignItems: 'start' }}>
-        <NumberField label="Ratio of the whorl" {...figure('ratio')} placeholder="11" sx={{ width: 185 }} />
+        <OnTool value={state.tool} onChange={(tool) => set({ tool })} error={refused?.at('ratio')} />
         <NumberField label="A draw, mm" {...figure('draw', 'drawMillimetres')} placeholder="150" sx={{ width: 120 }} />
-        <NumberField label="At most treadles" {...figure('most', 'mostTreadles')} placeholder="8" sx={{ width: 175 }} />
+        <NumberField
+          label={`At most ${byWord[state.tool.by].toLowerCase()}`}
+          {...figure('most', 'mostTreadles')}
+          placeholder={state.tool.by === 'treadles' ? '8' : ''}
+          sx={{ width: 175 }}
+        />
         <NumberField
           label="More turns in the singles, %"
           {...figure('extra', 'extraTurnsPercent')}
@@ -266,6 +312,10 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
           {s}
         </Typography>
       ))}
+      {told && <Enough wraps={state.wraps} plies={state.structure === 'plain' ? (body.plies ?? 2) : 3} lot={lot} />}
+      <Link component={RouterLink} to={lot ? `/faults?lot=${lot.code}` : '/faults'} sx={{ justifySelf: 'start' }}>
+        What is wrong? What to look at, by what you see
+      </Link>
       <ProblemNotice error={refused && !refused.isToldAt(seen) ? refused : null} />
       <ProblemNotice error={asking.error instanceof Problem && asking.error.isAway ? asking.error : null} />
     </Column>

@@ -1,50 +1,56 @@
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import type { FormEvent } from 'react';
-import { api, need, type Schema } from '../api/client';
-import { useChange } from '../api/change';
+import type { Problem, Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
+import { WrapsField } from '../ui/WrapsField';
 import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
-import { WrapsField } from './WrapsField';
+import { byWord } from './words';
 
 /** A ply-back as it was read. The settings stay for the next one; it is kept only if the server reads it. */
 export function NewPlyBack({
-  body,
+  by,
   next,
-  noted,
+  note,
+  busy,
+  error,
+  nameOf,
+  clear,
+  changes = false,
 }: {
-  body: Schema['AimRequest'];
+  by: Schema['SpunBy'];
   next: Schema['SettingsView'] | null;
-  noted: (trial: Schema['PlyBackRequest']) => void;
+  /** Sends it; what was read is taken out of the fields once it is kept. */
+  note: (read: Schema['PlyBackRequest'] & { changed: string | null }, kept: () => void) => void;
+  busy: boolean;
+  error: Problem | null;
+  nameOf: (field: string) => string;
+  clear: () => void;
+  /** What was another this time can be told. */
+  changes?: boolean;
 }) {
-  const before = body.trials ?? [];
-  const form = useFields({ wraps: '', degrees: '', treadles: '', draw: '' });
+  const form = useFields({ wraps: '', degrees: '', treadles: '', draw: '', changed: '' });
   const { values } = form;
-  const trial: Schema['PlyBackRequest'] = {
-    wraps: values.wraps,
-    degrees: number(values.degrees),
-    treadles: number(values.treadles),
-    drawMillimetres: number(values.draw),
-  };
-  const reading = useChange(
-    (one: Schema['PlyBackRequest']) =>
-      need(api.POST('/api/spinning/aim', { body: { ...body, trials: [...before, one] } })),
-    () => {
-      noted(trial);
-      form.set({ wraps: '', degrees: '' });
-    },
-  );
-  const nameOf = (field: string) => `trials[${before.length}].${field}`;
-  const at = (field: string) => reading.at(nameOf(field));
+  const at = (field: string) => error?.at(nameOf(field));
   const set = (part: Partial<typeof values>) => {
-    reading.clear();
+    clear();
     form.set(part);
   };
   const read = (e: FormEvent) => {
     e.preventDefault();
-    reading.go(trial);
+    note(
+      {
+        wraps: values.wraps,
+        degrees: number(values.degrees),
+        treadles: number(values.treadles),
+        drawMillimetres: number(values.draw),
+        changed: values.changed.trim() || null,
+      },
+      () => form.set({ wraps: '', degrees: '', changed: '' }),
+    );
   };
   return (
     <Row component="form" aria-label="New ply-back" gap={1.5} onSubmit={read} sx={{ alignItems: 'start' }}>
@@ -62,7 +68,7 @@ export function NewPlyBack({
         sx={{ width: 120 }}
       />
       <NumberField
-        label="Treadles for a draw"
+        label={`${byWord[by]} for a draw`}
         value={values.treadles}
         onChange={(treadles) => set({ treadles })}
         error={at('treadles')}
@@ -75,6 +81,17 @@ export function NewPlyBack({
         error={at('drawMillimetres')}
         sx={{ width: 100 }}
       />
+      {changes && (
+        <TextField
+          label="What is another this time"
+          value={values.changed}
+          onChange={(e) => set({ changed: e.target.value })}
+          error={!!at('changed')}
+          helperText={at('changed') ?? 'long draw, from the other end'}
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+          sx={{ width: 235 }}
+        />
+      )}
       {next && (values.treadles !== String(next.treadles) || values.draw !== String(next.drawMillimetres)) && (
         <Button
           variant="outlined"
@@ -84,10 +101,14 @@ export function NewPlyBack({
           With {next.words}
         </Button>
       )}
-      <Button type="submit" variant="contained" disabled={reading.busy} sx={{ mt: 0.5 }}>
+      <Button type="submit" variant="contained" disabled={busy} sx={{ mt: 0.5 }}>
         Note the ply-back
       </Button>
-      <ProblemNotice error={reading.besides(...['wraps', 'degrees', 'treadles', 'drawMillimetres'].map(nameOf))} />
+      <ProblemNotice
+        error={
+          error?.isToldAt(['wraps', 'degrees', 'treadles', 'drawMillimetres', 'changed'].map(nameOf)) ? null : error
+        }
+      />
     </Row>
   );
 }

@@ -1,16 +1,44 @@
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, server, type Schema } from '../api/client';
 import { thawed } from '../ui/figures';
 
 /** Classes of yarn with wraps to begin from. */
 export const useYarnClasses = () => server.useQuery('get', '/api/spinning/classes', undefined, { staleTime: Infinity });
 
-/** What to spin for a yarn, reckoned by the server while one types; it changes nothing. */
+/** What goes wrong, with this lot's own facts. */
+export const useFaults = (lot: string | null) =>
+  server.useQuery('get', '/api/spinning/faults', { params: { query: lot ? { lot } : {} } });
+
+/** What was measured of a lot of yarn. */
+export const useYarn = (id: string) => server.useQuery('get', '/api/lots/{id}/yarn', { params: { path: { id } } });
+
+// What is reckoned by the server while one types: posted because it is large, it changes nothing.
+const reckoned = { retry: false, placeholderData: keepPreviousData } as const;
+
+/** What to spin for a yarn. */
 export const useAim = (asked: string, enabled: boolean) =>
   useQuery({
+    ...reckoned,
     queryKey: ['post', '/api/spinning/aim', asked],
     enabled,
-    retry: false,
-    placeholderData: (old) => old,
     queryFn: async () => (await api.POST('/api/spinning/aim', { body: thawed<Schema['AimRequest']>(asked) })).data!,
+  });
+
+/** What plying gives, and how to do it. */
+export const usePlyPlan = (asked: string, enabled: boolean) =>
+  useQuery({
+    ...reckoned,
+    queryKey: ['post', '/api/spinning/ply', asked],
+    enabled,
+    queryFn: async () => (await api.POST('/api/spinning/ply', { body: thawed<Schema['PlyStart']>(asked) })).data!,
+  });
+
+/** Whether there is enough. */
+export const useEnough = (asked: string, enabled: boolean) =>
+  useQuery({
+    ...reckoned,
+    queryKey: ['post', '/api/spinning/enough', asked],
+    enabled,
+    queryFn: async () =>
+      (await api.POST('/api/spinning/enough', { body: thawed<Schema['EnoughRequest']>(asked) })).data!,
   });

@@ -6,6 +6,13 @@ export const structureWord: Record<Schema['YarnStructure'], string> = {
   cable: 'cable of two two-plies',
 };
 
+/** The same where singles are none of them. */
+export const plyWord: Record<Schema['YarnStructure'], string> = {
+  plain: 'plied at once',
+  chain: 'chain ply, of one strand',
+  cable: 'cable of two two-plies',
+};
+
 export const toleranceWord: Record<Schema['YarnTolerance'], string> = {
   usual: 'usual: 1 wrap, 3°',
   exact: 'exact: half of that',
@@ -17,4 +24,40 @@ export const verdictWord: Record<Schema['CanBeSpun'], string> = {
   possible: 'It can be spun.',
   hard: 'It is hard to spin.',
   not: 'It cannot be spun so.',
+};
+
+export const spinnerWord = {
+  wheel: 'wheel',
+  electricFlyer: 'electric flyer',
+  greatWheel: 'great wheel or quill',
+  spindle: 'spindle',
+  winder: 'skein winder',
+} as const satisfies Partial<Record<Schema['ToolKind'], string>>;
+
+export const driveWord: Record<Schema['Drive'], string> = {
+  doubleDrive: 'double drive',
+  bobbinBraked: 'flyer driven, bobbin braked',
+  flyerBraked: 'bobbin driven, flyer braked',
+};
+
+export const byWord: Record<Schema['SpunBy'], string> = { treadles: 'Treadles', seconds: 'Seconds', turns: 'Turns' };
+
+/** What is counted for a draw on a tool. */
+export const byOf = (kind: Schema['ToolKind'] | undefined): Schema['SpunBy'] =>
+  kind === 'electricFlyer' ? 'seconds' : kind === 'spindle' || kind === 'greatWheel' ? 'turns' : 'treadles';
+
+export const tallyWord: Record<Schema['SpunTally'], string> = {
+  joins: 'Joined',
+  breaks: 'Broke',
+  neps: 'A nep or lump',
+  hairs: 'A hair',
+  bits: 'A bit of a plant',
+  combings: 'Combed a little more',
+};
+
+export const plyFromWord: Record<Schema['PlyFrom'], string> = {
+  bobbins: 'a bobbin for each strand',
+  coredBall: 'a ball on a core, from outside',
+  cakeEnds: 'both ends of one cake',
+  hand: 'off the hand',
 };

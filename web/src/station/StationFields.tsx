@@ -7,11 +7,14 @@ import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { fateWord, formWords, lossWord, stateWord } from '../ui/words';
 import { DyeFields } from './DyeFields';
+import { YarnFields } from './YarnFields';
 import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
 import {
+  isSpun,
   nextForm,
   nextLoss,
+  noYarn,
   sentHeaps,
   type Giving,
   type Losing,
@@ -129,6 +132,19 @@ export function StationFields({
           {i > 0 && <Button onClick={() => change({ to: state.to.filter((_, k) => k !== i) })}>Remove</Button>}
         </Box>
       ))}
+      {state.to.map(
+        (t, i) =>
+          isSpun(t.form) && (
+            <YarnFields
+              key={`yarn ${i}`}
+              title={state.to.length > 1 ? `The yarn of heap ${i + 1}` : 'The yarn'}
+              form={t.form}
+              yarn={t.yarn ?? noYarn}
+              change={(part) => giving(i, { yarn: { ...(t.yarn ?? noYarn), ...part } })}
+              at={(field) => at(`${heap(t)}.yarn.${field}`)}
+            />
+          ),
+      )}
       {state.gains.map((g, i) => {
         const taken = (mass: string) => change({ gains: state.gains.map((o, k) => (k === i ? { ...o, mass } : o)) });
         return (

@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client';
-import type { StationState } from './stationState';
+import { typedYarn, type StationState } from './stationState';
 
 /** What a run fills in of the entry that logs it; what is typed afterwards stays. */
 export function fromRun(
@@ -7,7 +7,7 @@ export function fromRun(
   station: Schema['StationView'],
   lots: readonly Schema['LotLine'][],
 ): Partial<StationState> {
-  const { gives, mass, state, minutes, spent, notes, more, losses } = run.entry;
+  const { gives, mass, state, minutes, spent, notes, more, losses, yarn } = run.entry;
   return {
     from: run.lots
       .filter((l) => lots.some((t) => t.id === l.id))
@@ -18,8 +18,9 @@ export function fromRun(
       })),
     ...(gives
       ? {
-          to: [{ form: gives, mass: mass ?? '' }, ...(more ?? [])].map((heap) => ({
+          to: [{ form: gives, mass: mass ?? '', yarn }, ...(more ?? [])].map((heap) => ({
             ...heap,
+            yarn: typedYarn(heap.yarn),
             state: state ?? station.usualState,
             worth: '',
           })),

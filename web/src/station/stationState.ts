@@ -21,7 +21,69 @@ export interface Giving {
   mass: string;
   state: Schema['WeighingState'];
   worth: string;
+  /** Of what was spun: what was measured of it, as typed. */
+  yarn?: TypedYarn;
 }
+
+/** What was measured of a yarn, as typed; a choice that was not made is empty. */
+export interface TypedYarn {
+  wraps: string;
+  degrees: string;
+  length: string;
+  /** The winder's round in millimetres, where rounds are typed. */
+  round: string;
+  plies: string;
+  structure: Schema['YarnStructure'] | '';
+  direction: Schema['TwistDirection'] | '';
+  finishedBy: Schema['FinishedBy'] | '';
+  hangs: Schema['SkeinHangs'] | '';
+}
+
+export const noYarn: TypedYarn = {
+  wraps: '',
+  degrees: '',
+  length: '',
+  round: '',
+  plies: '',
+  structure: '',
+  direction: '',
+  finishedBy: '',
+  hangs: '',
+};
+
+/** A yarn as it was stored or watched, back in its fields. */
+export const typedYarn = (y: Schema['YarnRequest'] | null | undefined): TypedYarn | undefined =>
+  y
+    ? {
+        wraps: y.wraps ?? '',
+        degrees: y.degrees?.toString() ?? '',
+        length: y.length ?? '',
+        round: y.roundMillimetres?.toString() ?? '',
+        plies: y.plies?.toString() ?? '',
+        structure: y.structure ?? '',
+        direction: y.direction ?? '',
+        finishedBy: y.finishedBy ?? '',
+        hangs: y.hangs ?? '',
+      }
+    : undefined;
+
+/** What was measured of a heap of yarn; nothing where nothing was, or where it is no yarn. */
+export const sentYarn = (form: Schema['LotForm'], y: TypedYarn | undefined): Schema['YarnRequest'] | null =>
+  !y || !isSpun(form) || Object.values(y).every((text) => text.trim() === '')
+    ? null
+    : {
+        wraps: y.wraps.trim() || null,
+        degrees: number(y.degrees),
+        length: y.length.trim() || null,
+        roundMillimetres: number(y.round),
+        plies: number(y.plies),
+        structure: y.structure || null,
+        direction: y.direction || null,
+        finishedBy: form === 'yarn' ? y.finishedBy || null : null,
+        hangs: form === 'yarn' ? y.hangs || null : null,
+      };
+
+export const isSpun = (form: Schema['LotForm']) => form === 'singles' || form === 'plied' || form === 'yarn';
 
 export interface Losing {
   kind: Schema['LossKind'];
@@ -109,7 +171,7 @@ export function nextPart(state: OnBench): Partial<StationState> | null {
   if (!from || others.length > 0 || from.all) return null;
   return {
     from: [{ lotId: from.lotId, all: false, mass: '' }],
-    to: state.to.map((t) => ({ ...t, mass: '', worth: '' })),
+    to: state.to.map((t) => ({ ...t, mass: '', worth: '', yarn: undefined })),
     losses: state.losses.map((l) => ({ ...l, mass: '', worth: '' })),
     humidity: state.humidity,
     who: state.who,
@@ -152,6 +214,7 @@ export function toRequest(
       mass: t.mass.trim() || null,
       state: t.state,
       worth: number(t.worth),
+      yarn: sentYarn(t.form, t.yarn),
     })),
     losses: sentLosses(state).map((l) => ({
       kind: l.kind,
@@ -211,6 +274,7 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
       mass: t.mass ?? '',
       state: t.state ?? station.usualState,
       worth: t.worth?.toString() ?? '',
+      yarn: typedYarn(t.yarn),
     })),
     losses: (r.losses ?? []).map((l) => ({
       kind: l.kind,

@@ -16,6 +16,9 @@ export const stepWord: Record<Schema['StepKind'], string> = {
   degum: 'Degum',
   dye: 'Dye',
   dress: 'Dress',
+  spin: 'Spin',
+  ply: 'Ply',
+  finish: 'Finish yarn',
   divide: 'Divide',
   join: 'Join',
   useUp: 'Use up',
@@ -34,6 +37,8 @@ export const logWithoutRun: Partial<Record<Schema['StepKind'], string>> = {
   comb: 'Log it as one weight',
   blend: 'Log a blend that was not planned here',
   divide: 'Divide it by weight',
+  spin: 'Log what was spun without a trail',
+  ply: 'Log what was plied without a plan',
 };
 
 /** What is noted beside the weights, by the keys of the stations' measures. */
@@ -58,6 +63,9 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   degum: 'degummed',
   dye: 'dyed',
   dress: 'dressed',
+  spin: 'spun',
+  ply: 'plied',
+  finish: 'finished',
   divide: 'divided',
   join: 'joined',
   useUp: 'used up',
@@ -123,6 +131,8 @@ export const formWord: Record<Schema['LotForm'], string> = {
   top: 'top',
   noil: 'noil',
   yarn: 'yarn',
+  singles: 'singles',
+  plied: 'plied yarn, unwashed',
 };
 
 /** Cotton, silk and flax are no fleeces. */
@@ -172,6 +182,7 @@ export const lossWord: Record<Schema['LossKind'], string> = {
   seedAndTrash: 'seed and trash',
   gum: 'silk gum',
   dust: 'dust',
+  yarnEnds: 'ends and bits of yarn',
   referenceLocks: 'reference locks',
   spilled: 'spilled',
   other: 'other',
@@ -219,6 +230,21 @@ export const fromWord: Record<Schema['Provenance'], string> = {
   yours: 'yours',
   typical: 'typical',
   guessed: 'guessed',
+};
+
+export const finishedByWord: Record<Schema['FinishedBy'], string> = {
+  warmSoak: 'warm soak, hung',
+  snapped: 'soaked and snapped',
+  weighted: 'dried under a weight',
+  simmered: 'simmered: cotton, flax',
+  steamed: 'steamed',
+  fulled: 'fulled a little: woollen',
+};
+
+export const hangsWord: Record<Schema['SkeinHangs'], string> = {
+  open: 'open, without a turn',
+  turns: 'turns once or twice',
+  ropes: 'twists up like a rope',
 };
 
 export const drawWord: Record<Schema['Draw'], string> = {

@@ -614,6 +614,56 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("tools", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Spinning.YarnReadingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<string>("Measured")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("measured");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<DateTimeOffset?>("WithdrawnAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("withdrawn_at");
+
+                    b.Property<string>("WithdrawnBy")
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("withdrawn_by");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_yarn_readings");
+
+                    b.HasIndex("LotId")
+                        .HasDatabaseName("ix_yarn_readings_lot_id");
+
+                    b.HasIndex("WorkshopId", "At")
+                        .HasDatabaseName("ix_yarn_readings_workshop_id_at");
+
+                    b.ToTable("yarn_readings", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Store.AppUser", b =>
                 {
                     b.Property<Guid>("Id")
@@ -2657,6 +2707,16 @@ namespace EarthyTuft.Data.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
                         .HasConstraintName("fk_tool_lessons_tools_tool_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Spinning.YarnReadingRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.LotRow", null)
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_yarn_readings_lots_lot_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.FlowRow", b =>

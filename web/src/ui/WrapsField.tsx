@@ -7,12 +7,16 @@ export function WrapsField({
   onChange,
   error,
   autoFocus,
+  help = '14, or 13-14',
+  width = 250,
 }: {
   label: string;
   value: string;
   onChange: (text: string) => void;
   error?: string | null;
   autoFocus?: boolean;
+  help?: string;
+  width?: number;
 }) {
   return (
     <TextField
@@ -20,9 +24,9 @@ export function WrapsField({
       value={value}
       onChange={(e) => onChange(e.target.value)}
       error={!!error}
-      helperText={error ?? '14, or 13-14'}
+      helperText={error ?? help}
       autoFocus={autoFocus}
-      sx={{ width: 250 }}
+      sx={{ width }}
       // No keypad of digits alone has a dash on every phone.
       slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off' } }}
     />

@@ -1,0 +1,125 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Spinning;
+
+/// <summary>Where strands run from while they are plied.</summary>
+public enum PlyFrom
+{
+    /// <summary>A bobbin or a cop for each strand.</summary>
+    Bobbins,
+
+    /// <summary>A ball on a core, from outside: strands wound together before.</summary>
+    CoredBall,
+
+    /// <summary>Both ends of one cake.</summary>
+    CakeEnds,
+
+    /// <summary>Off the hand, for a sample.</summary>
+    Hand,
+}
+
+/// <summary>A lot that is plied.</summary>
+/// <param name="Lot">Which.</param>
+/// <param name="Code">Its code.</param>
+/// <param name="Fibre">Its fibre.</param>
+/// <param name="Tex">Its grist, null when not known.</param>
+/// <param name="Metres">Its length, null when not known.</param>
+/// <param name="Direction">Of its last twist, null when not known.</param>
+public sealed record PlyStrand(Guid Lot, string Code, Fibre Fibre, double? Tex, double? Metres, TwistDirection? Direction);
+
+/// <summary>What is to be plied.</summary>
+/// <param name="Structure">How.</param>
+/// <param name="Strands">That lie side by side.</param>
+/// <param name="Degrees">Angle of the plies.</param>
+/// <param name="FreshWraps">Wraps of the fresh yarn, as they are expected.</param>
+/// <param name="Direction">Of the plying.</param>
+/// <param name="On">What it is plied on; null where nobody said.</param>
+/// <param name="From">Where the strands run from.</param>
+/// <param name="Of">The lots.</param>
+/// <param name="TakeUpPercent">Length that plying takes up.</param>
+public sealed record PlyPlan(
+    YarnStructure Structure, int Strands, double Degrees, double FreshWraps, TwistDirection Direction, SpunOn? On, PlyFrom From, IReadOnlyList<PlyStrand> Of, double TakeUpPercent)
+{
+    /// <summary>Turns in a metre of the yarn.</summary>
+    public double Turns => Twisting.TurnsFor(Wraps.Diameter(FreshWraps), Degrees);
+
+    /// <summary>Treadles for a length that is wound on at once, with the length that goes with them; null where no tool is said.</summary>
+    public (int Treadles, double Millimetres)? Treadling => On is { } on ? YarnAim.Treadling(Turns, on) : null;
+
+    /// <summary>Checks a plan.</summary>
+    /// <param name="plan">As it is wished.</param>
+    /// <returns>The same, or <c>nothing-taken</c>, <c>wrong-plies</c>, <c>out-of-range</c>.</returns>
+    public static Result<PlyPlan> Check(PlyPlan plan)
+    {
+        var guard = new Guard()
+            .Need(plan.Of.Count > 0, "lotIds", "nothing-taken", "is empty: choose what is plied")
+            .Need(plan.Strands is >= 2 and <= Plying.MostPlies, "plies", "wrong-plies", $"must be a whole number from 2 to {Plying.MostPlies}: one strand is not plied")
+            .Need(plan.Of.Count <= Math.Max(1, plan.Strands), "lotIds", "out-of-range", "holds more lots than there are strands")
+            .Need(plan.Structure != YarnStructure.Chain || plan.Of.Count <= 1, "lotIds", "out-of-range", "holds several lots: a chain is made of one strand")
+            .Need(plan.Degrees is >= 1 and <= 80, "degrees", "out-of-range", "must be from 1 to 80 degrees")
+            .Within(plan.FreshWraps, Wraps.Fewest, Wraps.Most, "wraps")
+            .Within(plan.TakeUpPercent, 0, 50, "takeUpPercent");
+        if (plan.On is { } on)
+        {
+            guard.Within(on.Ratio, Tools.Whorl.Least, Tools.Whorl.Greatest, "ratio").Within(on.DrawMillimetres, 10, 3000, "drawMillimetres");
+        }
+
+        return guard.Then<PlyPlan>(() => plan);
+    }
+
+    /// <summary>Whether it is plied the way round that its strands were twisted last: then it comes apart.</summary>
+    public bool GoesTheSameWay => Of.Any(s => s.Direction == Direction);
+
+    /// <summary>Whether its source pulls loops into it: slippery fibre and cotton from both ends of a cake.</summary>
+    public bool Snarls => From == PlyFrom.CakeEnds && Of.Any(s => s.Fibre is Fibre.Silk or Fibre.Cotton or Fibre.Mohair or Fibre.Alpaca);
+
+    /// <summary>How much yarn comes of it, and what is left over on each lot.</summary>
+    /// <returns>Null where a length is not known.</returns>
+    public PlyForecast? Forecast()
+    {
+        if (Of.Count == 0 || Of.Any(s => s.Metres is null))
+        {
+            return null;
+        }
+
+        // With a lot for each strand the shortest ends it; else what there is, is shared among them.
+        var each = Of.Count == Strands ? Of.Min(s => s.Metres!.Value) : Of.Sum(s => s.Metres!.Value) / Strands;
+        return new PlyForecast(each / (1 + TakeUpPercent / 100), [.. Of.Select(s => Of.Count == Strands ? s.Metres!.Value - each : 0)]);
+    }
+
+    /// <summary>Wraps of the fresh yarn that strands of such grist become.</summary>
+    /// <param name="singlesTex">The mean grist of the strands, above zero.</param>
+    /// <param name="strands">At least one.</param>
+    /// <param name="takeUpPercent">Length that plying takes up.</param>
+    /// <param name="finishedDensity">Wrap density after the wash, above zero.</param>
+    /// <param name="bloomPercent">By how much wraps fall in the wash.</param>
+    public static double FreshWrapsOf(double singlesTex, int strands, double takeUpPercent, double finishedDensity, double bloomPercent) =>
+        Wraps.Of(Plying.Tex(singlesTex, strands, takeUpPercent), finishedDensity) * (1 + bloomPercent / 100);
+
+    /// <summary>What an angle that was read while plying says.</summary>
+    /// <param name="read">As it was read.</param>
+    public PlyCorrection Correct(PlyAngleRead read)
+    {
+        var off = read.Degrees - Degrees;
+        var factor = Twisting.Factor(read.Degrees, Degrees);
+        var there = Math.Abs(off) <= AngleTolerance + 1e-9;
+        var next = !there && read is { Treadles: { } before, Millimetres: { } length } ? TrialAdvice.Next(before, length, factor) : ((int, double)?)null;
+        return new PlyCorrection(there ? AgainstAim.There : off < 0 ? AgainstAim.Below : AgainstAim.Above, factor, next?.Item1, next?.Item2);
+    }
+
+    /// <summary>Near enough, in degrees (docs/craft.md, section 15).</summary>
+    public const double AngleTolerance = 3;
+}
+
+/// <summary>What plying gives.</summary>
+/// <param name="Metres">Of yarn.</param>
+/// <param name="LeftMetres">Of each lot, in the plan's order.</param>
+public sealed record PlyForecast(double Metres, IReadOnlyList<double> LeftMetres);
+
+/// <summary>What an angle says about the next length.</summary>
+/// <param name="Stands">Below is too little twist.</param>
+/// <param name="TwistFactor">The turns have to be multiplied by this.</param>
+/// <param name="Treadles">For the next length; null where the settings were not noted, or it is there.</param>
+/// <param name="Millimetres">The length that goes with them.</param>
+public sealed record PlyCorrection(AgainstAim Stands, double TwistFactor, int? Treadles, double? Millimetres);

@@ -1,0 +1,119 @@
+using EarthyTuft.Core.Runs;
+
+namespace EarthyTuft.Core.Spinning;
+
+/// <summary>What is counted by taps while yarn is made.</summary>
+public enum SpunTally
+{
+    /// <summary>New supply joined to the yarn.</summary>
+    Joins,
+
+    /// <summary>It broke.</summary>
+    Breaks,
+
+    /// <summary>Neps and lumps in it.</summary>
+    Neps,
+
+    /// <summary>Hairs picked out.</summary>
+    Hairs,
+
+    /// <summary>Bits of plants picked out.</summary>
+    Bits,
+
+    /// <summary>A little more was combed, to be spun at once.</summary>
+    Combings,
+}
+
+/// <summary>What happens while yarn is made.</summary>
+public abstract record SpinEvent;
+
+/// <summary>A fresh ply-back was read.</summary>
+/// <param name="Trial">As it was read, with the settings it was made with.</param>
+/// <param name="Typed">The wraps as they were typed.</param>
+/// <param name="Changed">What was another this time, or how it felt, in words; empty for nothing.</param>
+public sealed record PlyBackRead(YarnTrial Trial, string Typed, string Changed) : SpinEvent;
+
+/// <summary>Somebody sat down to it.</summary>
+public sealed record HandsOn : SpinEvent;
+
+/// <summary>And stopped.</summary>
+public sealed record HandsOff : SpinEvent;
+
+/// <summary>A bobbin or a cop was begun.</summary>
+/// <param name="Direction">The twist it gets.</param>
+/// <param name="Settings">Whorl, dial, pull, in words; empty where nothing was noted.</param>
+public sealed record BobbinBegun(TwistDirection Direction, string Settings) : SpinEvent;
+
+/// <summary>A bobbin, a cop or a skein is done.</summary>
+/// <param name="Grams">Null where it was not weighed.</param>
+/// <param name="Measured">What was measured of it.</param>
+/// <param name="TypedMass">As it was typed; empty where it was not weighed.</param>
+/// <param name="TypedWraps">As they were typed; empty where they were not read.</param>
+public sealed record BobbinFilled(double? Grams, YarnMeasures Measured, string TypedMass, string TypedWraps) : SpinEvent;
+
+/// <summary>Something was counted.</summary>
+/// <param name="Of">What.</param>
+/// <param name="Count">How often, zero or more.</param>
+/// <param name="Metres">In so many metres; null where it was only counted.</param>
+public sealed record SpunCounted(SpunTally Of, int Count, double? Metres) : SpinEvent;
+
+/// <summary>It is left to rest, so that its twist calms down.</summary>
+/// <param name="Hours">For so long.</param>
+public sealed record RestBegun(double Hours) : SpinEvent;
+
+/// <summary>The angle was read while it was plied.</summary>
+/// <param name="Degrees">Above 0 and below 90.</param>
+/// <param name="Treadles">For a length, with which it was plied; null where that was not noted.</param>
+/// <param name="Millimetres">The length; null likewise.</param>
+public sealed record PlyAngleRead(double Degrees, double? Treadles, double? Millimetres) : SpinEvent;
+
+/// <summary>A fresh ply-back is read.</summary>
+/// <param name="Wraps">In an inch, as typed: "14" or "13-14".</param>
+/// <param name="Degrees">Left out where nobody read the angle.</param>
+/// <param name="Treadles">It was spun with so many for a draw.</param>
+/// <param name="DrawMillimetres">And with so long a draw.</param>
+/// <param name="Changed">What was another this time, or how it felt.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record ReadPlyBack(string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null, string? Changed = null, DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>Somebody sits down to it.</summary>
+/// <param name="At">When; left out for now.</param>
+public sealed record SitDown(DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>And stops.</summary>
+/// <param name="At">When; left out for now.</param>
+public sealed record StandUp(DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>A bobbin or a cop is begun.</summary>
+/// <param name="Direction">The twist it gets.</param>
+/// <param name="Settings">Whorl, dial, pull, in words.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record BeginBobbin(TwistDirection Direction, string? Settings = null, DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>A bobbin, a cop or a skein is done.</summary>
+/// <param name="Mass">As typed; left out where nobody weighs it now.</param>
+/// <param name="Length">As typed: "166", "180 yd", "84 rounds".</param>
+/// <param name="RoundMillimetres">Of the winder, where rounds are typed.</param>
+/// <param name="Wraps">In an inch, as typed.</param>
+/// <param name="Degrees">Its angle.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record FillBobbin(string? Mass = null, string? Length = null, double? RoundMillimetres = null, string? Wraps = null, double? Degrees = null, DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>Something is counted.</summary>
+/// <param name="Of">What.</param>
+/// <param name="Count">How often.</param>
+/// <param name="Metres">In so many metres; left out where it is only counted.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record CountSpun(SpunTally Of, int Count = 1, double? Metres = null, DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>It is left to rest.</summary>
+/// <param name="Hours">For so long.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record RestSingles(double Hours, DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>The angle is read while it is plied.</summary>
+/// <param name="Degrees">Above 0 and below 90.</param>
+/// <param name="Treadles">It is plied with so many for a length.</param>
+/// <param name="Millimetres">And with so long a length.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record ReadPlyAngle(double Degrees, double? Treadles = null, double? Millimetres = null, DateTimeOffset? At = null) : RunCommand(At);

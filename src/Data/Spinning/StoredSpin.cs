@@ -1,0 +1,111 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Spinning;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Store;
+
+namespace EarthyTuft.Data.Spinning;
+
+/// <summary>Spinning and plying as they are stored: their plans and their events.</summary>
+public static class StoredSpin
+{
+    private const int PlanVersion = 1, EventVersion = 1;
+
+    /// <summary>The yarn of a run as it stands, its events loaded.</summary>
+    public static SpinState State(RunRow run) => SpinState.Of(run.Id, run.StartedAt, Events(run));
+
+    /// <summary>Its events that count.</summary>
+    public static IEnumerable<RunEvent<SpinEvent>> Events(RunRow run) => run.EventsAs(Read);
+
+    public static string Write(SpinPlan plan) => StoredPayload.Write(
+        new SpinV1(
+            plan.Wish.WrapsPerInch, plan.Wish.Degrees, plan.Wish.Plies, plan.Wish.Structure, plan.Wish.Tolerance, plan.Wish.FinishedDensity, plan.Wish.SinglesDensity, plan.Wish.BloomPercent, plan.Wish.TakeUpPercent, plan.Wish.ExtraTurnsPercent,
+            plan.Fibre.StapleMillimetres, plan.Fibre.Micron, plan.Fibre.Density, Stored(plan.On), plan.Whorl, plan.ToldWraps, plan.UsualWraps, plan.Wish.SinglesWraps),
+        PlanVersion);
+
+    public static SpinPlan SpinPlan(string stored)
+    {
+        var p = StoredPayload.Read<SpinV1>(stored, PlanVersion);
+        return new SpinPlan(
+            new YarnWish(p.WrapsPerInch, p.Degrees, p.Plies, p.Structure, p.Tolerance) { FinishedDensity = p.FinishedDensity, SinglesDensity = p.SinglesDensity, BloomPercent = p.BloomPercent, TakeUpPercent = p.TakeUpPercent, ExtraTurnsPercent = p.ExtraTurnsPercent, SinglesWraps = p.SinglesWraps },
+            new SpunFibre(p.StapleMillimetres, p.Micron, p.FibreDensity),
+            On(p.On),
+            p.Whorl,
+            p.ToldWraps,
+            p.UsualWraps);
+    }
+
+    public static string Write(PlyPlan plan) => StoredPayload.Write(
+        new PlyV1(
+            plan.Structure, plan.Strands, plan.Degrees, plan.FreshWraps, plan.Direction, Stored(plan.On), plan.From, [.. plan.Of.Select(s => new StrandV1(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))], plan.TakeUpPercent),
+        PlanVersion);
+
+    public static PlyPlan PlyPlan(string stored)
+    {
+        var p = StoredPayload.Read<PlyV1>(stored, PlanVersion);
+        return new PlyPlan(p.Structure, p.Strands, p.Degrees, p.FreshWraps, p.Direction, On(p.On), p.From, [.. p.Of.Select(s => new PlyStrand(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))], p.TakeUpPercent);
+    }
+
+    public static RunEventRow Row(RunEvent<SpinEvent> happened, string who)
+    {
+        var (kind, payload) = happened.What switch
+        {
+            PlyBackRead e => ("plyBack", Payload(new PlyBackV1(e.Trial.WrapsPerInch, e.Trial.WrapsDoubt, e.Trial.Degrees, e.Trial.Treadles, e.Trial.DrawMillimetres, e.Typed, e.Changed))),
+            HandsOn => ("handsOn", Payload(new EmptyV1())),
+            HandsOff => ("handsOff", Payload(new EmptyV1())),
+            BobbinBegun e => ("bobbinBegun", Payload(new BegunV1(e.Direction, e.Settings))),
+            BobbinFilled e => ("bobbinFilled", Payload(new FilledV1(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps))),
+            SpunCounted e => ("counted", Payload(new CountedV1(e.Of, e.Count, e.Metres))),
+            RestBegun e => ("restBegun", Payload(new RestV1(e.Hours))),
+            PlyAngleRead e => ("plyAngle", Payload(new AngleV1(e.Degrees, e.Treadles, e.Millimetres))),
+            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
+        };
+        return new RunEventRow { Id = happened.Id, At = happened.At.ToUniversalTime().ToStored(), Who = who, Kind = kind, Payload = payload };
+    }
+
+    public static SpinEvent Read(RunEventRow row) => row.Kind switch
+    {
+        "plyBack" when As<PlyBackV1>(row) is var e => new PlyBackRead(new YarnTrial(e.WrapsPerInch, e.WrapsDoubt, e.Degrees, e.Treadles, e.DrawMillimetres), e.Typed, e.Changed),
+        "handsOn" => new HandsOn(),
+        "handsOff" => new HandsOff(),
+        "bobbinBegun" when As<BegunV1>(row) is var e => new BobbinBegun(e.Direction, e.Settings),
+        "bobbinFilled" when As<FilledV1>(row) is var e => new BobbinFilled(e.Grams, e.Measured.ToMeasures(), e.TypedMass, e.TypedWraps),
+        "counted" when As<CountedV1>(row) is var e => new SpunCounted(e.Of, e.Count, e.Metres),
+        "restBegun" => new RestBegun(As<RestV1>(row).Hours),
+        "plyAngle" when As<AngleV1>(row) is var e => new PlyAngleRead(e.Degrees, e.Treadles, e.Millimetres),
+        _ => throw new NotSupportedException($"An event of spinning, {row.Kind}, was written by a later release."),
+    };
+
+    private static string Payload<T>(T of) => StoredPayload.Write(of, EventVersion);
+
+    private static T As<T>(RunEventRow row) => StoredPayload.Read<T>(row.Payload, EventVersion);
+
+    private static OnV1? Stored(SpunOn? on) => on is null ? null : new OnV1(on.Ratio, on.DrawMillimetres, on.MostTreadles, on.By);
+
+    private static SpunOn? On(OnV1? on) => on is null ? null : new SpunOn(on.Ratio, on.DrawMillimetres, on.MostTreadles, on.By);
+
+    private sealed record SpinV1(
+        double WrapsPerInch, double Degrees, int Plies, YarnStructure Structure, YarnTolerance Tolerance, double FinishedDensity, double SinglesDensity, double BloomPercent, double TakeUpPercent, double ExtraTurnsPercent,
+        double? StapleMillimetres, double? Micron, double? FibreDensity, OnV1? On, string Whorl, double ToldWraps, double UsualWraps, double? SinglesWraps);
+
+    private sealed record PlyV1(
+        YarnStructure Structure, int Strands, double Degrees, double FreshWraps, TwistDirection Direction, OnV1? On, PlyFrom From, IReadOnlyList<StrandV1> Of, double TakeUpPercent);
+
+    private sealed record StrandV1(Guid Lot, string Code, Fibre Fibre, double? Tex, double? Metres, TwistDirection? Direction);
+
+    private sealed record OnV1(double Ratio, double DrawMillimetres, double MostTreadles, SpunBy By);
+
+    private sealed record EmptyV1;
+
+    private sealed record PlyBackV1(double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres, string Typed, string Changed);
+
+    private sealed record BegunV1(TwistDirection Direction, string Settings);
+
+    private sealed record FilledV1(double? Grams, StoredYarn Measured, string TypedMass, string TypedWraps);
+
+    private sealed record CountedV1(SpunTally Of, int Count, double? Metres);
+
+    private sealed record RestV1(double Hours);
+
+    private sealed record AngleV1(double Degrees, double? Treadles, double? Millimetres);
+}

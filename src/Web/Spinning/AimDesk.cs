@@ -1,0 +1,96 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Spinning;
+using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Breeds;
+using EarthyTuft.Web.House;
+
+namespace EarthyTuft.Web.Spinning;
+
+/// <summary>An aim with what it stands on.</summary>
+/// <param name="Learned">What was reckoned.</param>
+/// <param name="Fibre">What is known of the fibre.</param>
+/// <param name="On">What it is spun on; null where nobody said.</param>
+/// <param name="Standing">What it stands on, in words.</param>
+internal sealed record ReadAim(LearnedAim Learned, SpunFibre Fibre, SpunOn? On, IReadOnlyList<string> Standing);
+
+/// <summary>Reads a yarn that is wanted and reckons what to spin: the same for the page and for the start of spinning.</summary>
+public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook skeins)
+{
+    internal async Task<Result<ReadAim>> Read(AimRequest request, LotRow? lot, CancellationToken cancellationToken)
+    {
+        var book = await books.Here(cancellationToken);
+        var fibre = lot is null ? SpunFibre.Unknown : FibreOf(lot, book);
+        var wraps = WrapsReading.Read(request.Wraps, "wraps");
+        var (on, unread) = On(request);
+        Refusal[] refusals = [.. wraps.Refusals, .. new[] { unread }.OfType<Refusal>()];
+        if (refusals.Length > 0)
+        {
+            return Result<ReadAim>.Refused(refusals);
+        }
+
+        var own = await skeins.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
+        var isTypical = request is { FinishedDensity: null, BloomPercent: null, TakeUpPercent: null };
+        var unit = context.Workshop.LengthUnit;
+        return LearnedAim.Of(Wished(request, wraps.Value, lot), own, fibre, on, isTypical).Then<ReadAim>(learned =>
+            new ReadAim(learned, fibre, on, [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)]));
+    }
+
+    /// <summary>An aim as screens see it, with the ply-backs that were read for it.</summary>
+    internal static AimView View(ReadAim read, IReadOnlyList<PlyBackView> trials, LengthUnit unit)
+    {
+        var (learned, _, on, standing) = read;
+        var (wish, aim) = (learned.Wish, learned.Aim);
+        var by = on?.By ?? SpunBy.Treadles;
+        return new AimView(
+            Shape(wish.WrapsPerInch, wish.Strands, wish.Degrees),
+            AimWords.Class(wish.WrapsPerInch),
+            Shape(aim.SinglesWraps, 1, wish.Degrees),
+            Shape(aim.PlyBackWraps, 2, wish.Degrees),
+            [.. AimWords.Sentences(wish, aim, on, aim.DrawMillimetres is { } draw ? Figures.Length(draw, unit) : "")],
+            aim.Verdict,
+            [.. aim.Obstacles.Select(o => AimWords.Against(o, by, unit))],
+            standing,
+            wish.FinishedDensity,
+            wish.BloomPercent,
+            wish.TakeUpPercent,
+            trials,
+            // What the last ply-back asks for; where it asks for nothing, its own settings stand in the form.
+            trials.LastOrDefault() is { } last ? last.Settings : aim is { Treadles: { } treadles, DrawMillimetres: { } length } ? AimWords.Settings(treadles, length, by, unit) : null,
+            Math.Round(learned.ToldWraps, 1),
+            AimWords.Learned(learned));
+    }
+
+    /// <summary>A ply-back beside the aim.</summary>
+    internal static Result<PlyBackView> Try(YarnTrial tried, LearnedAim learned, SpunBy by, LengthUnit unit) => TrialAdvice.Of(learned.Wish, learned.Aim, tried).Then<PlyBackView>(advice => new PlyBackView(
+        Shape(tried.WrapsPerInch, 2, tried.Degrees),
+        advice.IsThere,
+        AimWords.Stands(advice),
+        AimWords.Next(advice, tried, by, unit),
+        advice is { IsThere: false, Treadles: { } treadles, DrawMillimetres: { } draw } ? AimWords.Settings(treadles, draw, by, unit) : null,
+        FormattableString.Invariant($"Washed, as {AimWords.Structure(learned.Wish.Structure, learned.Wish.Strands)}: about {advice.WashedWraps:0.#} WPI."),
+        [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => new BecomesView(AimWords.Structure(b.Structure, b.Strands), Shape(b.WrapsPerInch, b.Strands, tried.Degrees)))]));
+
+    // A whorl and a draw belong together; with neither no treadles are told. Of a spindle turns are counted as such.
+    private static (SpunOn? On, Refusal? Unread) On(AimRequest request) => (request.By == SpunBy.Turns ? request.DrawMillimetres is null ? null : 1 : request.Ratio, request.DrawMillimetres) switch
+    {
+        ({ } ratio, { } draw) => (new SpunOn(ratio, draw, request.MostTreadles ?? SpunOn.MostOf(request.By), request.By), null),
+        ({ }, null) => (null, new Refusal("drawMillimetres", "missing", "Say how long a draw is, or leave the ratio out.")),
+        (null, { }) => (null, new Refusal("ratio", "missing", "Say the ratio of the whorl, or leave the draw out.")),
+        _ => (null, null),
+    };
+
+    private static YarnWish Wished(AimRequest request, WrapsReading wraps, LotRow? lot) => new(wraps.PerInch, request.Degrees, request.Plies, request.Structure, request.Tolerance)
+    {
+        FinishedDensity = request.FinishedDensity ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form),
+        BloomPercent = request.BloomPercent ?? YarnWish.BloomOf(lot?.Fibre),
+        TakeUpPercent = request.TakeUpPercent ?? YarnWish.TypicalTakeUp,
+        ExtraTurnsPercent = request.ExtraTurnsPercent,
+    };
+
+    // The lot's own locks tell its length; its fineness is the breed's, where it is of one.
+    private static SpunFibre FibreOf(LotRow lot, BreedBook book) => new(lot.StapleMillimetres, book.Find(lot.Parentage)?.Micron.Middle, Fineness.Density(lot.Fibre));
+
+    internal static YarnShape Shape(double wraps, int plies, double? degrees) => new(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), plies, degrees);
+}

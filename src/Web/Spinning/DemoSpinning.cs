@@ -1,0 +1,58 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Spinning;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Spinning;
+
+/// <summary>A demo's wheel, spindle and niddy-noddy, and a mohair that is being spun.</summary>
+public static class DemoSpinning
+{
+    private static readonly YarnWish Wish = new(20, 24, 2) { FinishedDensity = YarnWish.WorstedFinished };
+
+    /// <summary>Adds it to a demo that was just made, within the caller's transaction.</summary>
+    public static async Task Add(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        var wheel = ToolRow.Of("cherry wheel", ToolKind.Wheel, new Spinner([new Whorl("large", 6), new Whorl("middle", 9), new Whorl("small", 12)], Drive.DoubleDrive, 90), []);
+        db.Tools.AddRange(wheel, ToolRow.Of("rowan spindle", ToolKind.Spindle, new Spinner([], null, 45), []), ToolRow.Of("niddy-noddy", new Winder(1500), []));
+        await db.SaveChangesAsync(cancellationToken);
+        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Code == "K-01.4", cancellationToken) is not { } mohair)
+        {
+            return;
+        }
+
+        var on = new SpunOn(12, 150);
+        var fibre = new SpunFibre(mohair.StapleMillimetres, 27, Fineness.Density(mohair.Fibre));
+        var aim = LearnedAim.Of(Wish, OwnYarn.Nothing, fibre, on, isTypical: true).Value;
+        var began = context.Now.AddMinutes(-75);
+        SpinEvent[] done =
+        [
+            new PlyBackRead(new YarnTrial(18, 0.5, 17, 3, 150), "18", "short draw"),
+            new PlyBackRead(new YarnTrial(20.5, 0.5, 21, 4, 150), "20-21", "more treadles"),
+            new PlyBackRead(new YarnTrial(21.5, 0.5, 24, 5, 160), "21-22", ""),
+            new BobbinBegun(TwistDirection.Z, "small whorl, light pull"),
+            new HandsOn(),
+            new SpunCounted(SpunTally.Joins, 6, 20),
+            new HandsOff(),
+        ];
+        var run = new RunRow
+        {
+            Key = Guid.CreateVersion7(),
+            Craft = StepKind.Spin,
+            Plan = StoredSpin.Write(new SpinPlan(aim.Wish, fibre, on, "small", aim.ToldWraps, aim.UsualWraps)),
+            StartedAt = began.ToStored(),
+            Who = "Tobin",
+            Lots = [new RunLotRow { LotId = mohair.Id, Grams = 60 }],
+            Tools = [new RunToolRow { ToolId = wheel.Id }],
+            Events = [.. done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(), began.AddMinutes(10 * i), e), "Tobin"))],
+        };
+        db.Runs.Add(run);
+        await db.SaveChangesAsync(cancellationToken);
+    }
+}

@@ -1,0 +1,162 @@
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Spinning;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using EarthyTuft.Web.Runs;
+using static System.FormattableString;
+
+namespace EarthyTuft.Web.Spinning;
+
+/// <summary>Spinning singles for a yarn that is aimed at: the trail of ply-backs, time, bobbins, and what is counted on the way.</summary>
+internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk tools) : ICraft
+{
+    public string? Place => null;
+
+    public Refusal Taken => throw new InvalidOperationException("Portions lie side by side where it is spun.");
+
+    public async Task<Result<RunOutset>> Begin(RunStart start, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    {
+        var request = (SpinStart)start;
+        var startedAt = request.StartedAt ?? context.Now;
+        var tool = await tools.Tool(request.ToolId, cancellationToken);
+        var mass = string.IsNullOrWhiteSpace(request.Mass) ? (Result<Mass>?)null : RunRules.Weight(request.Mass, context.Workshop.Unit, "mass");
+        Refusal?[] refusals =
+        [
+            RunRules.BeganAt(startedAt, context.Now, "startedAt"),
+            lots.Count == 0 ? new Refusal("aim.lotId", "nothing-taken", "Say what is spun: choose a lot.") : null,
+            lots.FirstOrDefault() is { } one && !SpinningStations.Spin.CanTake(one.Form, one.Fibre) ? new Refusal("aim.lotId", "wrong-form", "That is not spun as it is now.") : null,
+            request.ToolId is not null && tool?.Kind.Spins() != true ? new Refusal("toolId", "not-here", "This workshop has no such wheel or spindle.") : null,
+            .. mass?.Refusals ?? [],
+        ];
+        if (refusals.OfType<Refusal>().ToArray() is { Length: > 0 } refused)
+        {
+            return Result<RunOutset>.Refused(refused);
+        }
+
+        var read = await aims.Read(request.Aim, lots[0], cancellationToken);
+        // What was tried before it was begun goes along.
+        var trials = (request.Aim.Trials ?? []).Select((t, i) => SpinRun.Decide(SpinState.Of(Guid.Empty, startedAt, []), LotForm.Singles, new ReadPlyBack(t.Wraps, t.Degrees, t.Treadles, t.DrawMillimetres, At: startedAt), context.Workshop.Unit, context.Now) is var tried && tried.IsRefused
+            ? Result<IReadOnlyList<RunEvent<SpinEvent>>>.Refused(tried.Refusals.Select(r => r with { Field = $"trials[{i}].{r.Field}" }))
+            : tried).ToArray();
+        Refusal[] against = [.. read.Refusals, .. trials.SelectMany(t => t.Refusals)];
+        return against.Length > 0
+            ? Result<RunOutset>.Refused(against.Select(r => r with { Field = $"aim.{r.Field}" }))
+            : new RunOutset(
+                StoredSpin.Write(new SpinPlan(read.Value.Learned.Wish, read.Value.Fibre, read.Value.On, request.Whorl?.Trim() ?? "", read.Value.Learned.ToldWraps, read.Value.Learned.UsualWraps)),
+                startedAt, [.. trials.SelectMany(t => t.Value).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))], tool is null ? [] : [tool.Id], Grams: mass?.Value.Grams);
+    }
+
+    public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
+        Task.FromResult(SpinRun.Decide(StoredSpin.State(run), LotForm.Singles, command, context.Workshop.Unit, context.Now)
+            .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray()));
+
+    public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
+
+    public IReadOnlyList<RunEventRow> End(RunRow run) => [];
+
+    public Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken) => Task.CompletedTask;
+
+    public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
+        Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);
+
+    private CraftSeen See(RunRow run)
+    {
+        var (plan, state) = (StoredSpin.SpinPlan(run.Plan), StoredSpin.State(run));
+        var (unit, lengths) = (context.Workshop.Unit, context.Workshop.LengthUnit);
+        var tool = run.Tools.Select(t => t.Tool).FirstOrDefault();
+        var by = plan.On?.By ?? SpunBy.Treadles;
+        var aim = YarnAim.Of(plan.Wish, plan.Fibre, plan.On).Value;
+        // What was learned since says nothing of what this person was told when it was begun.
+        var learned = new LearnedAim(plan.Wish, aim, plan.ToldWraps, plan.UsualWraps, OwnYarn.Nothing);
+        PlyBackView[] trials = [.. state.Trials.Select(t => AimDesk.Try(t.Read.Trial, learned, by, lengths).Value)];
+        var view = AimDesk.View(new ReadAim(learned, plan.Fibre, plan.On, []), trials, lengths);
+        var summary = SpinRun.Summarise(state, context.Now);
+        var call = summary.Calls[0];
+        var told = trials.LastOrDefault() is { } last ? last.Sentence : Invariant($"Aim at {plan.ToldWraps:0.#} WPI on the bobbin.");
+        var sentence = call.Act == RunAct.RestUntil ? $"It rests until {RunWords.Clock(call.DueAt!.Value, context)}." : told;
+        return new CraftSeen(
+            summary,
+            [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, call.DueAt, null, null, call.SoftAt, false, sentence, null)],
+            Entry(state, plan, tool, summary),
+            new SpinView(
+                tool?.Name,
+                view,
+                [.. state.Trials.Select(t => new TrailView(t.Event, run.Events.First(e => e.Id == t.Event).At, t.Read.Changed))],
+                SpinWords.Clock(state),
+                state.Begun?.Direction,
+                SpinWords.Bobbins(state, tool, unit),
+                SpinWords.Counts(state),
+                [.. Sentences(state, plan)],
+                [.. Resume(state, plan, tool, by, lengths)],
+                by,
+                StoredSpin.Events(run).LastOrDefault()?.Id));
+    }
+
+    private static RunEntry Entry(SpinState state, SpinPlan plan, ToolRow? tool, RunSummary summary)
+    {
+        RunHeap[] bobbins = [.. state.Bobbins.Select(b => new RunHeap(LotForm.Singles, Typed(b.Filled.Grams), Yarn(b)))];
+        var notes = SpinWords.Notes(state, [Invariant($"Singles for {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)} of {plan.Wish.WrapsPerInch:0.#} WPI at {plan.Wish.Degrees:0.#}°{(tool is null ? "" : $", on {tool.Name}")}{(plan.Whorl.Length == 0 ? "" : $", {plan.Whorl}")}; {state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}.")]);
+        return new RunEntry(LotForm.Singles, bobbins.FirstOrDefault()?.Mass ?? "", null, summary.Minutes, null, notes) { Yarn = bobbins.FirstOrDefault()?.Yarn, More = [.. bobbins.Skip(1)] };
+    }
+
+    internal static string Typed(double? grams) => grams is { } g ? Invariant($"{Math.Round(g, 2)} g") : "";
+
+    private static YarnRequest Yarn(SpunBobbin b) => new(
+        b.Filled.TypedWraps.Length == 0 ? null : b.Filled.TypedWraps, b.Filled.Measured.Degrees, b.Filled.Measured.Metres is { } metres ? Invariant($"{Math.Round(metres, 2)} m") : null, null, 1, YarnStructure.Plain, b.Direction);
+
+    private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan)
+    {
+        if (state.Bobbins.Count > 1 && state.Bobbins.All(b => b.Filled is { Grams: not null, Measured.Metres: not null }))
+        {
+            double[] tex = [.. state.Bobbins.Select(b => b.Filled.Grams!.Value / b.Filled.Measured.Metres!.Value * 1000)];
+            var drift = (tex[^1] / tex[0] - 1) * 100;
+            if (Math.Abs(drift) > SkeinDifference.Seen)
+            {
+                yield return Invariant($"The last bobbin is {Math.Abs(drift):0} % {(drift > 0 ? "heavier" : "lighter")} for its length than the first: lay the ply-back that was right beside the yarn from time to time.");
+            }
+        }
+
+        if (state.Metres > 0 && plan.Wish.Strands > 1 && state.Bobbins.All(b => b.Filled.Measured.Metres is not null))
+        {
+            yield return Invariant($"{new YarnLength(state.Metres).Write()} of singles: about {new YarnLength(state.Metres / plan.Wish.Strands / (1 + plan.Wish.TakeUpPercent / 100)).Write()} of {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)}.");
+        }
+
+        foreach (var told in SpinWords.ToldBack(state, plies: false))
+        {
+            yield return told;
+        }
+    }
+
+    // Everything to go on with it days later.
+    private static IEnumerable<string> Resume(SpinState state, SpinPlan plan, ToolRow? tool, SpunBy by, LengthUnit unit)
+    {
+        string[] on = [tool?.Name ?? "", plan.Whorl, state.Bobbins.LastOrDefault()?.Settings ?? state.Begun?.Settings ?? ""];
+        if (on.Any(o => o.Length > 0))
+        {
+            yield return $"On: {string.Join(", ", on.Where(o => o.Length > 0).Distinct())}.";
+        }
+
+        if ((state.Begun?.Direction ?? state.Bobbins.LastOrDefault()?.Direction) is { } direction)
+        {
+            yield return $"Twist: {direction}.";
+        }
+
+        var aim = YarnAim.Of(plan.Wish, plan.Fibre, plan.On).Value;
+        if (state.Trials.LastOrDefault().Read?.Trial is { Treadles: { } treadles, DrawMillimetres: { } length } right)
+        {
+            yield return $"{AimWords.Counted(treadles, by)} for a draw of {Figures.Length(length, unit)}: read {Invariant($"{right.WrapsPerInch:0.#}")} WPI.";
+        }
+        else if (aim is { Treadles: { } planned, DrawMillimetres: { } draw })
+        {
+            yield return $"{AimWords.Counted(planned, by)} for a draw of {Figures.Length(draw, unit)}.";
+        }
+
+        yield return Invariant($"Singles of {aim.SinglesWraps:0.#} WPI{(Math.Abs(aim.SinglesWraps - plan.ToldWraps) >= 0.25 ? Invariant($" (aim at {plan.ToldWraps:0.#})") : "")}; a fresh ply-back reads {aim.PlyBackWraps:0.#} WPI at {plan.Wish.Degrees:0.#}°.");
+        yield return "Tie the ply-back that was right to this card.";
+    }
+}

@@ -1,0 +1,106 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Tools;
+using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace EarthyTuft.Web.Tools;
+
+/// <summary>A whorl, or a mark of speed.</summary>
+/// <param name="Ratio">Turns of the flyer for one treadle; of an electric flyer for one second.</param>
+public sealed record WhorlRequest(double Ratio, [property: StringLength(30)] string? Name = null);
+
+/// <summary>A wheel, an electric flyer, a great wheel, a spindle or a skein winder.</summary>
+/// <param name="Whorls">Of a wheel and an electric flyer; at least one.</param>
+/// <param name="Bobbin">What a bobbin or a cop holds, as typed; left out where nobody knows.</param>
+/// <param name="Round">Of a winder: yarn of one round, as typed, centimetres where no unit stands there.</param>
+public sealed record SpinnerRequest(
+    [property: StringLength(60, MinimumLength = 1)] string Name,
+    ToolKind Kind,
+    [property: MaxLength(Spinner.MostWhorls)] IReadOnlyList<WhorlRequest>? Whorls = null,
+    Drive? Drive = null,
+    [property: StringLength(40)] string? Bobbin = null,
+    [property: StringLength(40)] string? Round = null);
+
+/// <summary>A whorl with its ratio.</summary>
+public sealed record WhorlView(string Name, double Ratio);
+
+/// <summary>A tool to spin on, or to wind skeins with.</summary>
+/// <param name="Bobbin">What a bobbin holds; null where nobody knows.</param>
+/// <param name="RoundMillimetres">Null for all but a winder.</param>
+/// <param name="Upkeep">The newest first.</param>
+public sealed record SpinnerView(Guid Id, string Name, ToolKind Kind, IReadOnlyList<WhorlView> Whorls, Drive? Drive, MassFigure? Bobbin, double? RoundMillimetres, IReadOnlyList<UpkeepView> Upkeep);
+
+/// <summary>The workshop's wheels, spindles and winders.</summary>
+internal static class SpinnerEndpoints
+{
+    public static void Map(RouteGroupBuilder group)
+    {
+        group.MapGet("/spinners", List).Named("listSpinners", "Wheels, electric flyers, spindles and skein winders.");
+        group.MapPost("/spinners", Add).Named("addSpinner", "Adds a wheel, an electric flyer, a spindle or a skein winder.").Changes();
+    }
+
+    private static async Task<SpinnerView[]> List(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+        [.. (await db.Tools.AsNoTracking()
+            .Where(t => t.RetiredAt == null && (t.Kind == ToolKind.Wheel || t.Kind == ToolKind.ElectricFlyer || t.Kind == ToolKind.GreatWheel || t.Kind == ToolKind.Spindle || t.Kind == ToolKind.Winder))
+            .OrderBy(t => t.Name).ThenBy(t => t.Id).ToListAsync(cancellationToken)).Select(t => View(t, context.Workshop.Unit)).OrderBy(v => v.Kind)];
+
+    private static async Task<Results<Ok<SpinnerView>, ProblemHttpResult>> Add(SpinnerRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        var name = (request.Name ?? "").Trim();
+        var whorls = request.Whorls ?? [];
+        var turns = request.Kind is ToolKind.Wheel or ToolKind.ElectricFlyer;
+        var guard = new Guard()
+            .Need(name.Length > 0, "name", "missing", "is missing: what do you call it?")
+            .Need(request.Kind.Spins() || request.Kind == ToolKind.Winder, "kind", "wrong-kind", "is nothing to spin on or to wind with")
+            .Need(!turns || whorls.Count > 0, "whorls", "missing", "is missing: say one ratio at least")
+            .Need(whorls.Count <= Spinner.MostWhorls, "whorls", "too-many", $"holds more than {Spinner.MostWhorls}");
+        for (var i = 0; i < whorls.Count; i++)
+        {
+            guard.Within(whorls[i].Ratio, Whorl.Least, Whorl.Greatest, $"whorls[{i}].ratio");
+        }
+
+        if (request.Kind == ToolKind.Winder)
+        {
+            var round = ToolEndpoints.Size(request.Round, "round", Winder.Least, Winder.Most, LengthUnit.Centimetre);
+            return await Keep([.. guard.Refusals, .. round.Refusals], () => ToolRow.Of(name, new Winder(Math.Round(round.Value.Millimetres, 1)), []), db, context, cancellationToken);
+        }
+
+        var bobbin = string.IsNullOrWhiteSpace(request.Bobbin) ? (Result<Mass>?)null : MassReader.Read(request.Bobbin, context.Workshop.Unit, "bobbin")
+            .Then<Mass>(m => m.Grams is >= Spinner.LeastBobbin and <= Spinner.MostBobbin ? m : new Refusal("bobbin", "out-of-range", $"A bobbin holds between {Spinner.LeastBobbin} and {Spinner.MostBobbin} g."));
+        return await Keep(
+            [.. guard.Refusals, .. bobbin?.Refusals ?? []],
+            () => ToolRow.Of(
+                name,
+                request.Kind,
+                new Spinner(
+                    turns ? [.. whorls.Select(w => new Whorl(string.IsNullOrWhiteSpace(w.Name) ? FormattableString.Invariant($"{w.Ratio:0.##}:1") : w.Name.Trim(), w.Ratio)).OrderBy(w => w.Ratio)] : [],
+                    turns ? request.Drive : null,
+                    bobbin?.Value.Grams),
+                []),
+            db,
+            context,
+            cancellationToken);
+    }
+
+    private static async Task<Results<Ok<SpinnerView>, ProblemHttpResult>> Keep(Refusal[] refusals, Func<ToolRow> tool, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        if (refusals.Length > 0)
+        {
+            return Problems.Refused(refusals);
+        }
+
+        var row = tool();
+        db.Tools.Add(row);
+        await db.SaveChangesAsync(cancellationToken);
+        return TypedResults.Ok(View(row, context.Workshop.Unit));
+    }
+
+    private static SpinnerView View(ToolRow row, MassUnit unit) => row.Kind == ToolKind.Winder
+        ? new SpinnerView(row.Id, row.Name, row.Kind, [], null, null, row.Winder.Winder.RoundMillimetres, ToolEndpoints.Seen(row))
+        : new SpinnerView(
+            row.Id, row.Name, row.Kind, [.. row.Spinner.Spinner.Whorls.Select(w => new WhorlView(w.Name, w.Ratio))], row.Spinner.Spinner.Drive, Figures.ToFigure(row.Spinner.Spinner.BobbinGrams, null, unit, Provenance.Yours), null, ToolEndpoints.Seen(row));
+}

@@ -1,0 +1,225 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import type { Schema } from '../api/client';
+import { useSpinners } from '../api/queries';
+import { tappedAt, useNow } from '../live/live';
+import { tell } from '../runs/counted';
+import { useTap } from '../runs/taps';
+import { Choice } from '../ui/Choice';
+import { NumberField } from '../ui/NumberField';
+import { ProblemNotice } from '../ui/Notices';
+import { WeightField } from '../ui/WeightField';
+import { WrapsField } from '../ui/WrapsField';
+import { headFont } from '../ui/theme';
+import { number } from '../ui/figures';
+import { Row } from '../ui/layouts';
+import { tallyWord } from './words';
+
+const hours = (minutes: number) =>
+  minutes < 60 ? `${Math.floor(minutes)} min` : `${Math.floor(minutes / 60)} h ${Math.floor(minutes % 60)} min`;
+
+/** Time at it: one big tap to sit down, one to stop. */
+export function Clock({ run, clock, disabled }: { run: string; clock: Schema['ClockView']; disabled: boolean }) {
+  const tap = useTap(run);
+  const now = useNow();
+  const running = clock.since === null ? 0 : Math.max(0, (now - Date.parse(clock.since)) / 60_000);
+  return (
+    <>
+      <Typography sx={{ fontFamily: headFont, fontSize: '2.2rem', lineHeight: 1 }} role="status">
+        {hours(clock.minutes + running)}
+        <Box component="span" sx={{ fontSize: '1rem', color: 'text.secondary', ml: 1 }}>
+          {clock.pace || 'at it'}
+        </Box>
+      </Typography>
+      <Button
+        variant="contained"
+        disabled={disabled}
+        color={clock.since === null ? 'primary' : 'inherit'}
+        onClick={() => {
+          tell(clock.since === null ? 'go' : 'stop');
+          tap.send({ kind: clock.since === null ? 'sitDown' : 'standUp', at: tappedAt() });
+        }}
+        sx={{ minHeight: { xs: 84, md: 96 }, fontSize: '1.5rem' }}
+      >
+        {clock.since === null ? 'I sit down to it' : 'I stop'}
+      </Button>
+      <ProblemNotice error={tap.error} />
+    </>
+  );
+}
+
+/** What is counted by one tap each; a count over measured metres is told for ten of them. */
+export function Tallies({
+  run,
+  counts,
+  of,
+  disabled,
+}: {
+  run: string;
+  counts: readonly Schema['CountView'][];
+  of: readonly Schema['SpunTally'][];
+  disabled: boolean;
+}) {
+  const tap = useTap(run);
+  const [metres, setMetres] = useState('');
+  const [count, setCount] = useState('');
+  const [what, setWhat] = useState(of[0]!);
+  const seen = (t: Schema['SpunTally']) => counts.find((c) => c.of === t);
+  const count10 = (e: FormEvent) => {
+    e.preventDefault();
+    tap.send({ kind: 'countSpun', of: what, count: number(count) ?? 0, metres: number(metres), at: tappedAt() }, () => {
+      setCount('');
+      setMetres('');
+    });
+  };
+  return (
+    <>
+      <Row gap={1} role="group" aria-label="Counted by one tap each">
+        {of.map((t) => (
+          <Button
+            key={t}
+            variant="outlined"
+            disabled={disabled}
+            onClick={() => tap.send({ kind: 'countSpun', of: t, count: 1, at: tappedAt() })}
+          >
+            {tallyWord[t]}
+            {seen(t) ? ` · ${seen(t)!.count}` : ''}
+          </Button>
+        ))}
+      </Row>
+      <Row component="form" gap={1} onSubmit={count10} sx={{ alignItems: 'start' }}>
+        <NumberField
+          label="Counted"
+          whole
+          value={count}
+          onChange={(text) => {
+            tap.clearError();
+            setCount(text);
+          }}
+          error={tap.error?.at('count')}
+          sx={{ width: 100 }}
+        />
+        <Choice
+          label="of"
+          value={what}
+          onChange={setWhat}
+          words={Object.fromEntries(of.map((t) => [t, tallyWord[t].toLowerCase()]))}
+          sx={{ width: 175 }}
+        />
+        <NumberField
+          label="in so many metres"
+          value={metres}
+          onChange={(text) => {
+            tap.clearError();
+            setMetres(text);
+          }}
+          error={tap.error?.at('metres')}
+          sx={{ width: 165 }}
+        />
+        <Button type="submit" variant="outlined" disabled={disabled || count.trim() === ''} sx={{ mt: 0.5 }}>
+          Note the count
+        </Button>
+      </Row>
+      {counts.some((c) => c.words) && (
+        <Typography color="text.secondary">
+          {counts
+            .filter((c) => c.words)
+            .map((c) => `${tallyWord[c.of].toLowerCase()}: ${c.words}`)
+            .join(' · ')}
+        </Typography>
+      )}
+      <ProblemNotice error={tap.error && !tap.error.at('count') && !tap.error.at('metres') ? tap.error : null} />
+    </>
+  );
+}
+
+/** A bobbin or a skein is done: what it weighs and how long it is. */
+export function FillForm({ run, name, disabled }: { run: string; name: 'bobbin' | 'skein'; disabled: boolean }) {
+  const tap = useTap(run);
+  const winders = (useSpinners().data ?? []).filter((s) => s.kind === 'winder');
+  const fresh = { mass: '', length: '', round: '', wraps: '', degrees: '' };
+  const [typed, setTyped] = useState(fresh);
+  const set = (part: Partial<typeof fresh>) => {
+    tap.clearError();
+    setTyped({ ...typed, ...part });
+  };
+  const fill = (e: FormEvent) => {
+    e.preventDefault();
+    tap.send(
+      {
+        kind: 'fillBobbin',
+        mass: typed.mass.trim() || null,
+        length: typed.length.trim() || null,
+        roundMillimetres: number(typed.round),
+        wraps: typed.wraps.trim() || null,
+        degrees: number(typed.degrees),
+        at: tappedAt(),
+      },
+      () => setTyped({ ...fresh, round: typed.round }),
+    );
+  };
+  return (
+    <Row component="form" aria-label={`A ${name} is done`} gap={1.5} onSubmit={fill} sx={{ alignItems: 'start' }}>
+      <Box sx={{ width: 200 }}>
+        <WeightField
+          label={`The ${name} weighs`}
+          value={typed.mass}
+          onChange={(mass) => set({ mass })}
+          error={tap.error?.at('mass')}
+          placeholder="without the bobbin"
+        />
+      </Box>
+      <TextField
+        label="Length"
+        value={typed.length}
+        onChange={(e) => set({ length: e.target.value })}
+        error={!!tap.error?.at('length')}
+        helperText={tap.error?.at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
+        slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+        sx={{ width: 190 }}
+      />
+      {winders.length > 0 && (
+        <Choice
+          label="Rounds of"
+          value={typed.round}
+          onChange={(round) => set({ round })}
+          words={{ '': 'no winder', ...Object.fromEntries(winders.map((w) => [`${w.roundMillimetres}`, w.name])) }}
+          sx={{ width: 150 }}
+        />
+      )}
+      <WrapsField
+        label="Wraps an inch"
+        value={typed.wraps}
+        onChange={(wraps) => set({ wraps })}
+        error={tap.error?.at('wraps')}
+        width={150}
+      />
+      <NumberField
+        label="Angle, °"
+        value={typed.degrees}
+        onChange={(degrees) => set({ degrees })}
+        error={tap.error?.at('degrees')}
+        sx={{ width: 100 }}
+      />
+      <Button type="submit" variant="outlined" disabled={disabled} sx={{ mt: 0.5 }}>
+        The {name} is done
+      </Button>
+      <ProblemNotice
+        error={tap.error && !['mass', 'length', 'wraps', 'degrees'].some((f) => tap.error?.at(f)) ? tap.error : null}
+      />
+    </Row>
+  );
+}
+
+/** It is left to rest; Today shows until when, and sitting down ends it. */
+export function RestButton({ run, disabled }: { run: string; disabled: boolean }) {
+  const tap = useTap(run);
+  return (
+    <Button disabled={disabled} onClick={() => tap.send({ kind: 'restSingles', hours: 12, at: tappedAt() })}>
+      Let it rest overnight
+    </Button>
+  );
+}

@@ -1,0 +1,166 @@
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { useSession } from '../api/queries';
+import { Bobbins } from '../drawings/Bobbins';
+import { useAwake } from '../live/awake';
+import { tappedAt } from '../live/live';
+import type { BenchProps } from '../runs/bench';
+import { freeOf, runsOf, type RunOf } from '../runs/queries';
+import { RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
+import { useRunActs, useTap } from '../runs/taps';
+import { NumberField } from '../ui/NumberField';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { number } from '../ui/figures';
+import { Column, Row } from '../ui/layouts';
+import { Clock, FillForm, RestButton, Tallies } from './Bench';
+import { PlyPlan } from './PlyPlan';
+import { StartPlying } from './StartPlying';
+import { byWord } from './words';
+
+/** What is being plied: the yarn that is expected, angles read on the way, breaks and skeins; and the way to ply another. */
+export function PlyBench({ lots, runs, wanted }: BenchProps) {
+  const plying = runsOf(runs, 'ply');
+  const free = freeOf(lots, plying);
+  return (
+    <Column gap={3} sx={{ mb: 3 }}>
+      {plying.map((run) => (
+        <Plying key={run.id} run={run} colour={lots.find((l) => l.id === run.lots[0]?.id)?.colour ?? ''} />
+      ))}
+      {free.length > 0 && <StartPlying lots={free} wanted={wanted} />}
+    </Column>
+  );
+}
+
+function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
+  const d = run.details;
+  const mayLog = useSession().data?.workshop?.role !== 'looker';
+  const acts = useRunActs(run.id);
+  const reading = useTap(run.id);
+  const { settings } = d.plan;
+  const [angle, setAngle] = useState('');
+  const [treadles, setTreadles] = useState(settings ? `${settings.treadles}` : '');
+  const [length, setLength] = useState(settings ? `${settings.drawMillimetres}` : '');
+  useAwake(mayLog && d.clock.since !== null);
+  const field = (value: string, set: (text: string) => void, sent: string) => ({
+    value,
+    onChange: (text: string) => {
+      reading.clearError();
+      set(text);
+    },
+    error: reading.error?.at(sent),
+  });
+  const read = (e: FormEvent) => {
+    e.preventDefault();
+    acts.clear();
+    reading.send(
+      {
+        kind: 'readPlyAngle',
+        degrees: number(angle) ?? 0,
+        treadles: number(treadles),
+        millimetres: number(length),
+        at: tappedAt(),
+      },
+      () => setAngle(''),
+    );
+  };
+  const last = d.angles.at(-1);
+  return (
+    <RunFrame
+      run={run}
+      at="Being plied:"
+      title={
+        <>
+          {d.plan.direction.toUpperCase()}, {d.plan.fresh.degrees}°{d.tool ? ` on ${d.tool}` : ''}
+        </>
+      }
+      about={<>{d.plan.sentences[0]}</>}
+    >
+      {run.calls[0]?.act === 'restUntil' && <Notice tone="kept">{run.calls[0].sentence}</Notice>}
+      <RunPanes
+        picture={
+          <>
+            <PlyPlan plan={d.plan} colour={colour} />
+            {last && (
+              <Typography role="status" sx={{ fontSize: '1.1rem', fontWeight: 700 }}>
+                {last.sentence}
+              </Typography>
+            )}
+            {d.angles.length > 1 && (
+              <Typography color="text.secondary">
+                Read before:{' '}
+                {d.angles
+                  .slice(0, -1)
+                  .map((a) => `${a.degrees}°`)
+                  .join(', ')}
+              </Typography>
+            )}
+            <Row
+              component="form"
+              aria-label="Angle read while plying"
+              gap={1.5}
+              onSubmit={read}
+              sx={{ alignItems: 'start' }}
+            >
+              <NumberField label="Angle read, °" {...field(angle, setAngle, 'degrees')} sx={{ width: 140 }} />
+              <NumberField label={byWord[d.by]} {...field(treadles, setTreadles, 'treadles')} sx={{ width: 110 }} />
+              <NumberField label="For mm" {...field(length, setLength, 'millimetres')} sx={{ width: 110 }} />
+              <Button
+                type="submit"
+                variant="contained"
+                disabled={!mayLog || reading.busy || angle.trim() === ''}
+                sx={{ mt: 0.5 }}
+              >
+                Note the angle
+              </Button>
+            </Row>
+            <ProblemNotice
+              error={
+                reading.error && !['degrees', 'treadles', 'millimetres'].some((f) => reading.error?.at(f))
+                  ? reading.error
+                  : null
+              }
+            />
+          </>
+        }
+        count={
+          <>
+            <Clock run={run.id} clock={d.clock} disabled={!mayLog} />
+            <RestButton run={run.id} disabled={!mayLog} />
+          </>
+        }
+      />
+      <Section title="Skeins" level="h3">
+        <Column gap={1.5}>
+          {d.skeins.length > 0 && (
+            <Bobbins
+              colour={colour}
+              words={`Skeins: ${d.skeins.map((b, i) => `${i + 1} ${b.mass?.text ?? ''} ${b.length}`).join('; ')}`}
+              bobbins={d.skeins.map((b, i) => ({
+                name: `${i + 1}`,
+                holds: b.metres ?? b.mass?.grams ?? null,
+                fill: b.fill,
+                text: [b.mass?.text, b.length, b.words].filter(Boolean).join(' · '),
+                twist: d.plan.direction,
+              }))}
+            />
+          )}
+          {d.sentences.map((s) => (
+            <Notice key={s} tone="watch">
+              {s}
+            </Notice>
+          ))}
+          <FillForm run={run.id} name="skein" disabled={!mayLog} />
+          <Tallies run={run.id} counts={d.counts} of={['breaks', 'neps']} disabled={!mayLog} />
+        </Column>
+      </Section>
+      <RunEnds run={run} station="ply" mayLog={mayLog} lastEvent={d.lastEvent} acts={acts}>
+        <Link component={RouterLink} to={`/faults?lot=${run.lots[0]?.code ?? ''}`} sx={{ alignSelf: 'center' }}>
+          What is wrong?
+        </Link>
+      </RunEnds>
+    </RunFrame>
+  );
+}

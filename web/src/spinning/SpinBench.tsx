@@ -1,0 +1,209 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { useLot, useSession } from '../api/queries';
+import { Bobbins } from '../drawings/Bobbins';
+import { useAwake } from '../live/awake';
+import { tappedAt } from '../live/live';
+import type { BenchProps } from '../runs/bench';
+import { freeOf, runsOf, type RunOf } from '../runs/queries';
+import { RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
+import { SayCount } from '../runs/SayCount';
+import { useRunActs, useTap } from '../runs/taps';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { Column, Row } from '../ui/layouts';
+import { Becomes } from './Becomes';
+import { Clock, FillForm, RestButton, Tallies } from './Bench';
+import { NewPlyBack } from './NewPlyBack';
+import { Trail } from './Trail';
+
+/** What is being spun: its trail under the yarn that is wanted, time, bobbins and counts; and the way to aim at another. */
+export function SpinBench({ lots, runs, wanted }: BenchProps) {
+  const spinning = runsOf(runs, 'spin');
+  const free = freeOf(lots, spinning);
+  const came = free.find((l) => l.code === wanted);
+  const shown = came ? [came] : free.slice(0, 8);
+  return (
+    <Column gap={3} sx={{ mb: 3 }}>
+      {spinning.map((run) => (
+        <Spinning key={run.id} run={run} />
+      ))}
+      {shown.length > 0 && (
+        <Row gap={1} sx={{ alignItems: 'center' }}>
+          <Typography>Aim at a yarn, and keep its trail, from</Typography>
+          {shown.map((l) => (
+            <Button
+              key={l.id}
+              variant={came ? 'contained' : 'outlined'}
+              component={RouterLink}
+              to={`/aim?lot=${l.code}`}
+            >
+              {l.code}
+            </Button>
+          ))}
+        </Row>
+      )}
+    </Column>
+  );
+}
+
+function Spinning({ run }: { run: RunOf<'spin'> }) {
+  const d = run.details;
+  const mayLog = useSession().data?.workshop?.role !== 'looker';
+  const acts = useRunActs(run.id);
+  const reading = useTap(run.id);
+  const beginning = useTap(run.id);
+  const [settings, setSettings] = useState('');
+  const lot = useLot(run.lots[0]?.code ?? '');
+  const colour = lot.data?.lot.colour ?? '';
+  useAwake(mayLog && d.clock.since !== null);
+  const last = d.aim.trials.at(-1);
+  return (
+    <RunFrame
+      run={run}
+      at="Being spun:"
+      title={
+        <>
+          {run.lots[0]?.grams ? `${run.lots[0].grams} g ` : ''}for {d.aim.target.wrapsPerInch} WPI
+          {d.tool ? ` on ${d.tool}` : ''}
+        </>
+      }
+      about={<>{d.aim.sentences[0]}</>}
+    >
+      {run.calls[0]?.act === 'restUntil' && <Notice tone="kept">{run.calls[0].sentence}</Notice>}
+      <RunPanes
+        picture={
+          <>
+            <Trail view={d.aim} colour={colour} said={d.trail.map((t) => t.changed)} />
+            {mayLog && (
+              <NewPlyBack
+                by={d.by}
+                next={d.aim.next}
+                changes
+                busy={reading.busy}
+                error={reading.error}
+                nameOf={(f) => f}
+                clear={reading.clearError}
+                note={(read, kept) => {
+                  acts.clear();
+                  reading.send({ kind: 'readPlyBack', ...read, at: tappedAt() }, kept);
+                }}
+              />
+            )}
+            {reading.away && <span>The server is away: it goes in by itself, with its time.</span>}
+          </>
+        }
+        count={
+          <>
+            <Clock run={run.id} clock={d.clock} disabled={!mayLog} />
+            <RestButton run={run.id} disabled={!mayLog} />
+            <SayCount />
+          </>
+        }
+      />
+      <Section title="Bobbins" level="h3">
+        <Column gap={1.5}>
+          {d.bobbins.length > 0 && (
+            <Bobbins
+              colour={colour}
+              words={`Bobbins: ${d.bobbins.map((b, i) => `${i + 1} ${b.mass?.text ?? ''} ${b.length}`).join('; ')}`}
+              bobbins={d.bobbins.map((b, i) => ({
+                name: `${i + 1}`,
+                holds: b.metres ?? b.mass?.grams ?? null,
+                fill: b.fill,
+                text: [b.mass?.text, b.length, b.words].filter(Boolean).join(' · '),
+                twist: b.direction ?? '',
+                apart: b.caution !== '',
+              }))}
+            />
+          )}
+          {d.bobbins
+            .filter((b) => b.caution)
+            .map((b) => (
+              <Notice key={b.event} tone="watch">
+                {b.caution}
+              </Notice>
+            ))}
+          {d.sentences.map((s) => (
+            <Typography key={s}>{s}</Typography>
+          ))}
+          {d.begun === null ? (
+            <Row gap={1} sx={{ alignItems: 'start' }}>
+              <TextField
+                label="Whorl, dial, pull"
+                value={settings}
+                onChange={(e) => {
+                  beginning.clearError();
+                  setSettings(e.target.value);
+                }}
+                error={!!beginning.error?.at('settings')}
+                helperText={beginning.error?.at('settings') ?? 'for the next bobbin'}
+                slotProps={{ htmlInput: { maxLength: 200 } }}
+                sx={{ width: 210 }}
+              />
+              {(['z', 's'] as const).map((direction) => (
+                <Button
+                  key={direction}
+                  variant="outlined"
+                  disabled={!mayLog}
+                  sx={{ mt: 0.5 }}
+                  onClick={() =>
+                    beginning.send(
+                      { kind: 'beginBobbin', direction, settings: settings.trim() || null, at: tappedAt() },
+                      () => setSettings(''),
+                    )
+                  }
+                >
+                  Begin a bobbin, {direction.toUpperCase()}
+                </Button>
+              ))}
+            </Row>
+          ) : (
+            <Typography>
+              A bobbin is being filled, {d.begun.toUpperCase()} twist: set the wheel that way before each start.
+            </Typography>
+          )}
+          <ProblemNotice error={beginning.error && !beginning.error.at('settings') ? beginning.error : null} />
+          <FillForm run={run.id} name="bobbin" disabled={!mayLog} />
+        </Column>
+      </Section>
+      <Section title="Counted on the way" level="h3">
+        <Column gap={1.5}>
+          <Tallies
+            run={run.id}
+            counts={d.counts}
+            of={['joins', 'breaks', 'neps', 'hairs', 'bits', 'combings']}
+            disabled={!mayLog}
+          />
+        </Column>
+      </Section>
+      {last && <Becomes trial={last} colour={colour} />}
+      <Box
+        component="details"
+        sx={{ border: 1, borderColor: 'divider', borderRadius: 1, px: 2, py: 1, bgcolor: 'background.paper' }}
+      >
+        <Box component="summary" sx={{ cursor: 'pointer', fontWeight: 700 }}>
+          Card to go on with another day
+        </Box>
+        <Typography sx={{ mt: 1, fontWeight: 700 }}>
+          {run.lots.map((l) => `${l.code}, ${l.parentage}`).join('; ')}
+        </Typography>
+        {d.resume.map((line) => (
+          <Typography key={line}>{line}</Typography>
+        ))}
+        <Button onClick={() => window.print()} sx={{ mt: 1 }}>
+          Print it as a label
+        </Button>
+      </Box>
+      <RunEnds run={run} station="spin" mayLog={mayLog} lastEvent={d.lastEvent} acts={acts}>
+        <Link component={RouterLink} to={`/faults?lot=${run.lots[0]?.code ?? ''}`} sx={{ alignSelf: 'center' }}>
+          What is wrong?
+        </Link>
+      </RunEnds>
+    </RunFrame>
+  );
+}

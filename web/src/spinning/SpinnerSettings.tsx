@@ -1,0 +1,134 @@
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { api } from '../api/client';
+import { useChanges } from '../api/change';
+import { again, useSession, useSpinners } from '../api/queries';
+import { KeptTool } from '../ui/KeptTool';
+import { Choice } from '../ui/Choice';
+import { ProblemNotice, Section } from '../ui/Notices';
+import { number } from '../ui/figures';
+import { Column, Row } from '../ui/layouts';
+import { useFields } from '../ui/useFields';
+import { WeightField } from '../ui/WeightField';
+import { driveWord, spinnerWord } from './words';
+import type { Schema } from '../api/client';
+
+/** Ratios as they are typed: "7, 11 small, 15". */
+const ratios = (text: string) =>
+  text
+    .split(/[;\n]|,(?=\s)/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .map((part) => {
+      const [figure = '', ...name] = part.replace(/:1\b/, '').split(/\s+/);
+      return { ratio: number(figure) ?? NaN, name: name.join(' ') || null };
+    });
+
+/** Wheels, spindles and winders, and what was seen or done to them. */
+export function SpinnerSettings() {
+  const spinners = useSpinners();
+  const looker = useSession().data?.workshop?.role === 'looker';
+  const change = useChanges(() => again(['/api/tools/spinners']));
+  const form = useFields(
+    {
+      name: '',
+      kind: 'wheel' as keyof typeof spinnerWord,
+      whorls: '',
+      drive: '' as Schema['Drive'] | '',
+      bobbin: '',
+      round: '',
+    },
+    {
+      at: (f) =>
+        f === 'whorls'
+          ? (change.error?.at('whorls') ??
+            change.error?.refusals.find((r) => r.field.startsWith('whorls['))?.reason ??
+            (change.error?.refusals.some((r) => r.field.startsWith('whorls')) ? change.error.message : undefined))
+          : change.error?.at(f),
+      clear: change.clear,
+    },
+  );
+  const { values } = form;
+  const turns = values.kind === 'wheel' || values.kind === 'electricFlyer';
+  const add = () =>
+    change.go(
+      () =>
+        api.POST('/api/tools/spinners', {
+          body: {
+            name: values.name,
+            kind: values.kind,
+            whorls: turns ? ratios(values.whorls) : null,
+            drive: turns ? values.drive || null : null,
+            bobbin: values.kind === 'winder' ? null : values.bobbin.trim() || null,
+            round: values.kind === 'winder' ? values.round : null,
+          },
+        }),
+      { onSuccess: form.reset },
+    );
+  if (spinners.error) return <ProblemNotice error={spinners.error} />;
+  return (
+    <Section title="Wheels, spindles, winders">
+      <Column gap={1.5}>
+        {(spinners.data ?? []).map((s) => (
+          <KeptTool key={s.id} tool={s} looker={looker} change={change} placeholder="oiled, a new cord">
+            {spinnerWord[s.kind as keyof typeof spinnerWord]}
+            {s.roundMillimetres !== null && `, ${s.roundMillimetres / 10} cm round`}
+            {s.whorls.length > 0 &&
+              `, ${s.whorls.map((w) => (w.name === `${w.ratio}:1` ? w.name : `${w.name} ${w.ratio}:1`)).join(', ')}`}
+            {s.drive && `, ${driveWord[s.drive]}`}
+            {s.bobbin && `, ${s.bobbin.text} to a bobbin`}
+          </KeptTool>
+        ))}
+        <Row gap={1} sx={{ alignItems: 'start' }}>
+          <TextField label="Wheel or winder called" {...form.text('name')} sx={{ width: 205 }} />
+          <Choice
+            label="It is a"
+            value={values.kind}
+            onChange={(kind) => form.set({ kind })}
+            words={spinnerWord}
+            sx={{ width: 190 }}
+          />
+          {turns && (
+            <>
+              <TextField
+                label={values.kind === 'wheel' ? 'Ratios of its whorls' : 'Turns a second at its marks'}
+                {...form.text('whorls', values.kind === 'wheel' ? '7, 11 small, 15 tiny' : '8 slow, 15 middle')}
+                sx={{ width: 230 }}
+              />
+              <Choice
+                label="Drive"
+                value={values.drive}
+                onChange={(drive) => form.set({ drive })}
+                words={{ '': 'not noted', ...driveWord }}
+                sx={{ width: 240 }}
+              />
+            </>
+          )}
+          {values.kind === 'winder' ? (
+            <TextField label="One round, cm" {...form.text('round')} sx={{ width: 140 }} />
+          ) : (
+            <WeightField
+              label="A bobbin or cop holds"
+              value={values.bobbin}
+              onChange={(bobbin) => form.set({ bobbin })}
+              error={change.error?.at('bobbin')}
+              placeholder="if you know"
+            />
+          )}
+          <Button variant="outlined" disabled={looker || change.busy} onClick={add} sx={{ mt: 0.75 }}>
+            Add it
+          </Button>
+        </Row>
+        <ProblemNotice
+          error={
+            change.error &&
+            !['name', 'bobbin', 'round'].some((f) => change.error?.at(f)) &&
+            !change.error.refusals.some((r) => r.field.startsWith('whorls'))
+              ? change.error
+              : null
+          }
+        />
+      </Column>
+    </Section>
+  );
+}

@@ -1,0 +1,164 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Typography from '@mui/material/Typography';
+import { useState, type FormEvent } from 'react';
+import { Problem, type Schema } from '../api/client';
+import { useSession } from '../api/queries';
+import { tappedAt } from '../live/live';
+import { useBeginRun } from '../runs/beginRun';
+import { Choice } from '../ui/Choice';
+import { LotChips } from '../ui/LotChips';
+import { ProblemNotice } from '../ui/Notices';
+import { NumberField } from '../ui/NumberField';
+import { WrapsField } from '../ui/WrapsField';
+import { frozen, number } from '../ui/figures';
+import { Column, Row } from '../ui/layouts';
+import { useFields } from '../ui/useFields';
+import { useSettled } from '../ui/useSettled';
+import { PlyPlan } from './PlyPlan';
+import { usePlyPlan } from './queries';
+import { OnTool, noTool } from './OnTool';
+import { plyFromWord, plyWord } from './words';
+
+/** What is to be plied of which bobbins: what it gives and how to do it, before anything is begun. */
+export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: string | null }) {
+  const [open, setOpen] = useState(false);
+  const looker = useSession().data?.workshop?.role === 'looker';
+  const came = lots.find((l) => l.code === wanted);
+  const waiting = lots.filter((l) => l.next === 'ply');
+  const [chosen, setChosen] = useState<string[] | null>(null);
+  const form = useFields({
+    structure: 'plain' as Schema['YarnStructure'],
+    plies: '2',
+    degrees: '25',
+    wraps: '',
+    direction: '' as Schema['TwistDirection'] | '',
+    from: 'bobbins' as Schema['PlyFrom'],
+    tool: noTool,
+    length: '',
+  });
+  const starting = useBeginRun(() => {
+    setChosen(null);
+    setOpen(false);
+    form.reset();
+  });
+  const { values } = form;
+  const plies = values.structure === 'plain' ? (number(values.plies) ?? 0) : 2;
+  const most = values.structure === 'chain' ? 1 : values.structure === 'cable' ? 2 : Math.max(1, plies || 1);
+  const lotIds = (chosen ?? (came ? [came.id] : waiting.slice(0, most).map((l) => l.id))).filter((id) =>
+    lots.some((l) => l.id === id),
+  );
+  const body: Schema['PlyStart'] = {
+    lotIds,
+    plies,
+    structure: values.structure,
+    degrees: number(values.degrees) ?? 0,
+    wraps: values.wraps.trim() || null,
+    direction: values.direction || null,
+    from: values.from,
+    toolId: values.tool.id,
+    ratio: values.tool.by === 'turns' ? null : number(values.tool.ratio),
+    drawMillimetres: number(values.length),
+    by: values.tool.by,
+    takeUpPercent: null,
+    startedAt: null,
+  };
+  const wish = frozen(body);
+  const asked = useSettled(wish);
+  const plan = usePlyPlan(asked, open && lotIds.length > 0 && asked === wish);
+  const refused = plan.error instanceof Problem && !plan.error.isAway ? plan.error : null;
+  const view = refused ? undefined : plan.data;
+  const against = (name: string) => starting.error?.at(name) ?? refused?.at(name);
+  const figure = (name: 'plies' | 'degrees' | 'length', sent: string = name) => ({
+    value: values[name],
+    onChange: (text: string) => {
+      starting.clearError();
+      form.set({ [name]: text });
+    },
+    error: against(sent),
+  });
+  const told = ['plies', 'degrees', 'wraps', 'drawMillimetres', 'ratio'];
+  const problem = starting.error ?? refused;
+  const colour = lots.find((l) => l.id === lotIds[0])?.colour ?? '';
+  if (!open)
+    return (
+      <Row gap={2} sx={{ alignItems: 'center' }}>
+        <Button variant="outlined" onClick={() => setOpen(true)}>
+          Ply by a plan
+        </Button>
+        <Typography color="text.secondary">turns from the angle, and what is left over</Typography>
+      </Row>
+    );
+  const begin = (e: FormEvent) => {
+    e.preventDefault();
+    starting.begin({ ...body, craft: 'ply', startedAt: tappedAt() });
+  };
+  return (
+    <Box component="form" noValidate onSubmit={begin} aria-label="Ply by a plan">
+      <Column gap={1.5}>
+        <Typography variant="h2">Ply by a plan</Typography>
+        <LotChips lots={lots} chosen={lotIds} onChange={setChosen} first="ply" />
+        {view && <PlyPlan plan={view} colour={colour} />}
+        <Row gap={1.5} sx={{ alignItems: 'start' }}>
+          <Choice
+            label="Becomes"
+            value={values.structure}
+            onChange={(structure) => form.set({ structure })}
+            words={plyWord}
+            sx={{ width: 215 }}
+          />
+          {values.structure === 'plain' && <NumberField label="Plies" whole {...figure('plies')} sx={{ width: 90 }} />}
+          <NumberField label="Angle, °" {...figure('degrees')} sx={{ width: 110 }} />
+          <WrapsField
+            label="Fresh, wraps an inch"
+            value={values.wraps}
+            onChange={(wraps) => {
+              starting.clearError();
+              form.set({ wraps });
+            }}
+            error={against('wraps')}
+            help="left empty: by the bobbins"
+            width={210}
+          />
+          <Choice
+            label="Ply it"
+            value={values.direction}
+            onChange={(direction) => form.set({ direction })}
+            words={{ '': 'the other way round', s: 'S', z: 'Z' }}
+            sx={{ width: 185 }}
+          />
+          <Choice
+            label="From"
+            value={values.from}
+            onChange={(from) => form.set({ from })}
+            words={plyFromWord}
+            sx={{ width: 245 }}
+          />
+        </Row>
+        <Row gap={1.5} sx={{ alignItems: 'start' }}>
+          <OnTool
+            value={values.tool}
+            onChange={(tool) => {
+              starting.clearError();
+              form.set({ tool });
+            }}
+            error={against('ratio')}
+          />
+          <NumberField
+            label="Wound on at once, mm"
+            {...figure('length', 'drawMillimetres')}
+            placeholder="200"
+            sx={{ width: 185 }}
+          />
+        </Row>
+        <Row gap={1}>
+          <Button type="submit" variant="contained" disabled={lotIds.length === 0 || looker || starting.busy}>
+            Begin plying
+          </Button>
+        </Row>
+        {starting.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+        <ProblemNotice error={problem && !problem.isToldAt(told) ? problem : null} />
+      </Column>
+    </Box>
+  );
+}

@@ -1,0 +1,211 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { Link as RouterLink } from 'react-router';
+import { api, need, type Schema } from '../api/client';
+import { useChange } from '../api/change';
+import { refreshLog, useSession, useSpinners } from '../api/queries';
+import { magnifiedFor, Yarn } from '../drawings/Yarn';
+import { Choice } from '../ui/Choice';
+import { Figure } from '../ui/Figure';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { NumberField } from '../ui/NumberField';
+import { WrapsField } from '../ui/WrapsField';
+import { number } from '../ui/figures';
+import { FormDialog, Row } from '../ui/layouts';
+import { useFields } from '../ui/useFields';
+import { finishedByWord, hangsWord, onDayTime } from '../ui/words';
+import { useYarn } from './queries';
+
+/** Of a lot of yarn: what was measured of it, drawn beside what was wanted and what it was before the wash, and its like beside it. */
+export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
+  const yarn = useYarn(lot.id);
+  const [measuring, setMeasuring] = useState(false);
+  const mayLog = useSession().data?.workshop?.role !== 'looker';
+  const withdrawing = useChange(
+    (reading: string) => api.DELETE('/api/lots/{id}/yarn/{reading}', { params: { path: { id: lot.id, reading } } }),
+    refreshLog,
+  );
+  if (yarn.error) return <ProblemNotice error={yarn.error} />;
+  if (!yarn.data) return null;
+  const page = yarn.data;
+  const shapes = [
+    { name: 'aimed at', of: page.aimed },
+    { name: 'before the wash', of: page.before },
+    { name: page.isFinished ? 'washed' : 'now', of: page.yarn },
+  ].filter((s): s is { name: string; of: Schema['YarnShape'] } => s.of !== null);
+  const magnified = magnifiedFor(Math.max(0.2, ...shapes.map((s) => s.of.diameterMillimetres)), 56);
+  return (
+    <Section
+      title="The yarn"
+      aside={
+        mayLog && (
+          <Button size="small" onClick={() => setMeasuring(true)}>
+            Measure it
+          </Button>
+        )
+      }
+    >
+      {shapes.length === 0 && page.figures.length === 0 && (
+        <Typography>
+          Nobody measured it yet: its wraps and its length tell what it is, and teach the next aim.
+        </Typography>
+      )}
+      <Row gap={3} sx={{ alignItems: 'flex-end' }}>
+        {shapes.map((s) => (
+          <Box key={s.name}>
+            <Yarn
+              sample={{ ...s.of, twistAngleDegrees: s.of.degrees }}
+              colour={lot.colour}
+              width={210}
+              magnified={magnified}
+            />
+            <Typography>
+              {s.name}: <strong>{s.of.wrapsPerInch} WPI</strong>
+              {s.of.degrees === null ? '' : `, ${s.of.degrees}°`}
+            </Typography>
+          </Box>
+        ))}
+      </Row>
+      {page.class && <Typography sx={{ mt: 1 }}>{page.class}</Typography>}
+      <Row gap={3} sx={{ my: 1 }}>
+        {page.figures.map((f) => (
+          <Box key={f.name} sx={{ minWidth: 0, '& span': { whiteSpace: { xs: 'normal !important', md: 'nowrap' } } }}>
+            <Figure text={f.text} from={f.from} label={f.name} working={f.working} size="small" />
+          </Box>
+        ))}
+      </Row>
+      {page.sentences.map((s) => (
+        <Typography key={s}>{s}</Typography>
+      ))}
+      {page.beside.length > 0 && (
+        <Box component="ul" aria-label="Beside the others of it" sx={{ m: 0, mt: 1, pl: 2.5 }}>
+          {page.beside.map((b) => (
+            <li key={b.code}>
+              <Link component={RouterLink} to={`/lots/${b.code}`}>
+                {b.code}
+              </Link>
+              : {b.differs ? <strong>{b.sentence}</strong> : b.sentence}
+            </li>
+          ))}
+        </Box>
+      )}
+      {page.readings.length > 0 && (
+        <Box component="details" sx={{ mt: 1 }}>
+          <Box component="summary" sx={{ cursor: 'pointer' }}>
+            Measured {page.readings.length} {page.readings.length === 1 ? 'time' : 'times'}
+          </Box>
+          {page.readings.map((r) => (
+            <Row key={r.id} gap={1} sx={{ alignItems: 'center' }}>
+              <Typography sx={{ textDecoration: r.withdrawnBy === null ? 'none' : 'line-through' }}>
+                {onDayTime(r.at)}, {r.who}: {r.words}
+              </Typography>
+              {r.withdrawnBy === null
+                ? mayLog && (
+                    <Button size="small" onClick={() => withdrawing.go(r.id)}>
+                      It was a slip
+                    </Button>
+                  )
+                : `taken back by ${r.withdrawnBy}`}
+            </Row>
+          ))}
+        </Box>
+      )}
+      {withdrawing.error && <ProblemNotice error={withdrawing.error} />}
+      {measuring && <Measure lot={lot} isFinished={page.isFinished} close={() => setMeasuring(false)} />}
+    </Section>
+  );
+}
+
+function Measure({ lot, isFinished, close }: { lot: Schema['LotHead']; isFinished: boolean; close: () => void }) {
+  const winders = (useSpinners().data ?? []).filter((s) => s.kind === 'winder');
+  const measuring = useChange(
+    (body: Schema['YarnRequest']) => need(api.POST('/api/lots/{id}/yarn', { params: { path: { id: lot.id } }, body })),
+    () => {
+      void refreshLog();
+      close();
+    },
+  );
+  const form = useFields(
+    {
+      wraps: '',
+      length: '',
+      round: '',
+      degrees: '',
+      plies: '',
+      finishedBy: '' as Schema['FinishedBy'] | '',
+      hangs: '' as Schema['SkeinHangs'] | '',
+    },
+    { at: measuring.at, clear: measuring.clear },
+  );
+  const { values } = form;
+  const send = () =>
+    measuring.go({
+      wraps: values.wraps.trim() || null,
+      length: values.length.trim() || null,
+      roundMillimetres: number(values.round),
+      degrees: number(values.degrees),
+      plies: number(values.plies),
+      finishedBy: values.finishedBy || null,
+      hangs: values.hangs || null,
+    });
+  return (
+    <FormDialog
+      title={`Measure ${lot.code}`}
+      close={close}
+      actions={
+        <>
+          <Button onClick={close}>Not now</Button>
+          <Button variant="contained" disabled={measuring.busy} onClick={send}>
+            Note it
+          </Button>
+        </>
+      }
+    >
+      <Typography color="text.secondary">
+        What you leave out stays as it was measured before; every reading stays readable.
+      </Typography>
+      <WrapsField
+        label="Wraps an inch"
+        value={values.wraps}
+        onChange={(wraps) => form.set({ wraps })}
+        error={measuring.at('wraps')}
+        autoFocus
+      />
+      <TextField
+        label="Length"
+        {...form.text('length', winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
+      />
+      {winders.length > 0 && (
+        <Choice
+          label="Rounds of"
+          value={values.round}
+          onChange={(round) => form.set({ round })}
+          words={{ '': 'no winder', ...Object.fromEntries(winders.map((w) => [`${w.roundMillimetres}`, w.name])) }}
+        />
+      )}
+      <NumberField label="Angle, °" {...form.field('degrees')} />
+      {lot.form !== 'singles' && <NumberField label="Plies" whole {...form.field('plies')} />}
+      {isFinished && (
+        <>
+          <Choice
+            label="Finished by"
+            value={values.finishedBy}
+            onChange={(finishedBy) => form.set({ finishedBy })}
+            words={{ '': 'not noted', ...finishedByWord }}
+          />
+          <Choice
+            label="A skein hangs"
+            value={values.hangs}
+            onChange={(hangs) => form.set({ hangs })}
+            words={{ '': 'not noted', ...hangsWord }}
+          />
+        </>
+      )}
+      {measuring.error && <Notice tone="watch">{measuring.error.message}</Notice>}
+    </FormDialog>
+  );
+}
