@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { at, post, register } from './hands';
+import { at, enterDemo, post, register } from './hands';
 
 test('a yarn is aimed at from a lot and found in three ply-backs, slips and a reload included', async ({ page }) => {
   await register(page);
@@ -77,4 +77,212 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   ]);
   await page.getByRole('region', { name: 'read 1' }).getByRole('button', { name: 'Take it out' }).click();
   await expect(page.getByRole('region', { name: 'read 3' })).toHaveCount(0);
+});
+
+test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the workshop to the card', async ({
+  page,
+}) => {
+  await register(page);
+  await post(page, '/api/fleeces', { mass: '200 g', form: 'top', breed: 'Romney', humidityPercent: 65 });
+  const { lots } = await (await page.request.get(at('/api/lots'))).json();
+  const code: string = lots[0].code;
+
+  // The wheel, with a slip in its ratios.
+  await page.goto(at('/workshop'));
+  await page.getByLabel('Wheel or winder called').fill('old wheel');
+  await page.getByLabel('Ratios of its whorls').fill('7, x small');
+  await page.getByRole('button', { name: 'Add it' }).last().click();
+  await expect(page.getByText('old wheel, wheel')).toHaveCount(0);
+  await page.getByLabel('Ratios of its whorls').fill('7, 11 small');
+  await page.getByRole('button', { name: 'Add it' }).last().click();
+  await expect(page.getByText('7:1, small 11:1')).toBeVisible();
+
+  // The aim, one ply-back before it is begun; it goes along.
+  await page.goto(at(`/aim?lot=${code}`));
+  await page.getByLabel('Washed yarn, wraps an inch').fill('12');
+  await page.getByLabel('Angle, °', { exact: true }).fill('28');
+  await page.getByLabel('On', { exact: true }).selectOption({ label: 'old wheel, small 11:1' });
+  await page.getByLabel('A draw, mm').fill('150');
+  const trial = page.getByRole('form', { name: 'New ply-back' });
+  await trial.getByLabel('New ply-back, wraps an inch').fill('10');
+  await trial.getByLabel('Its angle, °').fill('20');
+  await trial.getByRole('button', { name: 'Note the ply-back' }).click();
+  await expect(page.getByRole('region', { name: 'read 1' }).getByText(/^Too thick/)).toBeVisible();
+  await page.getByLabel('Only so much of it').fill('2 kg and more');
+  await page.getByRole('button', { name: 'Begin to spin it' }).click();
+  await expect(page.getByText(/does not read as a weight/)).toBeVisible();
+  await page.getByLabel('Only so much of it').fill('80');
+  await page.getByRole('button', { name: 'Begin to spin it' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: 'Spin' })).toBeVisible();
+  const spinning = page.getByRole('region', { name: `Being spun: ${code}` });
+  await expect(spinning.getByRole('region', { name: 'read 1' })).toBeVisible();
+
+  // A slip is taken back; the next one is right; both outlive a reload and a phone.
+  await trial.getByLabel('New ply-back, wraps an inch').fill('133');
+  await trial.getByRole('button', { name: 'Note the ply-back' }).click();
+  await expect(spinning.getByRole('region', { name: 'read 2' })).toBeVisible();
+  await spinning.getByRole('button', { name: 'Take the last one back' }).click();
+  await expect(spinning.getByRole('region', { name: 'read 2' })).toHaveCount(0);
+  await trial.getByLabel('New ply-back, wraps an inch').fill('13');
+  await trial.getByLabel('Its angle, °').fill('27');
+  await trial.getByLabel('What is another this time').fill('more treadles');
+  await trial.getByRole('button', { name: 'Note the ply-back' }).click();
+  await expect(spinning.getByText('Near enough: keep these settings.')).toBeVisible();
+  await page.reload();
+  await expect(spinning.getByText('more treadles')).toBeVisible();
+  await spinning.getByRole('button', { name: 'I sit down to it' }).click();
+  await expect(spinning.getByRole('button', { name: 'I stop' })).toBeVisible();
+  await spinning.getByRole('button', { name: 'Begin a bobbin, Z' }).click();
+  await spinning.getByRole('button', { name: 'Joined', exact: true }).click();
+  await expect(spinning.getByRole('button', { name: 'Joined · 1' })).toBeVisible();
+  const bobbin = spinning.getByRole('form', { name: 'A bobbin is done' });
+  for (const [mass, length] of [
+    ['40', '180'],
+    ['38', '171'],
+  ] as const) {
+    await bobbin.getByLabel('The bobbin weighs').fill(mass);
+    await bobbin.getByLabel('Length').fill(length);
+    await bobbin.getByLabel('Wraps an inch').fill('26');
+    await bobbin.getByRole('button', { name: 'The bobbin is done' }).click();
+    await expect(bobbin.getByLabel('The bobbin weighs')).toHaveValue('');
+  }
+  await expect(spinning.getByRole('img', { name: /^Bobbins: 1 40 g 180 m; 2 38 g 171 m/ })).toBeVisible();
+  await spinning.getByRole('button', { name: 'I stop' }).click();
+  await spinning.getByRole('button', { name: 'Weigh and log it' }).click();
+  await expect(page.getByLabel('What it weighs now')).toHaveValue('40 g');
+  await expect(page.getByRole('group', { name: 'The yarn of heap 1' }).getByLabel('Length')).toHaveValue('180 m');
+  await page.getByRole('button', { name: 'Log it as spun' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /^Logged as spun/ })).toBeVisible();
+
+  // Plied by a plan; the wrong way round is said, an angle corrected.
+  await page.goto(at('/station/ply'));
+  await page.getByRole('button', { name: 'Ply by a plan' }).click();
+  const plan = page.getByRole('form', { name: 'Ply by a plan' });
+  await expect(plan.getByText('9 m stay on it')).toBeVisible();
+  await plan.getByLabel('Ply it').selectOption('z');
+  await expect(plan.getByText(/^That is the way its strands were twisted last/)).toBeVisible();
+  await plan.getByLabel('Ply it').selectOption('');
+  await plan.getByLabel('Angle, °').fill('28');
+  await expect(plan.getByText(/^It makes about 166 m of two-ply\.$/)).toBeVisible();
+  await plan.getByRole('button', { name: 'Begin plying' }).click();
+  const plying = page.getByRole('region', { name: /^Being plied:/ });
+  const read = plying.getByRole('form', { name: 'Angle read while plying' });
+  await read.getByLabel('Angle read, °').fill('18');
+  await read.getByRole('button', { name: 'Note the angle' }).click();
+  await expect(
+    plying.getByRole('status').filter({ hasText: '18°: too little twist, 1.64 times as much.' }),
+  ).toBeVisible();
+  const skein = plying.getByRole('form', { name: 'A skein is done' });
+  await skein.getByLabel('The skein weighs').fill('77');
+  await skein.getByLabel('Length').fill('166');
+  await skein.getByLabel('Wraps an inch').fill('13');
+  await skein.getByRole('button', { name: 'The skein is done' }).click();
+  await expect(skein.getByLabel('The skein weighs')).toHaveValue('');
+  await plying.getByRole('button', { name: 'Weigh and log it' }).click();
+  await expect(page.getByLabel('What it weighs now')).toHaveValue('77 g');
+  await page.getByRole('button', { name: 'Log it as plied' }).click();
+  const logged = page.getByRole('status').filter({ hasText: /^Logged as plied/ });
+  await expect(logged).toBeVisible();
+
+  // Washed: heavier than what went in is asked about, and what was typed of the yarn stays.
+  const plied = await logged.getByRole('link').first().textContent();
+  await page.goto(at(`/station/finish?lot=${plied}`));
+  const yarn = page.getByRole('group', { name: 'The yarn' });
+  await page.getByLabel('What it weighs now').fill('760');
+  await yarn.getByLabel('Wraps an inch').fill('12');
+  await yarn.getByLabel('Length').fill('160');
+  await yarn.getByLabel('Finished by').selectOption({ label: 'soaked and snapped' });
+  await yarn.getByLabel('A skein hangs').selectOption({ label: 'open, without a turn' });
+  await page.getByRole('button', { name: 'Log it as finished' }).click();
+  await expect(page.getByText(/Your entry is kept as a draft/)).toBeVisible();
+  await expect(yarn.getByLabel('Length')).toHaveValue('160');
+  await page.getByLabel('What it weighs now').fill('76');
+  await page.getByRole('button', { name: 'Log it as finished' }).click();
+  const finished = page.getByRole('status').filter({ hasText: /^Logged as finished/ });
+  await finished.getByRole('link').first().click();
+  await expect(page.getByText('Aimed at 12 WPI and 28°: matched.')).toBeVisible();
+  await expect(
+    page.getByText('In the wash 13 WPI became 12: it bloomed by 8 %, and 166 m became 160 m (−4 %).'),
+  ).toBeVisible();
+
+  // The swatch on its card.
+  await page.getByRole('link', { name: 'Keep a sample of it' }).click();
+  await expect(page.getByLabel('Wraps per inch')).toHaveValue('12');
+  await page.getByLabel('Verdict, in your words').fill('Round, springs back.');
+  await page.getByText('The swatch', { exact: true }).click();
+  await page.getByLabel('Needle, mm').fill('4');
+  await page.getByRole('button', { name: 'Keep the sample' }).click();
+  await expect(page.getByText(/^The stitches of the swatch are missing/)).toBeVisible();
+  await page.getByLabel('Stitches', { exact: true }).fill('21');
+  await page.getByLabel('Stitches, washed').fill('22');
+  await page.getByRole('button', { name: 'Keep the sample' }).click();
+  await expect(
+    page.getByText('Knitted on 4 mm, US 6, old UK 8: 21 stitches before, 22 stitches after the wash, in 10 cm.'),
+  ).toBeVisible();
+
+  // The next aim knows of it.
+  await page.goto(at(`/aim?lot=${code}`));
+  await page.getByLabel('Washed yarn, wraps an inch').fill('12');
+  await expect(page.getByText(/Round, springs back\./)).toBeVisible();
+  await expect(
+    page.getByRole('status').filter({ hasText: /on the bobbin\. By what became of one yarn of yours/ }),
+  ).toBeVisible();
+});
+
+test('what is wrong is looked through in order, with the lot’s own facts first', async ({ page }) => {
+  await register(page);
+  await post(page, '/api/fleeces', { mass: '900 g', form: 'raw', breed: 'Romney' });
+  const { lots } = await (await page.request.get(at('/api/lots'))).json();
+  await page.goto(at(`/faults?lot=${lots[0].code}`));
+  await page.getByLabel('What you see').selectOption({ label: 'It sticks to the hands' });
+  const checks = page.getByRole('list', { name: 'It sticks to the hands: what to look at' });
+  await expect(checks.getByRole('listitem').first()).toContainText('still in the grease');
+  await expect(checks.getByRole('listitem').first()).toContainText('by this lot’s own facts');
+  await page.reload();
+  await expect(checks).toBeVisible();
+});
+
+test('in the demo a simulated hand finds its yarn in three ply-backs', async ({ page }) => {
+  await enterDemo(page);
+  const { token } = await (await page.request.get(at('/api/session'))).json();
+  const { lots } = await (await page.request.get(at('/api/lots?step=spin'))).json();
+  const lot = lots.find((l: { code: string }) => l.code === 'S-01.4');
+  const spin = async (wraps: number, turnsPerMetre: number) =>
+    (await (
+      await page.request.post(at('/api/spinning/hand'), {
+        data: { seed: 11, wraps, turnsPerMetre },
+        headers: { 'X-Token': token },
+      })
+    ).json()) as { wraps: number; degrees: number };
+  await page.goto(at(`/aim?lot=${lot.code}`));
+  await page.getByLabel('Washed yarn, wraps an inch').fill('12');
+  await page.getByLabel('Angle, °', { exact: true }).fill('26');
+  await page.getByLabel('On', { exact: true }).selectOption({ label: 'cherry wheel, middle 9:1' });
+  await page.getByLabel('A draw, mm').fill('160');
+  await expect(page.getByText(/^On this ratio:/)).toBeVisible();
+  const form = page.getByRole('form', { name: 'New ply-back' });
+  // The hand aims at what it is told, and feeds and treadles as each ply-back says.
+  const told = (await page.getByText(/^Spin singles of/).textContent())!;
+  let aimed = Number(/of ([\d.]+) WPI/.exec(told)![1]);
+  const settings = /: (\d+) treadles? for a draw of ([\d.]+) mm/.exec(
+    (await page.getByText(/^On this ratio:/).textContent())!,
+  )!;
+  let [treadles, draw] = [Number(settings[1]), Number(settings[2])];
+  for (let i = 1; i <= 3; i++) {
+    const read = await spin(aimed, (9 * treadles) / (draw / 1000));
+    await form.getByLabel('New ply-back, wraps an inch').fill(`${read.wraps}`);
+    await form.getByLabel('Its angle, °').fill(`${read.degrees}`);
+    await form.getByLabel('Treadles for a draw').fill(`${treadles}`);
+    await form.getByLabel('Of mm').fill(`${draw}`);
+    await form.getByRole('button', { name: 'Note the ply-back' }).click();
+    const row = page.getByRole('region', { name: `read ${i}` });
+    await expect(row).toBeVisible();
+    const says = (await row.textContent())!;
+    if (says.includes('Near enough')) return;
+    const feed = /let (\d+) % of that/.exec(says)?.[1] ?? /([\d.]+) times that fibre/.exec(says)?.[1];
+    if (feed) aimed /= Math.sqrt(says.includes('% of that fibre into') ? Number(feed) / 100 : Number(feed));
+    const next = /(\d+) treadles? for a draw of ([\d.]+) mm instead/.exec(says);
+    if (next) [treadles, draw] = [Number(next[1]), Number(next[2])];
+  }
+  throw new Error('Three ply-backs did not do.');
 });

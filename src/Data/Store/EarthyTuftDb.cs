@@ -239,6 +239,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         model.Entity<SampleRow>(e =>
         {
             e.ToTable("samples");
+            e.Property(s => s.Swatch).HasColumnType("jsonb");
             e.HasIndex(s => new { s.WorkshopId, s.Key }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.Code }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.MadeAt }).HasFilter("withdrawn_at is null");

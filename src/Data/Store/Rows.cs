@@ -368,6 +368,9 @@ public sealed class SampleRow : IWorkshopOwned
     public double? JoinsPer10Metres { get; set; }
     public double? LumpsPer10Metres { get; set; }
     public required string Verdict { get; set; }
+
+    /// <summary>Its swatch, as <c>StoredSwatch</c> writes it; null where none was made.</summary>
+    public string? Swatch { get; set; }
     public string[] Uses { get; set; } = [];
     public DateTimeOffset MadeAt { get; set; }
     public required string Who { get; set; }

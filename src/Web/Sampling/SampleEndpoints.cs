@@ -3,6 +3,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Assessing;
+using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
@@ -30,7 +31,8 @@ public sealed record SampleRequest(
     [property: StringLength(60)] string? SpunMass = null,
     int? SpinningMinutes = null,
     double? JoinsPer10Metres = null,
-    double? LumpsPer10Metres = null);
+    double? LumpsPer10Metres = null,
+    SwatchRequest? Swatch = null);
 
 /// <summary>A sample noted otherwise: all of it as it is now.</summary>
 /// <param name="Version">As the person saw it; another one meanwhile answers 409.</param>
@@ -45,7 +47,8 @@ public sealed record SampleCorrection(
     [property: StringLength(60)] string? SpunMass = null,
     int? SpinningMinutes = null,
     double? JoinsPer10Metres = null,
-    double? LumpsPer10Metres = null);
+    double? LumpsPer10Metres = null,
+    SwatchRequest? Swatch = null);
 
 public static class SampleEndpoints
 {
@@ -74,9 +77,10 @@ public static class SampleEndpoints
         var spun = Read(request.SpunMass, request.SpinningMinutes, request.JoinsPer10Metres, request.LumpsPer10Metres, context);
         var check = spun.Then(s => Sample.Check(new Sample(lot.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses) { Spun = s }));
         var never = WorkTime.Check(request.MadeAt ?? context.Now, context.Now, "madeAt");
-        if (check.IsRefused || never is not null)
+        var swatch = SwatchRequest.Read(request.Swatch);
+        if (check.IsRefused || never is not null || swatch.IsRefused)
         {
-            return Problems.Refused([.. check.Refusals, .. new[] { never }.OfType<Refusal>()]);
+            return Problems.Refused([.. check.Refusals, .. new[] { never }.OfType<Refusal>(), .. swatch.Refusals]);
         }
 
         try
@@ -95,6 +99,7 @@ public static class SampleEndpoints
                     Plies = request.Plies,
                     TwistAngleDegrees = request.TwistAngleDegrees,
                     Verdict = check.Value.Verdict,
+                    Swatch = StoredSwatch.Write(swatch.Value),
                     Uses = uses,
                     MadeAt = (request.MadeAt ?? context.Now).ToStored(),
                     Who = TakeInEndpoints.Person(request.Who, context),
@@ -124,11 +129,13 @@ public static class SampleEndpoints
         var uses = Uses(request.Uses);
         var spun = Read(request.SpunMass, request.SpinningMinutes, request.JoinsPer10Metres, request.LumpsPer10Metres, context);
         var check = spun.Then(s => Sample.Check(new Sample(row.Form, request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses) { Spun = s }));
-        if (check.IsRefused)
+        var swatch = SwatchRequest.Read(request.Swatch);
+        if (check.IsRefused || swatch.IsRefused)
         {
-            return Problems.Refused(check.Refusals);
+            return Problems.Refused([.. check.Refusals, .. swatch.Refusals]);
         }
 
+        Note("swatch", SwatchView.Line(StoredSwatch.Read(row.Swatch)), SwatchView.Line(swatch.Value));
         Note("draw", row.Draw?.Words(), request.Draw?.Words());
         Note("wraps per inch", Figure(row.WrapsPerInch), Figure(request.WrapsPerInch));
         Note("plies", Figure(row.Plies), Figure(request.Plies));
@@ -141,6 +148,7 @@ public static class SampleEndpoints
         Note("uses", string.Join(", ", row.Uses), string.Join(", ", uses));
         (row.Draw, row.WrapsPerInch, row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses) =
             (request.Draw, request.WrapsPerInch, request.Plies, request.TwistAngleDegrees, check.Value.Verdict, uses);
+        row.Swatch = StoredSwatch.Write(swatch.Value);
         Spin(row, spun.Value);
         await db.SaveChangesAsync(cancellationToken);
         return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit));

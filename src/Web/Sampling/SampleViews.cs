@@ -2,6 +2,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
+using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.House;
@@ -32,12 +33,13 @@ public sealed record SampleView(
     int? SpinningMinutes,
     double? JoinsPer10Metres,
     double? LumpsPer10Metres,
+    SwatchView? Swatch,
     uint Version)
 {
     public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, MassUnit unit) => new(
         row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
         row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who,
-        Figures.ToFigure(row.SpunGrams, null, unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, row.Version);
+        Figures.ToFigure(row.SpunGrams, null, unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, SwatchView.Of(StoredSwatch.Read(row.Swatch)), row.Version);
 }
 
 /// <summary>A sample on the wall with the lock it hangs by.</summary>

@@ -13,7 +13,8 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="Fibre">What is known of the fibre.</param>
 /// <param name="On">What it is spun on; null where nobody said.</param>
 /// <param name="Standing">What it stands on, in words.</param>
-internal sealed record ReadAim(LearnedAim Learned, SpunFibre Fibre, SpunOn? On, IReadOnlyList<string> Standing);
+/// <param name="Drafting">How to draft the fibre, in words.</param>
+internal sealed record ReadAim(LearnedAim Learned, SpunFibre Fibre, SpunOn? On, IReadOnlyList<string> Standing, IReadOnlyList<string> Drafting);
 
 /// <summary>Reads a yarn that is wanted and reckons what to spin: the same for the page and for the start of spinning.</summary>
 public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook skeins)
@@ -22,7 +23,8 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
     {
         var book = await books.Here(cancellationToken);
         var fibre = lot is null ? SpunFibre.Unknown : FibreOf(lot, book);
-        var wraps = WrapsReading.Read(request.Wraps, "wraps");
+        var own = await skeins.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
+        var wraps = Thickness(request, lot, own);
         var (on, unread) = On(request);
         Refusal[] refusals = [.. wraps.Refusals, .. new[] { unread }.OfType<Refusal>()];
         if (refusals.Length > 0)
@@ -30,17 +32,30 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             return Result<ReadAim>.Refused(refusals);
         }
 
-        var own = await skeins.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
         var isTypical = request is { FinishedDensity: null, BloomPercent: null, TakeUpPercent: null };
         var unit = context.Workshop.LengthUnit;
         return LearnedAim.Of(Wished(request, wraps.Value, lot), own, fibre, on, isTypical).Then<ReadAim>(learned =>
-            new ReadAim(learned, fibre, on, [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)]));
+            new ReadAim(learned, fibre, on, [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)], [.. AimWords.Drafting(lot, fibre, unit)]));
     }
 
-    /// <summary>An aim as screens see it, with the ply-backs that were read for it.</summary>
-    internal static AimView View(ReadAim read, IReadOnlyList<PlyBackView> trials, LengthUnit unit)
+    // A yarn is wanted by its wraps, or by its grist: then its wraps follow from the density of such yarn.
+    private static Result<WrapsReading> Thickness(AimRequest request, LotRow? lot, OwnYarn own)
     {
-        var (learned, _, on, standing) = read;
+        var wraps = WrapsReading.Read(request.Wraps, "wraps");
+        return wraps.IsRefused && LinearDensity.Read(request.Wraps, "wraps") is { IsRefused: false, Value: var grist }
+            && Wraps.Of(grist.Tex, request.FinishedDensity ?? own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form)) is >= Wraps.Fewest and <= Wraps.Most and var of
+            ? new WrapsReading(of, Wraps.ReadingDoubt)
+            : wraps;
+    }
+
+    /// <summary>Whether a two-ply of a class can be spun from a lot.</summary>
+    internal async Task<CanBeSpun> Suits(YarnClass of, LotRow lot, CancellationToken cancellationToken) =>
+        (await Read(new AimRequest(Wraps.MiddleOf(of).ToString(System.Globalization.CultureInfo.InvariantCulture), LotId: lot.Id), lot, cancellationToken)).Value.Learned.Aim.Verdict;
+
+    /// <summary>An aim as screens see it, with the ply-backs that were read for it.</summary>
+    internal static AimView View(ReadAim read, IReadOnlyList<PlyBackView> trials, LengthUnit unit, IReadOnlyList<string>? like = null)
+    {
+        var (learned, _, on, standing, drafting) = read;
         var (wish, aim) = (learned.Wish, learned.Aim);
         var by = on?.By ?? SpunBy.Treadles;
         return new AimView(
@@ -59,7 +74,9 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             // What the last ply-back asks for; where it asks for nothing, its own settings stand in the form.
             trials.LastOrDefault() is { } last ? last.Settings : aim is { Treadles: { } treadles, DrawMillimetres: { } length } ? AimWords.Settings(treadles, length, by, unit) : null,
             Math.Round(learned.ToldWraps, 1),
-            AimWords.Learned(learned));
+            AimWords.Learned(learned),
+            drafting,
+            like ?? []);
     }
 
     /// <summary>A ply-back beside the aim.</summary>

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -13,18 +14,59 @@ public static class AimEndpoints
     /// <summary>More ply-backs nobody makes for one yarn.</summary>
     public const int MostTrials = 24;
 
-    private static readonly IReadOnlyList<YarnClassView> Classes = [.. Enum.GetValues<YarnClass>().Select(c => new YarnClassView(AimWords.Word(c), Wraps.MiddleOf(c)))];
+    /// <summary>So many samples of like fibre are told.</summary>
+    private const int MostLike = 3;
 
     public static void MapSpinning(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/spinning").WithTags("spinning").ForMembers();
-        group.MapGet("/classes", () => TypedResults.Ok(Classes)).Named("listYarnClasses", "Classes of yarn with wraps to begin from.");
+        group.MapGet("/classes", Classes).Named("listYarnClasses", "Classes of yarn with wraps to begin from, and whether a lot can be spun to them.").ProducesProblem(404);
         group.MapPost("/aim", Aim).Named("aimAtYarn", "What to spin for a yarn, whether it can be done, and what each ply-back says about the next.").Changes(MemberRole.Looker);
         group.MapPost("/hand", Hand).Named("spinByHand", "In a demo: what a simulated hand reads off a ply-back of its own.").Changes(MemberRole.Looker).ProducesProblem(404);
         group.MapPost("/ply", PlyCraft.Preview).Named("planPlying", "What plying gives, and how to do it.").Changes(MemberRole.Looker);
         group.MapPost("/enough", EnoughEndpoints.Enough).Named("isItEnough", "From yarn back to prepared and raw fibre, against what is there.").Changes(MemberRole.Looker);
         group.MapGet("/faults", FaultEndpoints.List).Named("listYarnFaults", "What goes wrong, and what to look at first, with this lot's own facts.").ProducesProblem(404);
         app.MapYarn();
+    }
+
+    private static async Task<Results<Ok<IReadOnlyList<YarnClassView>>, ProblemHttpResult>> Classes(CodeParameter? lot, EarthyTuftDb db, AimDesk desk, CancellationToken cancellationToken)
+    {
+        LotRow? of = null;
+        if (lot is { } code && (of = await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Code == code.Value && l.VoidedAt == null, cancellationToken)) is null)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var classes = new List<YarnClassView>();
+        foreach (var one in Enum.GetValues<YarnClass>())
+        {
+            var (least, most) = Needles.Of(one);
+            classes.Add(new YarnClassView(AimWords.Word(one), Wraps.MiddleOf(one), $"{Needles.Write(least)} to {Needles.Write(most)}", Needles.AlsoCalled(one), of is null ? null : await desk.Suits(one, of, cancellationToken)));
+        }
+
+        return TypedResults.Ok<IReadOnlyList<YarnClassView>>(classes);
+    }
+
+    // What became of fibre of the same parentage, told in the words of its samples: the newest first.
+    private static async Task<IReadOnlyList<string>> Like(LotRow? lot, EarthyTuftDb db, CancellationToken cancellationToken)
+    {
+        if (lot is null || lot.Parentage.Length == 0)
+        {
+            return [];
+        }
+
+        var samples = await db.Samples.AsNoTracking().Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null && s.Lot.Parentage == lot.Parentage && (s.Verdict != "" || s.Swatch != null))
+            .OrderByDescending(s => s.MadeAt).ThenByDescending(s => s.Id).Take(MostLike).Select(s => new { s.Code, s.WrapsPerInch, s.Plies, s.Verdict, s.Swatch }).ToListAsync(cancellationToken);
+        return
+        [
+            .. samples.Select(s =>
+            {
+                var swatch = StoredSwatch.Read(s.Swatch);
+                var yarn = s.WrapsPerInch is { } wraps ? FormattableString.Invariant($", {wraps:0.#} WPI{(s.Plies is { } plies ? $", {AimWords.Structure(YarnStructure.Plain, plies)}" : "")}") : "";
+                var again = swatch?.Again is { } yes ? $" {(yes ? "To be made again" : "Not to be made again")}{(swatch.Change.Length > 0 ? $": {swatch.Change}" : "")}." : "";
+                return $"{s.Code}{yarn}: {s.Verdict}{again}";
+            }),
+        ];
     }
 
     private static async Task<Results<Ok<AimView>, ProblemHttpResult>> Aim(AimRequest request, EarthyTuftDb db, AimDesk desk, RequestContext context, CancellationToken cancellationToken)
@@ -44,7 +86,7 @@ public static class AimEndpoints
         var unit = context.Workshop.LengthUnit;
         var trials = (request.Trials ?? []).Select((t, i) => Try(t, $"trials[{i}]", read.Value, unit)).ToArray();
         var refused = trials.SelectMany(t => t.Refusals).ToArray();
-        return refused.Length > 0 ? Problems.Refused(refused) : TypedResults.Ok(AimDesk.View(read.Value, [.. trials.Select(t => t.Value)], unit));
+        return refused.Length > 0 ? Problems.Refused(refused) : TypedResults.Ok(AimDesk.View(read.Value, [.. trials.Select(t => t.Value)], unit, await Like(lot, db, cancellationToken)));
     }
 
     private static Result<PlyBackView> Try(PlyBackRequest trial, string field, ReadAim aim, LengthUnit unit)

@@ -11,7 +11,7 @@ namespace EarthyTuft.Web.Spinning;
 public sealed record PlyBackRequest([property: StringLength(20)] string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null);
 
 /// <summary>A yarn that is wanted, and what was tried for it.</summary>
-/// <param name="Wraps">Of the washed yarn, in an inch, as typed: "14" or "13-14".</param>
+/// <param name="Wraps">Of the washed yarn, in an inch, as typed: "14" or "13-14"; or its grist: "400 tex", "250 m/100 g".</param>
 /// <param name="Degrees">Of the plies in it, or of the fibre where it stays singles.</param>
 /// <param name="LotId">What it is spun from; left out where that is not said.</param>
 /// <param name="FinishedDensity">Wrap density of the washed yarn in g/cm3; left out for what is typical.</param>
@@ -24,7 +24,7 @@ public sealed record PlyBackRequest([property: StringLength(20)] string? Wraps, 
 /// <param name="By">What is counted for a draw; of a spindle the ratio may be left out.</param>
 /// <param name="Trials">In the order in which they were made.</param>
 public sealed record AimRequest(
-    [property: StringLength(20)] string? Wraps,
+    [property: StringLength(30)] string? Wraps,
     double Degrees = 25,
     int Plies = 2,
     YarnStructure Structure = YarnStructure.Plain,
@@ -80,7 +80,10 @@ public sealed record SpinnersHandView(double Wraps, double Degrees);
 /// <summary>A class of yarn, to begin from.</summary>
 /// <param name="Words">What it is called.</param>
 /// <param name="WrapsPerInch">In its middle.</param>
-public sealed record YarnClassView(string Words, double WrapsPerInch);
+/// <param name="Needle">That usually goes with it, by region.</param>
+/// <param name="AlsoCalled">Elsewhere.</param>
+/// <param name="Verdict">Whether a two-ply of it can be spun from the lot; null where no lot is named.</param>
+public sealed record YarnClassView(string Words, double WrapsPerInch, string Needle, string AlsoCalled, CanBeSpun? Verdict);
 
 /// <summary>What to spin for a yarn.</summary>
 /// <param name="Target">The washed yarn.</param>
@@ -98,6 +101,8 @@ public sealed record YarnClassView(string Words, double WrapsPerInch);
 /// <param name="Next">Settings for the next ply-back: what the last one asks for, or what was reckoned; null where no tool is said.</param>
 /// <param name="ToldWraps">Wraps of the singles that this person is to aim at, who usually misses them.</param>
 /// <param name="Learned">What own skeins say of that; empty where there are none.</param>
+/// <param name="Drafting">How to draft this fibre.</param>
+/// <param name="Like">What became of like fibre, by the samples of it.</param>
 public sealed record AimView(
     YarnShape Target,
     string Class,
@@ -113,4 +118,6 @@ public sealed record AimView(
     IReadOnlyList<PlyBackView> Trials,
     SettingsView? Next,
     double ToldWraps,
-    string Learned);
+    string Learned,
+    IReadOnlyList<string> Drafting,
+    IReadOnlyList<string> Like);

@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Store;
@@ -68,6 +70,28 @@ internal static class AimWords
         SpunBy.Turns => "fewer turns for a draw, or a longer draw",
         _ => "fewer treadles for a draw, a longer draw, a lower ratio or more pull",
     };
+
+    /// <summary>How to draft a fibre, by its length and by what it is.</summary>
+    public static IEnumerable<string> Drafting(LotRow? lot, SpunFibre fibre, LengthUnit unit)
+    {
+        if (fibre.StapleMillimetres is { } staple)
+        {
+            yield return $"Hands about {Figures.Length(staple * 1.5, unit)} apart to pre-draft; in a short draw a little less than the staple of {Figures.Length(staple, unit)} at a time.";
+        }
+
+        var way = (lot?.Fibre, lot?.Form) switch
+        {
+            (Fibre.Silk, not LotForm.Top) => "Silk caps: pierce one layer, widen it to a ring with hands well apart, and draw it to an even band before you spin.",
+            (Fibre.Cotton, _) => "Cotton: from the end of the puni that drafts more easily, hardly held, twist let in, and much of it.",
+            (_, LotForm.Puni or LotForm.Rolag) => "Try both ends of one: it drafts more easily from the one, and all of the yarn from the same.",
+            (_, LotForm.Top or LotForm.Roving) when lot!.CameDyed => "Dyed top is compacted: snap it open across its length, and spin from the end that gives.",
+            _ => "",
+        };
+        if (way.Length > 0)
+        {
+            yield return way;
+        }
+    }
 
     /// <summary>What own skeins say of the aim; empty where there are none.</summary>
     public static string Learned(LearnedAim of)

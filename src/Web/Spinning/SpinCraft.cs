@@ -74,7 +74,7 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
         // What was learned since says nothing of what this person was told when it was begun.
         var learned = new LearnedAim(plan.Wish, aim, plan.ToldWraps, plan.UsualWraps, OwnYarn.Nothing);
         PlyBackView[] trials = [.. state.Trials.Select(t => AimDesk.Try(t.Read.Trial, learned, by, lengths).Value)];
-        var view = AimDesk.View(new ReadAim(learned, plan.Fibre, plan.On, []), trials, lengths);
+        var view = AimDesk.View(new ReadAim(learned, plan.Fibre, plan.On, [], [.. AimWords.Drafting(run.Lots.Select(l => l.Lot).FirstOrDefault(), plan.Fibre, lengths)]), trials, lengths);
         var summary = SpinRun.Summarise(state, context.Now);
         var call = summary.Calls[0];
         var told = trials.LastOrDefault() is { } last ? last.Sentence : Invariant($"Aim at {plan.ToldWraps:0.#} WPI on the bobbin.");

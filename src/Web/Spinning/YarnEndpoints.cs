@@ -91,7 +91,7 @@ public static class YarnEndpoints
         var own = await skeins.Of(OwnLog.ClassOf(await books.Here(cancellationToken), lot.Parentage, lot.Fibre), cancellationToken);
         var measured = Measured(lot, way, measures);
         var before = lot.Form == LotForm.Yarn && way.FirstOrDefault(w => w.Form != LotForm.Yarn) is { } source ? measures.GetValueOrDefault(source.Id) : null;
-        return YarnPages.Of(lot, measured, before, await Plan(db, [lot, .. way], cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, context);
+        return YarnPages.Of(lot, measured, before, await Plan(db, [lot, .. way], cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, await SpunFrom(db, [lot, .. way], cancellationToken), context);
     }
 
     // What a part of a yarn, or its wash, does not change need not be measured again: plies and structure; of a mere part its thickness too.
@@ -122,6 +122,17 @@ public static class YarnEndpoints
         }
 
         return way;
+    }
+
+    private static async Task<string?> SpunFrom(EarthyTuftDb db, IReadOnlyList<LotRow> way, CancellationToken cancellationToken)
+    {
+        if (way.FirstOrDefault(l => l.Form == LotForm.Singles && l.MadeBy == StepKind.Spin)?.Id is not { } singles)
+        {
+            return null;
+        }
+
+        return await db.Flows.AsNoTracking().Where(f => f.LotId == singles && f.Role == FlowRole.Out && !f.Voided)
+            .Join(db.Flows.Where(f => f.Role == FlowRole.In && !f.Voided), f => f.EntryId, i => i.EntryId, (f, i) => i).OrderBy(i => i.Ordinal).Select(i => i.Lot!.Code).FirstOrDefaultAsync(cancellationToken);
     }
 
     private static async Task<SpinPlan?> Plan(EarthyTuftDb db, IReadOnlyList<LotRow> way, CancellationToken cancellationToken)

@@ -14,7 +14,7 @@ internal static class YarnPages
     private const string Section = "docs/craft.md, section 15";
 
     public static YarnPage Of(
-        LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, RequestContext context)
+        LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, RequestContext context)
     {
         var (usual, usualFrom) = UsualDensity(lot, own);
         var facts = YarnFacts.Of(measured, lot.MadeGrams, usual);
@@ -29,7 +29,8 @@ internal static class YarnPages
             [.. readings.Select(r => new YarnReadingView(r.Id, r.At, r.Who, Words(r.Measures), r.WithdrawnAt is null ? null : r.WithdrawnBy ?? ""))],
             [.. beside.Select(b => Beside(b.Lot, b.Measured, lot, facts, usual, context)).OfType<YarnBeside>()],
             facts.Tex is { } tex ? Math.Round(tex, 1) : null,
-            lot.Form == LotForm.Yarn);
+            lot.Form == LotForm.Yarn,
+            spunFrom);
     }
 
     private static (double Density, LearnedFigure? From) UsualDensity(LotRow lot, OwnYarn own)

@@ -61,6 +61,7 @@ public sealed record YarnBeside(string Code, string Sentence, double? Tex, bool 
 /// <param name="Readings">The newest first, those that were withdrawn as well.</param>
 /// <param name="Beside">Others of the same fleece and form.</param>
 /// <param name="Tex">Its grist, for drawing; null when not known.</param>
+/// <param name="SpunFrom">The prepared lot that it was spun from; null where that is not known.</param>
 /// <param name="IsFinished">Washed and at rest, so that how it was finished and how it hangs can be told.</param>
 public sealed record YarnPage(
     YarnShape? Yarn,
@@ -72,4 +73,5 @@ public sealed record YarnPage(
     IReadOnlyList<YarnReadingView> Readings,
     IReadOnlyList<YarnBeside> Beside,
     double? Tex,
-    bool IsFinished);
+    bool IsFinished,
+    string? SpunFrom);

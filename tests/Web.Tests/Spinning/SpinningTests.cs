@@ -201,6 +201,36 @@ public class SpinningTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_swatch_stands_on_the_card_and_is_told_at_the_next_like_aim()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await ada.TakeIn(new { mass = "300", form = "top", breed = "Romney" });
+        object Sample(object? swatch) => new { lotId = lot, wrapsPerInch = 14, plies = 2, verdict = "At 300 turns it felt like string.", swatch };
+        Assert.Equal(["swatch.stitches missing"], (await ada.Post("/api/samples", Sample(new { toolMillimetres = 4 }))).Refused());
+        Assert.Equal(["swatch.stitches out-of-range"], (await ada.Post("/api/samples", Sample(new { stitches = 0 }))).Refused());
+        var sample = (await ada.Post("/api/samples", Sample(new { toolMillimetres = 4, stitches = 21, rows = 28, stitchesAfter = 22, rowsAfter = 30, relaxedMillimetres = 100, stretchedMillimetres = 150, afterMinuteMillimetres = 110, notFor = "baby wear", again = true, change = "less twist" }))).Expect(200);
+        string[] told =
+        [
+            "Knitted on 4 mm, US 6, old UK 8: 21 stitches and 28 rows before, 22 stitches and 30 rows after the wash, in 10 cm.", "The wash made it 4.5 % narrower and 6.7 % shorter.",
+            "It stretches by 50 % and takes 80 % of that back in a minute.", "Not for: baby wear.", "To be made again: less twist.",
+        ];
+        Assert.Equal(told, Texts(sample.GetProperty("swatch").GetProperty("sentences")));
+        // Noted otherwise: what it was before stays in its history.
+        var changed = (await ada.Send(HttpMethod.Put, $"/api/samples/{Id(sample)}/card", new { version = sample.GetProperty("version").GetUInt32(), verdict = "Softer now.", swatch = new { stitches = 20, again = false } })).Expect(200);
+        Assert.Equal(20, changed.GetProperty("swatch").GetProperty("noted").GetProperty("stitches").GetDouble());
+        Assert.Contains((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("changes").EnumerateArray(), c => Text(c, "what") == "swatch" && Text(c, "from").StartsWith(told[0], StringComparison.Ordinal));
+        var aim = (await ada.Post("/api/spinning/aim", new { wraps = "14", lotId = lot })).Expect(200);
+        Assert.Equal([$"{Text(sample, "code")}: Softer now. Not to be made again."], Texts(aim.GetProperty("like")));
+        // A grist is an aim too; and a class says whether this fibre can be spun to it.
+        Assert.Equal("wrapsPerInch", (await ada.Post("/api/spinning/aim", new { wraps = "400 tex", lotId = lot })).Expect(200).GetProperty("target").EnumerateObject().First().Name);
+        Assert.Equal(12.8, (await ada.Post("/api/spinning/aim", new { wraps = "400 tex", lotId = lot })).Expect(200).GetProperty("target").GetProperty("wrapsPerInch").GetDouble());
+        var (cotton, code) = await ada.TakeIn(new { mass = "100", form = "puni", fibre = "cotton", breed = "" });
+        Assert.NotEqual(Guid.Empty, cotton);
+        Assert.All((await ada.Get($"/api/spinning/classes?lot={code}")).EnumerateArray(), c => Assert.Contains(Text(c, "verdict"), new[] { "possible", "hard", "not" }));
+        Assert.Equal("3.75 mm, US 5, old UK 9 to 4.5 mm, US 7, old UK 7", Text((await ada.Get("/api/spinning/classes"))[3], "needle"));
+    }
+
+    [Fact]
     public async Task What_cannot_be_is_refused_at_its_field_and_nothing_is_stored()
     {
         var ada = await house.Register();

@@ -1766,7 +1766,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** Classes of yarn with wraps to begin from. */
+    /** Classes of yarn with wraps to begin from, and whether a lot can be spun to them. */
     get: operations['listYarnClasses'];
     put?: never;
     post?: never;
@@ -2109,6 +2109,8 @@ export interface components {
       /** Format: double */
       toldWraps: number;
       learned: string;
+      drafting: string[];
+      like: string[];
     };
     /** @enum {unknown} */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
@@ -4871,6 +4873,7 @@ export interface components {
       joinsPer10Metres?: null | number;
       /** Format: double */
       lumpsPer10Metres?: null | number;
+      swatch?: null | components['schemas']['SwatchRequest'];
     };
     SampleRequest: {
       /** Format: uuid */
@@ -4894,6 +4897,7 @@ export interface components {
       joinsPer10Metres?: null | number;
       /** Format: double */
       lumpsPer10Metres?: null | number;
+      swatch?: null | components['schemas']['SwatchRequest'];
     };
     SampleView: {
       /** Format: uuid */
@@ -4927,6 +4931,7 @@ export interface components {
       joinsPer10Metres: null | number;
       /** Format: double */
       lumpsPer10Metres: null | number;
+      swatch: null | components['schemas']['SwatchView'];
       /** Format: uint32 */
       version: number;
     };
@@ -5300,6 +5305,38 @@ export interface components {
       words: string;
       logged: components['schemas']['MassFigure'];
     };
+    /**
+     * @default knitted
+     * @enum {unknown}
+     */
+    SwatchKind: 'knitted' | 'woven' | 'crocheted';
+    SwatchRequest: {
+      kind?: components['schemas']['SwatchKind'];
+      /** Format: double */
+      toolMillimetres?: null | number;
+      /** Format: double */
+      stitches?: null | number;
+      /** Format: double */
+      rows?: null | number;
+      /** Format: double */
+      stitchesAfter?: null | number;
+      /** Format: double */
+      rowsAfter?: null | number;
+      /** Format: double */
+      relaxedMillimetres?: null | number;
+      /** Format: double */
+      stretchedMillimetres?: null | number;
+      /** Format: double */
+      afterMinuteMillimetres?: null | number;
+      notFor?: null | string;
+      onlyIf?: null | string;
+      again?: null | boolean;
+      change?: null | string;
+    };
+    SwatchView: {
+      noted: components['schemas']['SwatchRequest'];
+      sentences: string[];
+    };
     TakeInRequest: {
       mass: string;
       state?: components['schemas']['WeighingState'];
@@ -5656,6 +5693,9 @@ export interface components {
       words: string;
       /** Format: double */
       wrapsPerInch: number;
+      needle: string;
+      alsoCalled: string;
+      verdict: null | components['schemas']['CanBeSpun'];
     };
     /** @enum {unknown} */
     YarnFault:
@@ -5696,6 +5736,7 @@ export interface components {
       /** Format: double */
       tex: null | number;
       isFinished: boolean;
+      spunFrom: null | string;
     };
     YarnReadingView: {
       /** Format: uuid */
@@ -13137,7 +13178,9 @@ export interface operations {
   };
   listYarnClasses: {
     parameters: {
-      query?: never;
+      query?: {
+        lot?: string;
+      };
       header?: never;
       path?: never;
       cookie?: never;
@@ -13164,6 +13207,15 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown;
         };

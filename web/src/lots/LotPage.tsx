@@ -113,6 +113,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         )}
       </Box>
       {head.compacted && !head.usedUp && <Notice tone="watch">{compactedWord[head.compacted]}</Notice>}
+      {spun.has(head.form) && <Yarn lot={head} />}
       <Ribbon
         view={ribbon}
         colour={head.colour}
@@ -120,7 +121,6 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         onStage={showEntry}
         onLot={(to) => void navigate(`/lots/${to}`)}
       />
-      {spun.has(head.form) && <Yarn lot={head} />}
       {lot.data.agreement.doubts.length > 0 && <Agreement agreement={lot.data.agreement} onEntry={showEntry} />}
       <Box
         sx={{

@@ -5,6 +5,7 @@ import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { SampleFields, type SampleForm } from './SampleFields';
+import { sentSwatch, typedSwatch } from './swatch';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
 import { FormDialog } from '../ui/layouts';
@@ -39,6 +40,7 @@ export function EditSample({
       lumps: sample.lumpsPer10Metres?.toString() ?? '',
       verdict: sample.verdict,
       uses: sample.uses,
+      swatch: typedSwatch(sample.swatch?.noted),
     },
     change,
   );
@@ -60,6 +62,7 @@ export function EditSample({
             lumpsPer10Metres: number(form.lumps),
             verdict: form.verdict,
             uses: [...form.uses],
+            swatch: sentSwatch(form.swatch),
           },
         }),
       close,
@@ -95,6 +98,15 @@ export function EditSample({
           'spinningMinutes',
           'joinsPer10Metres',
           'lumpsPer10Metres',
+          'swatch.stitches',
+          'swatch.rows',
+          'swatch.stitchesAfter',
+          'swatch.rowsAfter',
+          'swatch.toolMillimetres',
+          'swatch.relaxedMillimetres',
+          'swatch.stretchedMillimetres',
+          'swatch.afterMinuteMillimetres',
+          'swatch.change',
         )}
       />
     </FormDialog>

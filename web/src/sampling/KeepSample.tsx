@@ -1,8 +1,8 @@
 import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
-import type { FormEvent } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { useCallback, type FormEvent } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useLot, useSession } from '../api/queries';
 import { LockRuler } from '../drawings/Lock';
@@ -12,6 +12,7 @@ import { useKept } from '../ui/useKept';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
 import { SampleFields, type SampleForm } from './SampleFields';
+import { noSwatch, sentSwatch } from './swatch';
 import { useSend } from '../api/change';
 
 const fresh = (): SampleForm & { key: string } => ({
@@ -26,6 +27,7 @@ const fresh = (): SampleForm & { key: string } => ({
   lumps: '',
   verdict: '',
   uses: [],
+  swatch: noSwatch,
 });
 /** Keeping the outcome of one preparation and one spin. */
 export function KeepSample() {
@@ -33,7 +35,19 @@ export function KeepSample() {
   const lot = useLot(code);
   const session = useSession();
   const navigate = useNavigate();
-  const [form, keep, clear] = useKept(`sample ${code}`, fresh);
+  const [search] = useSearchParams();
+  const yarn = search.get('yarn');
+  // What was measured of the finished yarn need not be typed again.
+  const begin = useCallback(
+    () => ({
+      ...fresh(),
+      wpi: search.get('wraps') ?? '',
+      plies: search.get('plies') ?? '',
+      angle: search.get('angle') ?? '',
+    }),
+    [search],
+  );
+  const [form, keep, clear] = useKept(`sample ${code} ${yarn ?? ''}`, begin);
   const { go, error, busy, away, clearError } = useSend(
     async (body: Schema['SampleRequest'], key: string) =>
       (await api.POST('/api/samples', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
@@ -65,6 +79,7 @@ export function KeepSample() {
         lumpsPer10Metres: number(form.lumps),
         verdict: form.verdict,
         uses: [...form.uses],
+        swatch: sentSwatch(form.swatch),
       },
       form.key,
     );
@@ -75,7 +90,9 @@ export function KeepSample() {
         A sample of {head.code}, {parentage(head.parentage)}
       </Typography>
       <LockRuler staple={lot.data.staple} most={3} />
-      <Typography>Prepared as {formOf(head.form, head.fibre)}.</Typography>
+      <Typography>
+        Prepared as {formOf(head.form, head.fibre)}.{yarn && ` Its yarn is ${yarn}.`}
+      </Typography>
       <SampleFields form={form} change={change} error={error} autoFocus />
       <ProblemNotice error={error?.refusals.some((r) => r.field !== 'lotId') ? null : error} />
       {away && (

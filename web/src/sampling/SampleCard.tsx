@@ -110,6 +110,11 @@ export function SampleCard() {
         <Box sx={{ mt: 2 }}>
           <Photographs of="sample" id={sample.id} what={sample.code} />
         </Box>
+        {sample.swatch?.sentences.map((s) => (
+          <Typography key={s} sx={{ mt: 1 }}>
+            {s}
+          </Typography>
+        ))}
         {sample.uses.length > 0 && <Typography sx={{ mt: 1 }}>For: {sample.uses.join(', ')}</Typography>}
         {sample.kind && (
           <Typography color="text.secondary" sx={{ mt: 1 }}>

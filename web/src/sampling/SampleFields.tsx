@@ -5,6 +5,8 @@ import type { Problem, Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { drawWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
+import { noSwatch, type SwatchForm } from './swatch';
+import { SwatchFields } from './SwatchFields';
 import { WeightField } from '../ui/WeightField';
 
 /** A sample as it is typed. */
@@ -19,6 +21,7 @@ export interface SampleForm {
   lumps: string;
   verdict: string;
   uses: readonly string[];
+  swatch: SwatchForm;
 }
 
 const usualUses = [
@@ -94,6 +97,11 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
         {field('joinsPer10Metres', 'Joins in 10 m', form.joins, (joins) => change({ joins }), 'of the singles')}
         {field('lumpsPer10Metres', 'Lumps in 10 m', form.lumps, (lumps) => change({ lumps }), 'neps and slubs counted')}
       </Box>
+      <SwatchFields
+        swatch={form.swatch ?? noSwatch}
+        change={(part) => change({ swatch: { ...(form.swatch ?? noSwatch), ...part } })}
+        at={(name) => error?.at(`swatch.${name}`)}
+      />
       <Autocomplete
         multiple
         freeSolo

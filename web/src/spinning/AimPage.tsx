@@ -2,6 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import Link from '@mui/material/Link';
 import Typography from '@mui/material/Typography';
+import { useCallback } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, need, Problem, type Schema } from '../api/client';
 import { useChange } from '../api/change';
@@ -9,7 +10,7 @@ import { useLot, useSession } from '../api/queries';
 import { tappedAt } from '../live/live';
 import { useBeginRun } from '../runs/beginRun';
 import { Choice } from '../ui/Choice';
-import { Notice, ProblemNotice } from '../ui/Notices';
+import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { frozen, number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
@@ -64,17 +65,34 @@ const fresh = (): AimState => ({
 export function AimPage() {
   const [search] = useSearchParams();
   const code = search.get('lot');
-  return code ? <AimWithLot key={code} code={code} /> : <Aim lot={null} />;
+  const match = search.get('match');
+  // A yarn that is to be matched stands in the fields as it was measured.
+  const begin = useCallback(
+    () => ({
+      ...fresh(),
+      wraps: search.get('wraps') ?? '',
+      degrees: search.get('angle') ?? '25',
+      plies: search.get('plies') ?? '2',
+    }),
+    [search],
+  );
+  const of = { match, begin };
+  return code ? <AimWithLot key={code} code={code} {...of} /> : <Aim lot={null} {...of} />;
 }
 
-function AimWithLot({ code }: { code: string }) {
+interface Begun {
+  match: string | null;
+  begin: () => AimState;
+}
+
+function AimWithLot({ code, ...of }: { code: string } & Begun) {
   const lot = useLot(code);
   if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
-  return lot.data ? <Aim lot={lot.data.lot} /> : null;
+  return lot.data ? <Aim lot={lot.data.lot} {...of} /> : null;
 }
 
-function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
-  const [state, set, clear] = useKept<AimState>(`aim ${lot?.code ?? ''}`, fresh);
+function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
+  const [state, set, clear] = useKept<AimState>(`aim ${lot?.code ?? ''}${match ? ` ${match}` : ''}`, begin);
   const navigate = useNavigate();
   const looker = useSession().data?.workshop?.role === 'looker';
   const starting = useBeginRun(() => {
@@ -98,7 +116,7 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
     mostTreadles: number(state.most),
     trials: state.trials,
   };
-  const classes = useYarnClasses();
+  const classes = useYarnClasses(lot?.code ?? null);
   const told = state.wraps.trim() !== '';
   const wish = frozen(body);
   const asked = useSettled(wish);
@@ -135,7 +153,7 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
   return (
     <Column gap={2.5}>
       <Box>
-        <Typography variant="h1">Aim at a yarn</Typography>
+        <Typography variant="h1">{match ? `Match ${match}` : 'Aim at a yarn'}</Typography>
         <Typography color="text.secondary">
           {lot ? (
             <>
@@ -156,6 +174,7 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
           value={state.wraps}
           onChange={(wraps) => set({ wraps })}
           error={refused?.at('wraps')}
+          help="14, 13-14, or 400 tex"
           autoFocus
         />
         <NumberField label="Angle, °" {...figure('degrees')} sx={{ width: 110 }} />
@@ -181,13 +200,30 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
             Say how thick the washed yarn is to be, or begin from a class. What to spin follows, what a ply-back must
             read while you spin, and what each one says about the next.
           </Typography>
-          <Row gap={1} role="group" aria-label="Classes of yarn">
+          <Box
+            role="group"
+            aria-label="Classes of yarn"
+            sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fill, minmax(235px, 1fr))' }}
+          >
             {classes.data?.map((c) => (
-              <Button key={c.words} variant="outlined" onClick={() => set({ wraps: String(c.wrapsPerInch) })}>
+              <Button
+                key={c.words}
+                variant="outlined"
+                onClick={() => set({ wraps: String(c.wrapsPerInch) })}
+                sx={{ display: 'block', textAlign: 'left' }}
+              >
                 {c.words}, {c.wrapsPerInch}
+                <Typography component="span" color="text.secondary" sx={{ display: 'block', fontSize: '0.85rem' }}>
+                  {c.alsoCalled}; {c.needle}
+                </Typography>
+                {c.verdict && (
+                  <Typography component="span" sx={{ display: 'block', fontSize: '0.85rem' }}>
+                    {verdictWord[c.verdict]}
+                  </Typography>
+                )}
               </Button>
             ))}
-          </Row>
+          </Box>
         </>
       )}
       {view && (
@@ -223,6 +259,11 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
               <Typography key={s}>{s}</Typography>
             ))}
           </Column>
+          {view.drafting.map((s) => (
+            <Typography key={s} color="text.secondary">
+              {s}
+            </Typography>
+          ))}
           {view.verdict === 'possible' ? (
             <Typography color="text.secondary">{verdictWord.possible}</Typography>
           ) : (
@@ -263,6 +304,13 @@ function Aim({ lot }: { lot: Schema['LotHead'] | null }) {
             </Row>
           )}
           <ProblemNotice error={starting.error && !starting.error.at('mass') ? starting.error : null} />
+          {view.like.length > 0 && (
+            <Section title="What became of its like" level="h2">
+              {view.like.map((s) => (
+                <Typography key={s}>{s}</Typography>
+              ))}
+            </Section>
+          )}
           {last && <Becomes trial={last} colour={colour} />}
         </>
       )}

@@ -2,7 +2,7 @@ import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
-import { useState, type FormEvent } from 'react';
+import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
 import { tappedAt, useNow } from '../live/live';
@@ -22,18 +22,22 @@ const hours = (minutes: number) =>
   minutes < 60 ? `${Math.floor(minutes)} min` : `${Math.floor(minutes / 60)} h ${Math.floor(minutes % 60)} min`;
 
 /** Time at it: one big tap to sit down, one to stop. */
-export function Clock({ run, clock, disabled }: { run: string; clock: Schema['ClockView']; disabled: boolean }) {
+export function Clock({
+  run,
+  clock,
+  disabled,
+  children,
+}: {
+  run: string;
+  clock: Schema['ClockView'];
+  disabled: boolean;
+  children?: ReactNode;
+}) {
   const tap = useTap(run);
   const now = useNow();
   const running = clock.since === null ? 0 : Math.max(0, (now - Date.parse(clock.since)) / 60_000);
   return (
-    <>
-      <Typography sx={{ fontFamily: headFont, fontSize: '2.2rem', lineHeight: 1 }} role="status">
-        {hours(clock.minutes + running)}
-        <Box component="span" sx={{ fontSize: '1rem', color: 'text.secondary', ml: 1 }}>
-          {clock.pace || 'at it'}
-        </Box>
-      </Typography>
+    <Row gap={2} sx={{ alignItems: 'center' }}>
       <Button
         variant="contained"
         disabled={disabled}
@@ -42,12 +46,19 @@ export function Clock({ run, clock, disabled }: { run: string; clock: Schema['Cl
           tell(clock.since === null ? 'go' : 'stop');
           tap.send({ kind: clock.since === null ? 'sitDown' : 'standUp', at: tappedAt() });
         }}
-        sx={{ minHeight: { xs: 84, md: 96 }, fontSize: '1.5rem' }}
+        sx={{ minHeight: 76, minWidth: { xs: '100%', sm: 230 }, fontSize: '1.5rem' }}
       >
         {clock.since === null ? 'I sit down to it' : 'I stop'}
       </Button>
+      <Typography sx={{ fontFamily: headFont, fontSize: '2.2rem', lineHeight: 1 }} role="status">
+        {hours(clock.minutes + running)}
+        <Box component="span" sx={{ fontSize: '1rem', color: 'text.secondary', ml: 1 }}>
+          {clock.pace || 'at it'}
+        </Box>
+      </Typography>
+      {children}
       <ProblemNotice error={tap.error} />
-    </>
+    </Row>
   );
 }
 

@@ -9,7 +9,7 @@ import { useAwake } from '../live/awake';
 import { tappedAt } from '../live/live';
 import type { BenchProps } from '../runs/bench';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
-import { RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
+import { RunEnds, RunFrame } from '../runs/RunFrame';
 import { useRunActs, useTap } from '../runs/taps';
 import { NumberField } from '../ui/NumberField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
@@ -76,60 +76,45 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
           {d.plan.direction.toUpperCase()}, {d.plan.fresh.degrees}°{d.tool ? ` on ${d.tool}` : ''}
         </>
       }
-      about={<>{d.plan.sentences[0]}</>}
+      about={<>{d.plan.sentences[0]?.replace(/\.$/, '')}</>}
     >
       {run.calls[0]?.act === 'restUntil' && <Notice tone="kept">{run.calls[0].sentence}</Notice>}
-      <RunPanes
-        picture={
-          <>
-            <PlyPlan plan={d.plan} colour={colour} />
-            {last && (
-              <Typography role="status" sx={{ fontSize: '1.1rem', fontWeight: 700 }}>
-                {last.sentence}
-              </Typography>
-            )}
-            {d.angles.length > 1 && (
-              <Typography color="text.secondary">
-                Read before:{' '}
-                {d.angles
-                  .slice(0, -1)
-                  .map((a) => `${a.degrees}°`)
-                  .join(', ')}
-              </Typography>
-            )}
-            <Row
-              component="form"
-              aria-label="Angle read while plying"
-              gap={1.5}
-              onSubmit={read}
-              sx={{ alignItems: 'start' }}
-            >
-              <NumberField label="Angle read, °" {...field(angle, setAngle, 'degrees')} sx={{ width: 140 }} />
-              <NumberField label={byWord[d.by]} {...field(treadles, setTreadles, 'treadles')} sx={{ width: 110 }} />
-              <NumberField label="For mm" {...field(length, setLength, 'millimetres')} sx={{ width: 110 }} />
-              <Button
-                type="submit"
-                variant="contained"
-                disabled={!mayLog || reading.busy || angle.trim() === ''}
-                sx={{ mt: 0.5 }}
-              >
-                Note the angle
-              </Button>
-            </Row>
-            <ProblemNotice
-              error={
-                reading.error && !['degrees', 'treadles', 'millimetres'].some((f) => reading.error?.at(f))
-                  ? reading.error
-                  : null
-              }
-            />
-          </>
-        }
-        count={
-          <>
-            <Clock run={run.id} clock={d.clock} disabled={!mayLog} />
-            <RestButton run={run.id} disabled={!mayLog} />
-          </>
+      <Clock run={run.id} clock={d.clock} disabled={!mayLog}>
+        <RestButton run={run.id} disabled={!mayLog} />
+      </Clock>
+      <PlyPlan plan={d.plan} colour={colour} />
+      {last && (
+        <Typography role="status" sx={{ fontSize: '1.1rem', fontWeight: 700 }}>
+          {last.sentence}
+        </Typography>
+      )}
+      {d.angles.length > 1 && (
+        <Typography color="text.secondary">
+          Read before:{' '}
+          {d.angles
+            .slice(0, -1)
+            .map((a) => `${a.degrees}°`)
+            .join(', ')}
+        </Typography>
+      )}
+      <Row component="form" aria-label="Angle read while plying" gap={1.5} onSubmit={read} sx={{ alignItems: 'start' }}>
+        <NumberField label="Angle read, °" {...field(angle, setAngle, 'degrees')} sx={{ width: 140 }} />
+        <NumberField label={byWord[d.by]} {...field(treadles, setTreadles, 'treadles')} sx={{ width: 110 }} />
+        <NumberField label="For mm" {...field(length, setLength, 'millimetres')} sx={{ width: 110 }} />
+        <Button
+          type="submit"
+          variant="contained"
+          disabled={!mayLog || reading.busy || angle.trim() === ''}
+          sx={{ mt: 0.5 }}
+        >
+          Note the angle
+        </Button>
+      </Row>
+      <ProblemNotice
+        error={
+          reading.error && !['degrees', 'treadles', 'millimetres'].some((f) => reading.error?.at(f))
+            ? reading.error
+            : null
         }
       />
       <Section title="Skeins" level="h3">

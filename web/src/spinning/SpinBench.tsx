@@ -11,8 +11,7 @@ import { useAwake } from '../live/awake';
 import { tappedAt } from '../live/live';
 import type { BenchProps } from '../runs/bench';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
-import { RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
-import { SayCount } from '../runs/SayCount';
+import { RunEnds, RunFrame } from '../runs/RunFrame';
 import { useRunActs, useTap } from '../runs/taps';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
@@ -72,39 +71,29 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
           {d.tool ? ` on ${d.tool}` : ''}
         </>
       }
-      about={<>{d.aim.sentences[0]}</>}
+      about={<>{d.aim.sentences[0]?.replace(/\.$/, '')}</>}
     >
       {run.calls[0]?.act === 'restUntil' && <Notice tone="kept">{run.calls[0].sentence}</Notice>}
-      <RunPanes
-        picture={
-          <>
-            <Trail view={d.aim} colour={colour} said={d.trail.map((t) => t.changed)} />
-            {mayLog && (
-              <NewPlyBack
-                by={d.by}
-                next={d.aim.next}
-                changes
-                busy={reading.busy}
-                error={reading.error}
-                nameOf={(f) => f}
-                clear={reading.clearError}
-                note={(read, kept) => {
-                  acts.clear();
-                  reading.send({ kind: 'readPlyBack', ...read, at: tappedAt() }, kept);
-                }}
-              />
-            )}
-            {reading.away && <span>The server is away: it goes in by itself, with its time.</span>}
-          </>
-        }
-        count={
-          <>
-            <Clock run={run.id} clock={d.clock} disabled={!mayLog} />
-            <RestButton run={run.id} disabled={!mayLog} />
-            <SayCount />
-          </>
-        }
-      />
+      <Clock run={run.id} clock={d.clock} disabled={!mayLog}>
+        <RestButton run={run.id} disabled={!mayLog} />
+      </Clock>
+      <Trail view={d.aim} colour={colour} said={d.trail.map((t) => t.changed)} />
+      {mayLog && (
+        <NewPlyBack
+          by={d.by}
+          next={d.aim.next}
+          changes
+          busy={reading.busy}
+          error={reading.error}
+          nameOf={(f) => f}
+          clear={reading.clearError}
+          note={(read, kept) => {
+            acts.clear();
+            reading.send({ kind: 'readPlyBack', ...read, at: tappedAt() }, kept);
+          }}
+        />
+      )}
+      {reading.away && <span>The server is away: it goes in by itself, with its time.</span>}
       <Section title="Bobbins" level="h3">
         <Column gap={1.5}>
           {d.bobbins.length > 0 && (
@@ -128,7 +117,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                 {b.caution}
               </Notice>
             ))}
-          {d.sentences.map((s) => (
+          {[...d.sentences, ...d.aim.drafting].map((s) => (
             <Typography key={s}>{s}</Typography>
           ))}
           {d.begun === null ? (

@@ -22,7 +22,8 @@ import { plyFromWord, plyWord } from './words';
 
 /** What is to be plied of which bobbins: what it gives and how to do it, before anything is begun. */
 export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: string | null }) {
-  const [open, setOpen] = useState(false);
+  // Whoever came for a bobbin wants to ply it.
+  const [open, setOpen] = useState(lots.some((l) => l.code === wanted));
   const looker = useSession().data?.workshop?.role === 'looker';
   const came = lots.find((l) => l.code === wanted);
   const waiting = lots.filter((l) => l.next === 'ply');
@@ -45,9 +46,10 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
   const { values } = form;
   const plies = values.structure === 'plain' ? (number(values.plies) ?? 0) : 2;
   const most = values.structure === 'chain' ? 1 : values.structure === 'cable' ? 2 : Math.max(1, plies || 1);
-  const lotIds = (chosen ?? (came ? [came.id] : waiting.slice(0, most).map((l) => l.id))).filter((id) =>
-    lots.some((l) => l.id === id),
-  );
+  // A bobbin is plied with its like: those of the same fleece come first.
+  const root = came?.code.split('.')[0];
+  const usual = came ? [came, ...waiting.filter((l) => l.id !== came.id && l.code.split('.')[0] === root)] : waiting;
+  const lotIds = (chosen ?? usual.slice(0, most).map((l) => l.id)).filter((id) => lots.some((l) => l.id === id));
   const body: Schema['PlyStart'] = {
     lotIds,
     plies,
@@ -148,7 +150,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
             label="Wound on at once, mm"
             {...figure('length', 'drawMillimetres')}
             placeholder="200"
-            sx={{ width: 185 }}
+            sx={{ width: 215 }}
           />
         </Row>
         <Row gap={1}>

@@ -20,6 +20,13 @@ import { useFields } from '../ui/useFields';
 import { finishedByWord, hangsWord, onDayTime } from '../ui/words';
 import { useYarn } from './queries';
 
+/** A yarn as it stands in an address. */
+const measured = (y: Schema['YarnShape']) => ({
+  wraps: `${y.wrapsPerInch}`,
+  plies: `${y.plies}`,
+  ...(y.degrees === null ? {} : { angle: `${y.degrees}` }),
+});
+
 /** Of a lot of yarn: what was measured of it, drawn beside what was wanted and what it was before the wash, and its like beside it. */
 export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
   const yarn = useYarn(lot.id);
@@ -81,6 +88,25 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
       {page.sentences.map((s) => (
         <Typography key={s}>{s}</Typography>
       ))}
+      {page.yarn && (
+        <Row gap={1} sx={{ mt: 1 }}>
+          {page.spunFrom && page.isFinished && (
+            <Button
+              variant="outlined"
+              component={RouterLink}
+              to={`/lots/${page.spunFrom}/sample?${new URLSearchParams({ yarn: lot.code, ...measured(page.yarn) }).toString()}`}
+            >
+              Keep a sample of it
+            </Button>
+          )}
+          <Button
+            component={RouterLink}
+            to={`/aim?${new URLSearchParams({ ...(page.spunFrom ? { lot: page.spunFrom } : {}), match: lot.code, ...measured(page.yarn) }).toString()}`}
+          >
+            Match this yarn
+          </Button>
+        </Row>
+      )}
       {page.beside.length > 0 && (
         <Box component="ul" aria-label="Beside the others of it" sx={{ m: 0, mt: 1, pl: 2.5 }}>
           {page.beside.map((b) => (

@@ -27,7 +27,7 @@ export function YarnRow({
       aria-label={name}
       sx={{
         display: 'grid',
-        gridTemplateColumns: { xs: '80px minmax(0, 1fr)', md: '80px 320px 130px minmax(0, 1fr)' },
+        gridTemplateColumns: { xs: '80px minmax(0, 1fr)', md: '80px 310px 115px minmax(180px, 1fr)' },
         columnGap: 2,
         alignItems: 'center',
         py: 0.5,

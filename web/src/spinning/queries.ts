@@ -2,8 +2,9 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { api, server, type Schema } from '../api/client';
 import { thawed } from '../ui/figures';
 
-/** Classes of yarn with wraps to begin from. */
-export const useYarnClasses = () => server.useQuery('get', '/api/spinning/classes', undefined, { staleTime: Infinity });
+/** Classes of yarn with wraps to begin from, and whether the lot can be spun to them. */
+export const useYarnClasses = (lot: string | null) =>
+  server.useQuery('get', '/api/spinning/classes', { params: { query: lot ? { lot } : {} } });
 
 /** What goes wrong, with this lot's own facts. */
 export const useFaults = (lot: string | null) =>

@@ -1921,6 +1921,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("spun_grams");
 
+                    b.Property<string>("Swatch")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("swatch");
+
                     b.Property<double?>("TwistAngleDegrees")
                         .HasColumnType("double precision")
                         .HasColumnName("twist_angle_degrees");

@@ -1,0 +1,89 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Sampling;
+using EarthyTuft.Core.Spinning;
+using static System.FormattableString;
+
+namespace EarthyTuft.Web.Sampling;
+
+/// <summary>A swatch as it is noted. Stitches are needed, before or after its wash; the rest may be left out.</summary>
+/// <param name="ToolMillimetres">Needle or hook.</param>
+/// <param name="Stitches">In 10 cm before its wash; of a woven swatch ends.</param>
+/// <param name="Rows">In 10 cm before its wash; of a woven swatch picks.</param>
+/// <param name="RelaxedMillimetres">Its length as it lies.</param>
+/// <param name="StretchedMillimetres">Drawn out without force.</param>
+/// <param name="AfterMinuteMillimetres">A minute after it was let go.</param>
+public sealed record SwatchRequest(
+    SwatchKind Kind = SwatchKind.Knitted,
+    double? ToolMillimetres = null,
+    double? Stitches = null,
+    double? Rows = null,
+    double? StitchesAfter = null,
+    double? RowsAfter = null,
+    double? RelaxedMillimetres = null,
+    double? StretchedMillimetres = null,
+    double? AfterMinuteMillimetres = null,
+    [property: StringLength(Swatch.LongestWords)] string? NotFor = null,
+    [property: StringLength(Swatch.LongestWords)] string? OnlyIf = null,
+    bool? Again = null,
+    [property: StringLength(Swatch.LongestWords)] string? Change = null)
+{
+    internal static Result<Swatch?> Read(SwatchRequest? r) => r is null
+        ? (Swatch?)null
+        : Swatch.Check(new Swatch(r.Kind, r.ToolMillimetres, new Gauge(r.Stitches, r.Rows), new Gauge(r.StitchesAfter, r.RowsAfter), r.RelaxedMillimetres, r.StretchedMillimetres, r.AfterMinuteMillimetres, r.NotFor?.Trim() ?? "", r.OnlyIf?.Trim() ?? "", r.Again, r.Change?.Trim() ?? "")).Then<Swatch?>(s => s);
+
+    internal static SwatchRequest Of(Swatch s) => new(s.Kind, s.ToolMillimetres, s.Before.Stitches, s.Before.Rows, s.After.Stitches, s.After.Rows, s.RelaxedMillimetres, s.StretchedMillimetres, s.AfterMinuteMillimetres, s.NotFor, s.OnlyIf, s.Again, s.Change);
+}
+
+/// <summary>A swatch as its card shows it.</summary>
+/// <param name="Noted">As it was noted.</param>
+/// <param name="Sentences">What follows.</param>
+public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sentences)
+{
+    internal static SwatchView? Of(Swatch? swatch) => swatch is null ? null : new SwatchView(SwatchRequest.Of(swatch), [.. Words(swatch)]);
+
+    /// <summary>A swatch in one line, for its history.</summary>
+    internal static string? Line(Swatch? swatch) => swatch is null ? null : string.Join(" ", Words(swatch));
+
+    private static IEnumerable<string> Words(Swatch s)
+    {
+        var (stitches, rows) = s.Kind == SwatchKind.Woven ? ("ends", "picks") : ("stitches", "rows");
+        var on = s.ToolMillimetres is { } tool ? $" on {(s.Kind == SwatchKind.Knitted ? Needles.Write(tool) : Invariant($"{tool:0.##} mm"))}" : "";
+        string Told(Gauge g) => string.Join(" and ", new[] { g.Stitches is { } a ? Invariant($"{a:0.#} {stitches}") : "", g.Rows is { } b ? Invariant($"{b:0.#} {rows}") : "" }.Where(w => w.Length > 0));
+        string[] gauges = [.. new[] { (Told(s.Before), "before"), (Told(s.After), "after the wash") }.Where(g => g.Item1.Length > 0).Select(g => $"{g.Item1} {g.Item2}")];
+        yield return $"{(s.Kind == SwatchKind.Knitted ? "Knitted" : s.Kind == SwatchKind.Woven ? "Woven" : "Crocheted")}{on}: {string.Join(", ", gauges)}, in 10 cm.";
+        string[] shrunk =
+        [
+            .. s.NarrowerPercent is { } narrower ? [Invariant($"{Math.Abs(narrower):0.#} % {(narrower >= 0 ? "narrower" : "wider")}")] : Array.Empty<string>(),
+            .. s.ShorterPercent is { } shorter ? [Invariant($"{Math.Abs(shorter):0.#} % {(shorter >= 0 ? "shorter" : "longer")}")] : Array.Empty<string>(),
+        ];
+        if (shrunk.Length > 0)
+        {
+            yield return $"The wash made it {string.Join(" and ", shrunk)}.";
+        }
+
+        if (s.StretchPercent is { } stretch)
+        {
+            yield return Invariant($"It stretches by {stretch:0} %{(s.RecoveryPercent is { } back ? Invariant($" and takes {Math.Clamp(back, 0, 100):0} % of that back in a minute") : "")}.");
+        }
+
+        if (s.NotFor.Length > 0)
+        {
+            yield return $"Not for: {s.NotFor}.";
+        }
+
+        if (s.OnlyIf.Length > 0)
+        {
+            yield return $"Only if: {s.OnlyIf}.";
+        }
+
+        if (s.Again is { } again)
+        {
+            yield return $"{(again ? "To be made again" : "Not to be made again")}{(s.Change.Length > 0 ? $": {s.Change}" : "")}.";
+        }
+        else if (s.Change.Length > 0)
+        {
+            yield return $"Another time: {s.Change}.";
+        }
+    }
+}
