@@ -7,16 +7,7 @@ const address = process.argv[2] ?? 'http://127.0.0.1:5870';
 const browser = await chromium.launch(launch);
 const views = [
   ['today', '/'],
-  [
-    'take-in',
-    '/take-in',
-    async (p) => {
-      await p.getByLabel('Raw weight').fill('3.2 kg');
-      await p.getByRole('combobox', { name: 'Breed', exact: true }).fill('Gotland');
-      await p.keyboard.press('Escape');
-      await p.getByLabel('Colour').fill('grey');
-    },
-  ],
+  ['spin', '/station/spin', (p) => p.getByRole('button', { name: 'I have read it' }).click()],
   ['wash-plan', '/station/wash/plan'],
   ['drying', '/station/dry'],
   ['phone-wash', '/station/wash', async (p) => p.waitForTimeout(800), 390],
@@ -47,7 +38,7 @@ const views = [
   ['breeds', '/breeds', (p) => p.getByLabel('Find a breed').fill('wensledale')],
   ['sample-wall', '/samples'],
   ['sample-card', '/samples/SM-03'],
-  ['reckoner', '/reckoner'],
+  ['yarn', '/lots/S-01.8'],
   ['compare', '/lots/R-01/compare'],
   [
     'card',

@@ -58,6 +58,15 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
       await expect(p.getByRole('region', { name: 'read 1' })).toBeVisible();
     },
   ],
+  ['spin', '/station/spin', (p) => expect(p.getByRole('region', { name: 'Being spun: K-01.4' })).toBeVisible()],
+  [
+    'ply',
+    '/station/ply?lot=W-01.6',
+    (p) => expect(p.getByRole('img', { name: 'Plied of W-01.6 270 m, W-01.7 262 m' })).toBeVisible(),
+  ],
+  ['finish', '/station/finish', (p) => expect(p.getByText(/Take care/)).toBeVisible()],
+  ['skein', '/lots/S-01.8', (p) => expect(p.getByText(/heavier for its length/)).toBeVisible()],
+  ['faults', '/faults?lot=S-01.4&fault=lumps', (p) => expect(p.getByRole('listitem').first()).toBeVisible()],
   ['where did it go', '/lots/G-01/where', (p) => expect(p.getByText('nobody knows')).toBeVisible()],
   ['animals', '/animals', (p) => expect(p.getByRole('link', { name: 'Bramwell' })).toBeVisible()],
   [

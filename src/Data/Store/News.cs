@@ -2,8 +2,8 @@ using System.Data.Common;
 using System.Runtime.CompilerServices;
 using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Photographs;
-using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Spinning;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 

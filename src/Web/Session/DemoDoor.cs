@@ -1,9 +1,9 @@
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Demo;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
 using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Scouring;
-using EarthyTuft.Web.House;
 using EarthyTuft.Web.Spinning;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;

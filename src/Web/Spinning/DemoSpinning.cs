@@ -50,7 +50,7 @@ public static class DemoSpinning
             Who = "Tobin",
             Lots = [new RunLotRow { LotId = mohair.Id, Grams = 60 }],
             Tools = [new RunToolRow { ToolId = wheel.Id }],
-            Events = [.. done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(), began.AddMinutes(10 * i), e), "Tobin"))],
+            Events = [.. done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(began.AddMinutes(10 * i)), began.AddMinutes(10 * i), e), "Tobin"))],
         };
         db.Runs.Add(run);
         await db.SaveChangesAsync(cancellationToken);

@@ -48,8 +48,12 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
             ? Result<RunOutset>.Refused(against.Select(r => r with { Field = $"aim.{r.Field}" }))
             : new RunOutset(
                 StoredSpin.Write(new SpinPlan(read.Value.Learned.Wish, read.Value.Fibre, read.Value.On, request.Whorl?.Trim() ?? "", read.Value.Learned.ToldWraps, read.Value.Learned.UsualWraps)),
-                startedAt, [.. trials.SelectMany(t => t.Value).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))], tool is null ? [] : [tool.Id], Grams: mass?.Value.Grams);
+                startedAt, [.. InOrder([.. trials.SelectMany(t => t.Value)]).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))], tool is null ? [] : [tool.Id], Grams: mass?.Value.Grams);
     }
+
+    // Events are read in the order of their ids, and those of one millisecond have none.
+    private static IEnumerable<RunEvent<SpinEvent>> InOrder(IReadOnlyList<RunEvent<SpinEvent>> events) =>
+        events.Select((e, i) => e with { Id = Guid.CreateVersion7(DateTimeOffset.UtcNow.AddMilliseconds(i - events.Count)) });
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
         Task.FromResult(SpinRun.Decide(StoredSpin.State(run), LotForm.Singles, command, context.Workshop.Unit, context.Now)

@@ -41,6 +41,11 @@ public class SpinningTests(House house) : IClassFixture<House>
         var (lot, code) = await ada.TakeIn(new { mass = "300 g", form = "top", breed = "Romney" });
         var run = (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", degrees = 28, lotId = lot, ratio = 11, drawMillimetres = 150 }, toolId = wheel, whorl = "small", mass = "100" })).Expect(200);
         Assert.Equal("Aim at 27.3 WPI on the bobbin.", Text(Call(run), "sentence"));
+        // What was tried before goes along, in its order.
+        var tried = (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", degrees = 28, lotId = lot, trials = new object[] { new { wraps = "11" }, new { wraps = "12" }, new { wraps = "13" }, new { wraps = "14" } } }, mass = "50" })).Expect(200);
+        Assert.Equal([11d, 12, 13, 14], Details(tried).GetProperty("aim").GetProperty("trials").EnumerateArray().Select(t => t.GetProperty("yarn").GetProperty("wrapsPerInch").GetDouble()));
+        Assert.Equal(["aim.trials[1].wraps empty"], (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", lotId = lot, trials = new object[] { new { wraps = "11" }, new { wraps = "" } } }, mass = "50" })).Refused());
+        (await End(ada, Id(tried))).Expect(204);
         Assert.Equal(100, run.GetProperty("lots")[0].GetProperty("grams").GetDouble());
         run = (await Tap(ada, Id(run), new { kind = "readPlyBack", wraps = "12", degrees = 18, treadles = 3, drawMillimetres = 150, changed = "first try" })).Expect(200);
         var aim = Details(run).GetProperty("aim");
@@ -262,6 +267,39 @@ public class SpinningTests(House house) : IClassFixture<House>
         (await ada.Post($"/api/lots/{lot}/yarn", new { wraps = "14" })).Expect(404);
         (await ada.Post("/api/spinning/hand", new { seed = 1, wraps = 28, turnsPerMetre = 200 })).Expect(404);
         Assert.Empty(await Of(ada, "spin"));
+    }
+
+    [Fact]
+    public async Task A_little_is_combed_and_a_little_spun_and_the_noil_weighed_once()
+    {
+        var ada = await house.Register();
+        var (lot, code) = await ada.TakeIn(new { mass = "200", form = "clean", breed = "Wensleydale" });
+        // Side by side on one lot: a part on the combs, a part at the wheel; and combing in cycles at the wheel itself.
+        var combing = (await ada.Post("/api/runs", new { craft = "comb", lotIds = new[] { lot }, mass = "80", most = "10", way = "littleByLittle" })).Expect(200);
+        var spinning = (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", degrees = 25, lotId = lot }, mass = "120" })).Expect(200);
+        for (var i = 0; i < 5; i++)
+        {
+            (await Tap(ada, Id(combing), new { kind = "combOneLoad" })).Expect(200);
+            spinning = (await Tap(ada, Id(spinning), new { kind = "countSpun", of = "combings" })).Expect(200);
+        }
+
+        Assert.Equal(("combings", 5), (Text(Details(spinning).GetProperty("counts")[0], "of"), Details(spinning).GetProperty("counts")[0].GetProperty("count").GetInt32()));
+        Assert.Equal(5, Details((await Of(ada, "comb"))[0]).GetProperty("loads").GetArrayLength());
+        spinning = (await Tap(ada, Id(spinning), new { kind = "fillBobbin", mass = "97", length = "400" })).Expect(200);
+        Assert.Contains("5 times combed a little more", Text(spinning.GetProperty("entry"), "notes"));
+        var logged = (await ada.Post("/api/entries", new
+        {
+            step = "spin",
+            from = new[] { new { lotId = lot, mass = "120", all = false } },
+            to = new[] { Heap(spinning.GetProperty("entry"), "singles"), new { form = "noil", mass = "20" } },
+            runId = Id(spinning),
+            notes = Text(spinning.GetProperty("entry"), "notes"),
+        })).Expect(200);
+        Assert.True(logged.GetProperty("kept").GetBoolean(), Text(logged, "sentence"));
+        Assert.Equal(["singles", "noil"], logged.GetProperty("made").EnumerateArray().Select(m => Text(m, "form")));
+        // The combs go on with theirs.
+        Assert.Single(await Of(ada, "comb"));
+        Assert.Contains("combed a little more", (await ada.Lot(code)).ToString());
     }
 
     [Fact]

@@ -16,6 +16,9 @@ import { logWithoutRun, stepWord } from '../ui/words';
 import { useInPieces } from '../ui/useInPieces';
 import { benches, fetchBench } from './benches';
 
+/** Where whoever comes for a lot plans before anything is weighed. */
+const plannedFirst: ReadonlySet<Schema['StepKind']> = new Set(['spin', 'ply']);
+
 /** One pattern for every step: what waits, the picture with its figures, the log with the big number; the caution at the side. */
 export function Station() {
   const { step } = useParams();
@@ -65,7 +68,10 @@ export function Station() {
   const draft = drafts.data.find((d) => d.id === search.get('draft') && d.step === station.step) ?? null;
   const Bench = benches[station.step];
   // What runs comes first on the page; the field takes the focus only where nothing does, or where one came for a lot.
-  const quiet = here.length > 0 && !run && !draft && !free.some((l) => l.code === search.get('lot'));
+  const quiet =
+    !run &&
+    !draft &&
+    (plannedFirst.has(station.step) || (here.length > 0 && !free.some((l) => l.code === search.get('lot'))));
   const heading = run ? 'Log what was watched' : logWithoutRun[station.step];
   return (
     <Suspense fallback={null}>

@@ -2,6 +2,11 @@ import craft from '../../../docs/craft.md?raw';
 
 /** The words that pages may ask for; what they mean stands in docs/craft.md, section 2. */
 export type Term =
+  | 'singles'
+  | 'ply-back'
+  | 'grist'
+  | 'bloom'
+  | 'take-up'
   | 'fleece'
   | 'lock'
   | 'butt'
@@ -63,6 +68,10 @@ export const pages: [path: RegExp, terms: Term[]][] = [
   [/^\/station\/open/, ['opening', 'vegetable matter', ...logging]],
   [/^\/station\/card/, ['rolag', 'batt', 'puni', 'cloud', 'roving', 'neps', ...logging]],
   [/^\/station\/comb/, ['top', 'noil', 'neps', 'butt', ...logging]],
+  [
+    /^\/(station\/(spin|ply|finish)|aim|faults)/,
+    ['wraps per inch', 'singles', 'ply-back', 'grist', 'bloom', 'take-up'],
+  ],
   [/^\/station/, logging],
   [/look-over|locks/, ['lock', 'butt', 'crimp', 'sound', 'break', 'second cuts', 'kemp', 'verdict']],
   [/routes/, ['route', 'verdict', 'top', 'roving', 'band']],
