@@ -92,7 +92,8 @@ public static class PreparedWays
             var takings = entry.Flows.Where(f => f.Role == FlowRole.In).ToArray();
             var made = entry.Flows.Where(f => f.Role == FlowRole.Out && formOf(f.LotId!.Value) != LotForm.Noil).ToArray();
             var grams = made.Select(f => masses.Of(f)?.Grams).ToArray();
-            if (made.Length == 0 || grams.Any(g => g is not > 0) || Taken(source, takings, behind, masses) is not { } taken)
+            // What was spun of a preparation was not prepared on: it is what the preparation was for.
+            if (made.Length == 0 || made.Any(f => formOf(f.LotId!.Value).IsSpun()) || grams.Any(g => g is not > 0) || Taken(source, takings, behind, masses) is not { } taken)
             {
                 continue;
             }

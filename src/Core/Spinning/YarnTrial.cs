@@ -35,6 +35,29 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
     }
 }
 
+/// <summary>Two ply-backs of a series in which one thing was another. A difference counts beyond twice its doubt (docs/craft.md, section 14).</summary>
+/// <param name="Wraps">By how many wraps the second is finer, below zero for thicker; null where that could not be measured.</param>
+/// <param name="Degrees">By how many degrees the second is steeper, below zero for flatter; null where that could not be measured.</param>
+public sealed record PlyBackDifference(double? Wraps, double? Degrees)
+{
+    /// <summary>An angle can be off by so many degrees when nobody says otherwise.</summary>
+    public const double AngleDoubt = 3;
+
+    /// <summary>Whether anything differs.</summary>
+    public bool IsNone => this is { Wraps: null, Degrees: null };
+
+    /// <summary>Compares.</summary>
+    /// <param name="first">The one before.</param>
+    /// <param name="second">The one in which something was another.</param>
+    public static PlyBackDifference Of(YarnTrial first, YarnTrial second)
+    {
+        static double? Beyond(double? difference, double doubt) => Math.Abs(difference ?? 0) > 2 * doubt + 1e-9 ? difference : null;
+        return new PlyBackDifference(
+            Beyond(second.WrapsPerInch - first.WrapsPerInch, Math.Sqrt(first.WrapsDoubt * first.WrapsDoubt + second.WrapsDoubt * second.WrapsDoubt)),
+            Beyond(second.Degrees - first.Degrees, AngleDoubt * Math.Sqrt(2)));
+    }
+}
+
 /// <summary>How a ply-back stands to the aim.</summary>
 public enum AgainstAim
 {

@@ -41,6 +41,12 @@ public sealed class RunRow : IWorkshopOwned
     public IEnumerable<RunReading> ReadingsAs() => Readings.Select(r => new RunReading(r.Part, r.At, r.Value));
 }
 
+/// <summary>The kinds of event by which work at a bench is begun and stopped, in every craft that has a clock: a day's hours are counted by them.</summary>
+public static class ClockEvents
+{
+    public const string On = "handsOn", Off = "handsOff";
+}
+
 /// <summary>A lot that a run holds.</summary>
 public sealed class RunLotRow : IWorkshopOwned
 {

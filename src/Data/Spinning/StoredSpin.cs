@@ -51,8 +51,8 @@ public static class StoredSpin
         var (kind, payload) = happened.What switch
         {
             PlyBackRead e => ("plyBack", Payload(new PlyBackV1(e.Trial.WrapsPerInch, e.Trial.WrapsDoubt, e.Trial.Degrees, e.Trial.Treadles, e.Trial.DrawMillimetres, e.Typed, e.Changed))),
-            HandsOn => ("handsOn", Payload(new EmptyV1())),
-            HandsOff => ("handsOff", Payload(new EmptyV1())),
+            HandsOn => (ClockEvents.On, Payload(new EmptyV1())),
+            HandsOff => (ClockEvents.Off, Payload(new EmptyV1())),
             BobbinBegun e => ("bobbinBegun", Payload(new BegunV1(e.Direction, e.Settings))),
             BobbinFilled e => ("bobbinFilled", Payload(new FilledV1(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps))),
             SpunCounted e => ("counted", Payload(new CountedV1(e.Of, e.Count, e.Metres))),
@@ -66,8 +66,8 @@ public static class StoredSpin
     public static SpinEvent Read(RunEventRow row) => row.Kind switch
     {
         "plyBack" when As<PlyBackV1>(row) is var e => new PlyBackRead(new YarnTrial(e.WrapsPerInch, e.WrapsDoubt, e.Degrees, e.Treadles, e.DrawMillimetres), e.Typed, e.Changed),
-        "handsOn" => new HandsOn(),
-        "handsOff" => new HandsOff(),
+        ClockEvents.On => new HandsOn(),
+        ClockEvents.Off => new HandsOff(),
         "bobbinBegun" when As<BegunV1>(row) is var e => new BobbinBegun(e.Direction, e.Settings),
         "bobbinFilled" when As<FilledV1>(row) is var e => new BobbinFilled(e.Grams, e.Measured.ToMeasures(), e.TypedMass, e.TypedWraps),
         "counted" when As<CountedV1>(row) is var e => new SpunCounted(e.Of, e.Count, e.Metres),

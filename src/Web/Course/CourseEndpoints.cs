@@ -3,9 +3,11 @@ using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.TakingIn;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
@@ -184,11 +186,20 @@ public static class CourseEndpoints
             .Where(e => e.Who == who && e.DoneAt >= from && e.DoneAt < until && e.VoidedAt == null && e.Minutes != null && ByHand.Contains(e.Step))
             .GroupBy(e => e.Step).Select(g => new { Step = g.Key, Minutes = g.Sum(e => e.Minutes!.Value) }).ToListAsync(cancellationToken);
         var running = await db.Runs.AsNoTracking()
-            .Where(r => r.EndedAt == null && r.Who == who && r.StartedAt >= from && ByHand.Contains(r.Craft))
-            .Select(r => new { r.Craft, r.StartedAt, Last = r.Events.Where(e => e.WithdrawnAt == null).Max(e => (DateTimeOffset?)e.At) }).ToListAsync(cancellationToken);
+            .Where(r => r.EndedAt == null && r.Who == who && ByHand.Contains(r.Craft) && (r.StartedAt >= from || r.Events.Any(e => e.At >= from && e.Kind == ClockEvents.On)))
+            .Select(r => new
+            {
+                r.Craft,
+                r.StartedAt,
+                Last = r.Events.Where(e => e.WithdrawnAt == null).Max(e => (DateTimeOffset?)e.At),
+                Clock = r.Events.Where(e => e.WithdrawnAt == null && e.At >= from && (e.Kind == ClockEvents.On || e.Kind == ClockEvents.Off)).Select(e => new { e.At, e.Kind }).ToList(),
+            }).ToListAsync(cancellationToken);
         var most = await db.Memberships.AsNoTracking().Where(m => m.WorkshopId == context.Workshop.WorkshopId && m.UserId == context.PersonId).Select(m => m.MotionMinutes).SingleOrDefaultAsync(cancellationToken);
         return new MotionDay(most, [.. logged.Select(l => (l.Step, l.Minutes))
-            .Concat(running.Where(r => r.Last is not null).Select(r => (Step: r.Craft, Minutes: (int)(r.Last!.Value - r.StartedAt).TotalMinutes)))
+            // Where there is a clock it tells; else work goes from its beginning to its last tap.
+            .Concat(running.Where(r => r.Last is not null).Select(r => (Step: r.Craft, Minutes: (int)(r.Clock.Count > 0
+                ? WorkClock.Of(r.Clock.Select(c => (c.At, c.Kind == ClockEvents.On))).Until(context.Now)
+                : (r.Last!.Value - r.StartedAt).TotalMinutes))))
             .GroupBy(m => m.Step).Select(g => new MotionDone(g.Key, g.Sum(m => m.Minutes), g.Sum(m => m.Minutes) >= most)).Where(m => m.Minutes > 0).OrderByDescending(m => m.Minutes)]);
     }
 

@@ -26,6 +26,7 @@ public static class AimEndpoints
         group.MapPost("/ply", PlyCraft.Preview).Named("planPlying", "What plying gives, and how to do it.").Changes(MemberRole.Looker);
         group.MapPost("/enough", EnoughEndpoints.Enough).Named("isItEnough", "From yarn back to prepared and raw fibre, against what is there.").Changes(MemberRole.Looker);
         group.MapGet("/faults", FaultEndpoints.List).Named("listYarnFaults", "What goes wrong, and what to look at first, with this lot's own facts.").ProducesProblem(404);
+        group.MapGet("/week", WeekEndpoints.Week).Named("readSpunWeek", "Metres of singles spun since Monday, by each member.");
         app.MapYarn();
     }
 

@@ -115,6 +115,14 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
 
     private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan)
     {
+        for (var i = 1; i < state.Trials.Count; i++)
+        {
+            if (state.Trials[i].Read is { Changed.Length: > 0 } read)
+            {
+                yield return $"Read {i + 1}, {read.Changed}: {Differs(PlyBackDifference.Of(state.Trials[i - 1].Read.Trial, read.Trial))}";
+            }
+        }
+
         if (state.Bobbins.Count > 1 && state.Bobbins.All(b => b.Filled is { Grams: not null, Measured.Metres: not null }))
         {
             double[] tex = [.. state.Bobbins.Select(b => b.Filled.Grams!.Value / b.Filled.Measured.Metres!.Value * 1000)];
@@ -134,6 +142,16 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
         {
             yield return told;
         }
+    }
+
+    private static string Differs(PlyBackDifference of)
+    {
+        string[] parts =
+        [
+            .. of.Wraps is { } wraps ? [Invariant($"{Math.Abs(wraps):0.#} WPI {(wraps > 0 ? "finer" : "thicker")}")] : Array.Empty<string>(),
+            .. of.Degrees is { } degrees ? [Invariant($"{Math.Abs(degrees):0.#}° {(degrees > 0 ? "steeper" : "flatter")}")] : Array.Empty<string>(),
+        ];
+        return of.IsNone ? "no difference you could measure from the one before." : $"{string.Join(" and ", parts)} than the one before.";
     }
 
     // Everything to go on with it days later.

@@ -7,6 +7,7 @@ using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Lots;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -91,7 +92,9 @@ public static class YarnEndpoints
         var own = await skeins.Of(OwnLog.ClassOf(await books.Here(cancellationToken), lot.Parentage, lot.Fibre), cancellationToken);
         var measured = Measured(lot, way, measures);
         var before = lot.Form == LotForm.Yarn && way.FirstOrDefault(w => w.Form != LotForm.Yarn) is { } source ? measures.GetValueOrDefault(source.Id) : null;
-        return YarnPages.Of(lot, measured, before, await Plan(db, [lot, .. way], cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, await SpunFrom(db, [lot, .. way], cancellationToken), context);
+        var family = await Family.Of(db, [lot.Id], cancellationToken);
+        var cost = family.Lots.TryGetValue(lot.Id, out var stored) ? LotCosts.Per100Grams(LotCosts.Of(family, context.Workshop.HourlyRate), family, stored, context.Workshop) : null;
+        return YarnPages.Of(lot, measured, before, await Plan(db, [lot, .. way], cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, await SpunFrom(db, [lot, .. way], cancellationToken), cost, context);
     }
 
     // What a part of a yarn, or its wash, does not change need not be measured again: plies and structure; of a mere part its thickness too.

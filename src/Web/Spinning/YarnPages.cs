@@ -4,6 +4,7 @@ using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
+using EarthyTuft.Web.Lots;
 using static System.FormattableString;
 
 namespace EarthyTuft.Web.Spinning;
@@ -14,7 +15,7 @@ internal static class YarnPages
     private const string Section = "docs/craft.md, section 15";
 
     public static YarnPage Of(
-        LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, RequestContext context)
+        LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, NumberFigure? costPer100Grams, RequestContext context)
     {
         var (usual, usualFrom) = UsualDensity(lot, own);
         var facts = YarnFacts.Of(measured, lot.MadeGrams, usual);
@@ -24,7 +25,7 @@ internal static class YarnPages
             before is null ? null : Shape(before, before.Degrees),
             plan is null || lot.Form == LotForm.Singles ? null : new YarnShape(plan.Wish.WrapsPerInch, Math.Round(Wraps.Diameter(plan.Wish.WrapsPerInch), 3), plan.Wish.Strands, plan.Wish.Degrees),
             measured.WrapsPerInch is { } wraps ? AimWords.Class(wraps) : "",
-            [.. Figures(lot, measured, facts, usual, usualFrom, context)],
+            [.. Figures(lot, measured, facts, usual, usualFrom, context), .. Cost(facts, costPer100Grams, context)],
             [.. Sentences(lot, measured, before, plan, facts)],
             [.. readings.Select(r => new YarnReadingView(r.Id, r.At, r.Who, Words(r.Measures), r.WithdrawnAt is null ? null : r.WithdrawnBy ?? ""))],
             [.. beside.Select(b => Beside(b.Lot, b.Measured, lot, facts, usual, context)).OfType<YarnBeside>()],
@@ -82,6 +83,16 @@ internal static class YarnPages
                 "grist over the round section of its wraps",
                 [new("usual", usualFrom is null ? Invariant($"{usual:0.00} g/cm³, typical") : Invariant($"{usual:0.00} g/cm³, of {usualFrom.Count} own yarns"))],
                 Section));
+        }
+    }
+
+    // What goes to be worn is bought by the length.
+    private static IEnumerable<YarnFigure> Cost(YarnFacts facts, NumberFigure? per100Grams, RequestContext context)
+    {
+        if (facts is { Tex: { } tex, IsGuessed: false } && per100Grams is not null)
+        {
+            yield return new YarnFigure("cost of 100 m", LotCosts.Money(Math.Round((decimal)(per100Grams.Value * tex / 1000), 2), context.Workshop.Currency), Provenance.Reckoned, new Working(
+                "cost of 100 g × grist / 1000", [new("cost of 100 g", per100Grams.Text), new("grist", LinearDensity.FromTex(tex).Write(LinearDensityUnit.Tex))], "money follows the mass"));
         }
     }
 

@@ -62,6 +62,18 @@ public class PreparedWaysTests
     }
 
     [Fact]
+    public void What_was_spun_of_a_preparation_stays_in_the_comparison()
+    {
+        Step(StepKind.TakeIn, null, null, Out("clean", 1000, LotForm.Clean));
+        Step(StepKind.Card, 60, null, family.Part("clean", 200), Out("rolags", 190, LotForm.Rolag), Family.Loss(10));
+        Step(StepKind.Spin, 300, null, family.All("rolags"), Out("bobbin", 188, LotForm.Singles), Family.Loss(2));
+        Step(StepKind.Finish, 20, null, family.All("bobbin"), Out("skein", 186, LotForm.Yarn), Family.Loss(2));
+        var way = Assert.Single(Ways("clean"));
+        Assert.Equal((LotForm.Rolag, 190.0, 60.0), (way.Form, Math.Round(way.Made.Value, 6), way.Minutes!.Value));
+        Assert.Equal([StepKind.Card], way.Road);
+    }
+
+    [Fact]
     public void Without_minutes_at_one_step_there_is_no_pace()
     {
         Step(StepKind.TakeIn, null, null, Out("clean", 500, LotForm.Clean));

@@ -57,6 +57,9 @@ public class SpinningTests(House house) : IClassFixture<House>
         run = (await Tap(ada, Id(run), new { kind = "readPlyBack", wraps = "15-16", degrees = 27, treadles = 6, drawMillimetres = 143 })).Expect(200);
         Assert.Equal([false, true], Details(run).GetProperty("aim").GetProperty("trials").EnumerateArray().Select(t => t.GetProperty("isThere").GetBoolean()));
 
+        run = (await Tap(ada, Id(run), new { kind = "readPlyBack", wraps = "16", degrees = 28, changed = "from the other end" })).Expect(200);
+        Assert.Equal(["Read 3, from the other end: no difference you could measure from the one before."], Texts(Details(run).GetProperty("sentences")));
+        run = (await Withdraw(ada, Id(run), Details(run).GetProperty("lastEvent").GetGuid())).Expect(200);
         await Tap(ada, Id(run), new { kind = "beginBobbin", direction = "z", settings = "light pull" });
         await Tap(ada, Id(run), new { kind = "fillBobbin", mass = "41", length = "180", wraps = "28" });
         await Tap(ada, Id(run), new { kind = "beginBobbin", direction = "s" });
@@ -73,6 +76,8 @@ public class SpinningTests(House house) : IClassFixture<House>
         var entry = run.GetProperty("entry");
         Assert.Equal(("singles", "41 g", "28", "180 m", 2), (Text(entry, "gives"), Text(entry, "mass"), Text(entry.GetProperty("yarn"), "wraps"), Text(entry.GetProperty("yarn"), "length"), entry.GetProperty("more").GetArrayLength()));
 
+        // Since Monday: what hangs on the wheel counts as well as what was logged.
+        Assert.Equal("396 m", Text(await ada.Get("/api/spinning/week"), "all"));
         await Tap(ada, Id(run), new { kind = "restSingles", hours = 12 });
         Assert.Equal("restUntil", Text(Call((await Of(ada, "spin"))[0]), "act"));
         var logged = (await ada.Post("/api/entries", new { step = "spin", from = new[] { new { lotId = lot, mass = "100", all = false } }, to = new[] { Heap(entry, "singles"), Heap(entry.GetProperty("more")[0], "singles"), Heap(entry.GetProperty("more")[1], "singles") }, runId = Id(run), notes = Text(entry, "notes") })).Expect(200);
@@ -82,6 +87,8 @@ public class SpinningTests(House house) : IClassFixture<House>
         var page = await ada.Get($"/api/lots/{Id(bobbin)}/yarn");
         Assert.Equal([("wraps", "28 WPI ± 0.5"), ("length", "180 m (197 yd)"), ("grist", "228 tex · 439 m/100 g · 2178 yd/lb · 4.39 Nm"), ("wrap density", "0.35 g/cm³")], page.GetProperty("figures").EnumerateArray().Select(f => (Text(f, "name"), Text(f, "text"))));
         Assert.Equal(2, page.GetProperty("beside").GetArrayLength());
+        var week = await ada.Get("/api/spinning/week");
+        Assert.Equal(("396 m", "Ada"), (Text(week, "all"), Text(week.GetProperty("by")[0], "who")));
         Assert.Equal("ply", (await ada.Lot(Text(bobbin, "code"))).GetProperty("lot").GetProperty("next").GetString());
         Assert.Contains("2 ply-backs", (await ada.Lot(code)).ToString());
     }
@@ -300,6 +307,22 @@ public class SpinningTests(House house) : IClassFixture<House>
         // The combs go on with theirs.
         Assert.Single(await Of(ada, "comb"));
         Assert.Contains("combed a little more", (await ada.Lot(code)).ToString());
+    }
+
+    [Fact]
+    public async Task A_days_motion_is_counted_by_the_clock_and_not_by_the_wall()
+    {
+        await using var server = House.Start(house.Connection, ("Now", "2026-05-14T16:00:00Z"));
+        var ada = await Person.Register(server);
+        var now = (await ada.Get("/api/course")).GetProperty("now").GetDateTimeOffset();
+        var (lot, _) = await ada.TakeIn(new { mass = "100", form = "top" });
+        // Begun yesterday, and worked at for twenty minutes today.
+        var run = (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", lotId = lot }, startedAt = now.AddHours(-30) })).Expect(200);
+        (await Tap(ada, Id(run), new { kind = "sitDown", at = now.AddMinutes(-70) })).Expect(200);
+        (await Tap(ada, Id(run), new { kind = "standUp", at = now.AddMinutes(-50) })).Expect(200);
+        var done = (await ada.Get("/api/course")).GetProperty("motion").GetProperty("done").EnumerateArray().Single();
+        Assert.Equal(("spin", 20), (Text(done, "step"), done.GetProperty("minutes").GetInt32()));
+        Assert.Equal(20, (await Of(ada, "spin"))[0].GetProperty("entry").GetProperty("minutes").GetDouble());
     }
 
     [Fact]

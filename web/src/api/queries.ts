@@ -24,6 +24,7 @@ export const refreshLog = () =>
       '/api/course/air',
       '/api/drafts',
       '/api/runs',
+      '/api/spinning/week',
       '/api/dehairing/{code}',
       '/api/scouring/washed/{code}',
       '/api/entries/{id}/question',

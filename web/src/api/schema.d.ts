@@ -1861,6 +1861,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/week': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Metres of singles spun since Monday, by each member. */
+    get: operations['readSpunWeek'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/lots/{id}/yarn': {
     parameters: {
       query?: never;
@@ -5155,8 +5172,20 @@ export interface components {
     Spring: 'lively' | 'some' | 'limp';
     /** @enum {unknown} */
     SpunBy: 'treadles' | 'seconds' | 'turns';
+    SpunByView: {
+      who: string;
+      /** Format: double */
+      metres: number;
+      length: string;
+    };
     /** @enum {unknown} */
     SpunTally: 'joins' | 'breaks' | 'neps' | 'hairs' | 'bits' | 'combings';
+    SpunWeek: {
+      /** Format: date */
+      since: string;
+      by: components['schemas']['SpunByView'][];
+      all: string;
+    };
     /** @enum {unknown} */
     Standing: 'notKnown' | 'asGood' | 'better' | 'worse';
     StapleView: {
@@ -13514,6 +13543,44 @@ export interface operations {
       };
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readSpunWeek: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SpunWeek'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
         headers: {
           [name: string]: unknown;
         };

@@ -48,6 +48,12 @@ export async function chime() {
   if (wanted) await tones([0], 520);
 }
 
+/** One short tone of a beat that somebody switched on, and a short tremble; the first of a bar is higher. */
+export async function beat(first: boolean) {
+  if ('vibrate' in navigator) navigator.vibrate(first ? 60 : 25);
+  await tones([0], first ? 660 : 440);
+}
+
 export function notify(text: string, tag: string) {
   if (!wanted || !('Notification' in window) || Notification.permission !== 'granted') return;
   try {

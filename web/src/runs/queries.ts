@@ -7,7 +7,7 @@ export type Craft = Schema['CraftView']['craft'];
 /** A run with what is particular to its craft. */
 export type RunOf<C extends Craft> = Run & { details: Extract<Schema['CraftView'], { craft: C }> };
 
-export const againRuns = () => again(['/api/runs']);
+export const againRuns = () => again(['/api/runs', '/api/spinning/week']);
 
 export const runsOf = <C extends Craft>(runs: readonly Run[] | undefined, craft: C) =>
   (runs ?? []).filter((r): r is RunOf<C> => r.details.craft === craft);

@@ -58,7 +58,7 @@ export function SwatchFields({
         </Box>
         <Box sx={{ ...grid, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(3, 1fr)' } }}>
           {figure('relaxed', 'As it lies, mm', 'relaxedMillimetres')}
-          {figure('stretched', 'Drawn out, mm', 'stretchedMillimetres', 'without force')}
+          {figure('stretched', 'Stretched, mm', 'stretchedMillimetres', 'without force')}
           {figure('afterMinute', 'A minute later, mm', 'afterMinuteMillimetres')}
         </Box>
         <Box sx={{ ...grid, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr 150px 1.4fr' } }}>

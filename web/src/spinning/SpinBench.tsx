@@ -15,9 +15,11 @@ import { RunEnds, RunFrame } from '../runs/RunFrame';
 import { useRunActs, useTap } from '../runs/taps';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
+import { Beat } from './Beat';
 import { Becomes } from './Becomes';
 import { Clock, FillForm, RestButton, Tallies } from './Bench';
 import { NewPlyBack } from './NewPlyBack';
+import { useSpunWeek } from './queries';
 import { Trail } from './Trail';
 
 /** What is being spun: its trail under the yarn that is wanted, time, bobbins and counts; and the way to aim at another. */
@@ -26,6 +28,7 @@ export function SpinBench({ lots, runs, wanted }: BenchProps) {
   const free = freeOf(lots, spinning);
   const came = free.find((l) => l.code === wanted);
   const shown = came ? [came] : free.slice(0, 8);
+  const week = useSpunWeek().data;
   return (
     <Column gap={3} sx={{ mb: 3 }}>
       {spinning.map((run) => (
@@ -45,6 +48,12 @@ export function SpinBench({ lots, runs, wanted }: BenchProps) {
             </Button>
           ))}
         </Row>
+      )}
+      {week && week.by.length > 0 && (
+        <Typography color="text.secondary">
+          Spun since Monday: {week.by.map((b) => `${b.who} ${b.length}`).join(', ')}
+          {week.by.length > 1 && `; together ${week.all}`}.
+        </Typography>
       )}
     </Column>
   );
@@ -75,6 +84,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
     >
       {run.calls[0]?.act === 'restUntil' && <Notice tone="kept">{run.calls[0].sentence}</Notice>}
       <Clock run={run.id} clock={d.clock} disabled={!mayLog}>
+        <Beat each={d.aim.next?.treadles ?? null} />
         <RestButton run={run.id} disabled={!mayLog} />
       </Clock>
       <Trail view={d.aim} colour={colour} said={d.trail.map((t) => t.changed)} />

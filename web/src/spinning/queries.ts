@@ -13,6 +13,9 @@ export const useFaults = (lot: string | null) =>
 /** What was measured of a lot of yarn. */
 export const useYarn = (id: string) => server.useQuery('get', '/api/lots/{id}/yarn', { params: { path: { id } } });
 
+/** Metres spun since Monday. */
+export const useSpunWeek = () => server.useQuery('get', '/api/spinning/week');
+
 // What is reckoned by the server while one types: posted because it is large, it changes nothing.
 const reckoned = { retry: false, placeholderData: keepPreviousData } as const;
 
