@@ -129,7 +129,7 @@ test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the wo
   await trial.getByRole('button', { name: 'Note the ply-back' }).click();
   await expect(spinning.getByText('Near enough: keep these settings.')).toBeVisible();
   await page.reload();
-  await expect(spinning.getByText('more treadles')).toBeVisible();
+  await expect(spinning.getByText('more treadles', { exact: true })).toBeVisible();
   await spinning.getByRole('button', { name: 'I sit down to it' }).click();
   await expect(spinning.getByRole('button', { name: 'I stop' })).toBeVisible();
   await spinning.getByRole('button', { name: 'Begin a bobbin, Z' }).click();
