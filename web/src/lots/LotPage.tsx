@@ -15,6 +15,7 @@ import { compactedWord, fibreWord, formOf, onFullDay, parentage } from '../ui/wo
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
+import { isSpun } from '../ui/spun';
 import { useInPieces } from '../ui/useInPieces';
 import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
@@ -33,8 +34,6 @@ export interface LotSections {
   /** What happens on the shelf. */
   Shelf: ComponentType<{ lot: Schema['LotHead']; act: StockAct; close: () => void }>;
 }
-
-const spun: ReadonlySet<Schema['LotForm']> = new Set(['singles', 'plied', 'yarn']);
 
 /** A lot: its ribbon, and below it what it is, what happened and what next. */
 export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
@@ -113,7 +112,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         )}
       </Box>
       {head.compacted && !head.usedUp && <Notice tone="watch">{compactedWord[head.compacted]}</Notice>}
-      {spun.has(head.form) && <Yarn lot={head} />}
+      {isSpun(head.form) && <Yarn lot={head} />}
       <Ribbon
         view={ribbon}
         colour={head.colour}

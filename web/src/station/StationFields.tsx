@@ -11,7 +11,6 @@ import { YarnFields } from './YarnFields';
 import { Tally } from './Tally';
 import { WeightField } from '../ui/WeightField';
 import {
-  isSpun,
   nextForm,
   nextLoss,
   noYarn,
@@ -21,6 +20,7 @@ import {
   type OnBench,
   type StationState,
 } from './stationState';
+import { isSpun } from '../ui/spun';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { Column, Row } from '../ui/layouts';

@@ -1,5 +1,6 @@
 import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
+import { isSpun } from '../ui/spun';
 import { newKey } from '../api/keep';
 import { unreadTime } from '../api/unreadable';
 
@@ -82,8 +83,6 @@ export const sentYarn = (form: Schema['LotForm'], y: TypedYarn | undefined): Sch
         finishedBy: form === 'yarn' ? y.finishedBy || null : null,
         hangs: form === 'yarn' ? y.hangs || null : null,
       };
-
-export const isSpun = (form: Schema['LotForm']) => form === 'singles' || form === 'plied' || form === 'yarn';
 
 export interface Losing {
   kind: Schema['LossKind'];
