@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 
 namespace EarthyTuft.Core.Comparing;
@@ -22,6 +24,15 @@ public enum ComparedBy
 
     /// <summary>Lumps in ten metres of the yarn.</summary>
     Lumps,
+
+    /// <summary>By how much the wraps of the singles differ from place to place.</summary>
+    UnevenSingles,
+
+    /// <summary>The same of what was plied and not washed yet: plying evens out much.</summary>
+    UnevenPlied,
+
+    /// <summary>The same of washed yarn.</summary>
+    UnevenYarn,
 
     /// <summary>Hours of preparing for 100 g.</summary>
     PreparingHours,
@@ -89,7 +100,19 @@ public enum Otherwise
 /// <param name="CostPer100Grams">Null where it is not known.</param>
 /// <param name="Sample">The newest sample that was spun of it, null where there is none.</param>
 /// <param name="SpunBy">Whose sample it is.</param>
-public sealed record ComparedWay(PreparedWay Way, Known? Neps = null, double? CostPer100Grams = null, Sample? Sample = null, string? SpunBy = null);
+/// <param name="Wraps">Wraps that were read of what was spun of it, by its form; null where nothing was.</param>
+public sealed record ComparedWay(
+    PreparedWay Way, Known? Neps = null, double? CostPer100Grams = null, Sample? Sample = null, string? SpunBy = null, ILookup<LotForm, WrapsReading>? Wraps = null)
+{
+    /// <summary>How uneven its yarn is, with the sample's own readings where those of a skein are not there; null where nobody read it at several places.</summary>
+    /// <param name="form">Singles, plied or washed: each is judged apart.</param>
+    public Known? Uneven(LotForm form)
+    {
+        var read = Wraps?[form].ToArray() ?? [];
+        var told = Unevenness.Of(read) ?? (form == LotForm.Yarn && Sample?.Spun?.Places is { } places ? Unevenness.Of([places]) : null);
+        return told is null ? null : new Known(told.Fraction, told.Doubt);
+    }
+}
 
 /// <summary>One line of a comparison.</summary>
 /// <param name="By">What is compared.</param>
@@ -141,6 +164,9 @@ public sealed record Comparison(IReadOnlyList<ComparedLine> Lines, IReadOnlyList
             Line(ComparedBy.Neps, [.. ways.Select(w => w.Neps)]),
             Line(ComparedBy.Joins, [.. ways.Select(w => Counted(w.Sample?.Spun?.JoinsPer10Metres))]),
             Line(ComparedBy.Lumps, [.. ways.Select(w => Counted(w.Sample?.Spun?.LumpsPer10Metres))]),
+            Line(ComparedBy.UnevenSingles, [.. ways.Select(w => w.Uneven(LotForm.Singles))]),
+            Line(ComparedBy.UnevenPlied, [.. ways.Select(w => w.Uneven(LotForm.Plied))]),
+            Line(ComparedBy.UnevenYarn, [.. ways.Select(w => w.Uneven(LotForm.Yarn))]),
             Line(ComparedBy.PreparingHours, preparing),
             Line(ComparedBy.SpinningHours, spinning),
             Line(ComparedBy.WholeHours, whole),
@@ -150,7 +176,7 @@ public sealed record Comparison(IReadOnlyList<ComparedLine> Lines, IReadOnlyList
         ];
         var hours = Array.Find(lines, l => l.By == ComparedBy.WholeHours && l.Values.All(v => v is not null)) ?? lines.Single(l => l.By == ComparedBy.PreparingHours);
         int? slowest = hours.Differs ? Enumerable.Range(0, ways.Count).Where(i => hours.Standings[i] == Standing.Worse).MaxBy(i => hours.Values[i]!.Value) : null;
-        ComparedBy[] quality = [ComparedBy.Yield, ComparedBy.RestShare, ComparedBy.Neps, ComparedBy.Joins, ComparedBy.Lumps];
+        ComparedBy[] quality = [ComparedBy.Yield, ComparedBy.RestShare, ComparedBy.Neps, ComparedBy.Joins, ComparedBy.Lumps, ComparedBy.UnevenSingles, ComparedBy.UnevenPlied, ComparedBy.UnevenYarn];
         return new Comparison(
             [.. lines.Where(l => l.Values.Any(v => v is not null))],
             Besides(ways),

@@ -119,6 +119,31 @@ public static class PreparedWays
             .OrderBy(w => w.From)];
     }
 
+    /// <summary>What was spun of ways: of each such lot the way that all of it came from. What was spun or plied of several ways is left out.</summary>
+    /// <param name="ways">The ways.</param>
+    /// <param name="family">The entries around the lot, oldest first.</param>
+    /// <param name="formOf">The form of a lot of the family.</param>
+    public static IReadOnlyDictionary<Guid, int> SpunOf(IReadOnlyList<PreparedWay> ways, IReadOnlyCollection<Entry> family, Func<Guid, LotForm> formOf)
+    {
+        var of = ways.SelectMany((w, i) => w.Lots.Select(l => (Lot: l, Way: i))).ToDictionary(p => p.Lot, p => p.Way);
+        var spun = new Dictionary<Guid, int>();
+        foreach (var entry in family)
+        {
+            int?[] from = [.. entry.Flows.Where(f => f.Role == FlowRole.In).Select(f => of.TryGetValue(f.LotId!.Value, out var way) || spun.TryGetValue(f.LotId!.Value, out way) ? way : (int?)null).Distinct()];
+            if (from is not [{ } one])
+            {
+                continue;
+            }
+
+            foreach (var flow in entry.Flows.Where(f => f.Role == FlowRole.Out && formOf(f.LotId!.Value).IsSpun()))
+            {
+                spun[flow.LotId!.Value] = one;
+            }
+        }
+
+        return spun;
+    }
+
     private static PreparedWay Way(LotForm form, (Guid Lot, Behind Way, Estimate Made, double Stayed)[] parts) => new(
         parts[0].Way.Road,
         form,

@@ -97,6 +97,9 @@ public sealed class Rehearsal
         taper = draft * (wish.Held == HeldAs.Straight ? TapersStraight : TapersInFold);
     }
 
+    /// <summary>The strips of each ply.</summary>
+    public IReadOnlyList<IReadOnlyList<Strip>> Strips => strips;
+
     /// <summary>Metres of singles of each ply.</summary>
     public IReadOnlyList<double> Metres => [.. plies.Select(p => p[^1].To)];
 

@@ -15,7 +15,8 @@ public sealed record ChartColour(string Name, Guid? Lot, string Code, Shade Colo
 /// <param name="Colours">At least one.</param>
 /// <param name="Plies">The strips of each ply in their order.</param>
 /// <param name="SinglesTex">How heavy the singles are to be.</param>
-public sealed record StripPlan(IReadOnlyList<ChartColour> Colours, IReadOnlyList<IReadOnlyList<Strip>> Plies, double SinglesTex)
+/// <param name="Wish">Yarn and patch as they were rehearsed; null for a chart from the time when they were not kept.</param>
+public sealed record StripPlan(IReadOnlyList<ChartColour> Colours, IReadOnlyList<IReadOnlyList<Strip>> Plies, double SinglesTex, RehearsalWish? Wish = null)
 {
     /// <summary>What all strips of a lot weigh.</summary>
     /// <param name="lot">The lot.</param>

@@ -81,6 +81,7 @@ public sealed class Guard
         "spinningMinutes" => "The time of spinning",
         "joinsPer10Metres" => "The count of joins",
         "lumpsPer10Metres" => "The count of lumps",
+        "wrapsPlaces" => "The wraps at several places",
         "gramsPerMetre" => "The thickness of a pencil",
         "pieceMillimetres" => "A piece for the fold",
         "handMillimetres" => "The breadth of a hand",

@@ -34,7 +34,8 @@ public enum YarnKind
 /// <param name="Minutes">Of spinning it, joins included; from 1 to a week, null when not noted.</param>
 /// <param name="JoinsPer10Metres">New supply joined in ten metres, zero or more; null when not counted.</param>
 /// <param name="LumpsPer10Metres">Neps and lumps in ten metres, zero or more; null when not counted.</param>
-public sealed record Spun(double? Grams, int? Minutes, double? JoinsPer10Metres, double? LumpsPer10Metres)
+/// <param name="Places">Wraps of the finished yarn at several places; null when nobody read them.</param>
+public sealed record Spun(double? Grams, int? Minutes, double? JoinsPer10Metres, double? LumpsPer10Metres, WrapsReading? Places = null)
 {
     /// <summary>Nothing noted.</summary>
     public static readonly Spun Nothing = new(null, null, null, null);

@@ -4,7 +4,7 @@ using EarthyTuft.Core.Quantities;
 namespace EarthyTuft.Core.Spinning;
 
 /// <summary>What was measured of a yarn, as somebody typed it; everything may be left out.</summary>
-/// <param name="Wraps">In an inch: "14" or "13-14".</param>
+/// <param name="Wraps">In an inch: "14", "13-14", or of several places "14 15 13".</param>
 /// <param name="Degrees">Of the plies, or of the fibre in singles.</param>
 /// <param name="Length">"166", "180 yd" or "84 rounds".</param>
 /// <param name="RoundMillimetres">Of the winder that was chosen.</param>
@@ -35,6 +35,6 @@ public sealed record TypedYarn(
             return Result<YarnMeasures>.Refused(unread);
         }
 
-        return new YarnMeasures(wraps?.Value.PerInch, wraps?.Value.Doubt, Degrees, length?.Value.Metres, Strands, Structure, Direction, Finished, Hangs).Check(form);
+        return new YarnMeasures(wraps?.Value.PerInch, wraps?.Value.Doubt, Degrees, length?.Value.Metres, Strands, Structure, Direction, Finished, Hangs, wraps?.Value is { Spread: not null } several ? several.Places : null, wraps?.Value.Spread).Check(form);
     }
 }

@@ -1,5 +1,3 @@
-using System.Globalization;
-using System.Text.RegularExpressions;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Spinning;
@@ -39,13 +37,13 @@ public enum YarnClass
 public static class Wraps
 {
     /// <summary>Fewest wraps in an inch that are believed.</summary>
-    public const double Fewest = 1;
+    public const double Fewest = WrapsReading.Fewest;
 
     /// <summary>Most wraps in an inch that are believed.</summary>
-    public const double Most = 200;
+    public const double Most = WrapsReading.Most;
 
     /// <summary>So many wraps a reading can be off by when nobody says otherwise.</summary>
-    public const double ReadingDoubt = 0.5;
+    public const double ReadingDoubt = WrapsReading.LeastDoubt;
 
     private static readonly double[] From = [18, 14, 12, 11, 9, 8, 6];
 
@@ -105,38 +103,6 @@ public static class Wraps
         .Positive(input.Tex, "tex")
         .Positive(input.WrapDensity, "wrapDensity")
         .Then<GristToWrapsOutput>(() => new GristToWrapsOutput(Of(input.Tex, input.WrapDensity)));
-}
-
-/// <summary>Wraps as somebody read them: one figure, or from one to another ("13-14"), of which the middle counts.</summary>
-/// <param name="PerInch">The middle, from 1 to 200.</param>
-/// <param name="Doubt">Half the width, at least half a wrap.</param>
-public sealed partial record WrapsReading(double PerInch, double Doubt)
-{
-    /// <summary>Reads wraps: <c>14</c>, <c>13.5</c>, <c>13-14</c>, <c>13 to 14</c>.</summary>
-    /// <param name="text">What was typed.</param>
-    /// <param name="field">The field to name in a refusal.</param>
-    /// <returns>The reading, or <c>empty</c>, <c>not-a-count</c>, <c>out-of-range</c>.</returns>
-    public static Result<WrapsReading> Read(string? text, string field)
-    {
-        if (string.IsNullOrWhiteSpace(text))
-        {
-            return new Refusal(field, "empty", "Say how many wraps lie in an inch.");
-        }
-
-        if (Typed().Match(text) is not { Success: true } typed)
-        {
-            return new Refusal(field, "not-a-count", "Write wraps as 14, or as 13-14.");
-        }
-
-        static double Number(Group of) => double.Parse(of.Value.Replace(',', '.'), CultureInfo.InvariantCulture);
-        var (one, other) = (Number(typed.Groups[1]), typed.Groups[2].Success ? Number(typed.Groups[2]) : Number(typed.Groups[1]));
-        return Math.Min(one, other) < Wraps.Fewest || Math.Max(one, other) > Wraps.Most
-            ? new Refusal(field, "out-of-range", $"Wraps in an inch lie between {Wraps.Fewest} and {Wraps.Most}.")
-            : new WrapsReading((one + other) / 2, Math.Max(Wraps.ReadingDoubt, Math.Abs(one - other) / 2));
-    }
-
-    [GeneratedRegex(@"^\s*(\d{1,4}(?:[.,]\d{1,4})?)\s*(?:(?:-|\u2013|to)\s*(\d{1,4}(?:[.,]\d{1,4})?))?\s*$", RegexOptions.CultureInvariant)]
-    private static partial Regex Typed();
 }
 
 /// <summary>Input of <c>wraps</c>.</summary>

@@ -58,9 +58,11 @@ public enum SkeinHangs
 /// <param name="Direction">Of the last twist.</param>
 /// <param name="Finished">Of finished yarn: how.</param>
 /// <param name="Hangs">Of finished yarn: how a skein of it hangs.</param>
+/// <param name="WrapsPlaces">At how many places its wraps were read; null where at one.</param>
+/// <param name="WrapsSpread">Standard deviation of the wraps from place to place; null with <paramref name="WrapsPlaces" />.</param>
 public sealed record YarnMeasures(
     double? WrapsPerInch, double? WrapsDoubt, double? Degrees, double? Metres, int? Strands = null, YarnStructure? Structure = null, TwistDirection? Direction = null, FinishedBy? Finished = null,
-    SkeinHangs? Hangs = null)
+    SkeinHangs? Hangs = null, int? WrapsPlaces = null, double? WrapsSpread = null)
 {
     /// <summary>A length of yarn can be off by this share when nobody says otherwise (docs/craft.md, section 14).</summary>
     public const double LengthDoubt = 0.01;
@@ -93,7 +95,12 @@ public sealed record YarnMeasures(
         later.Structure ?? Structure,
         later.Direction ?? Direction,
         later.Finished ?? Finished,
-        later.Hangs ?? Hangs);
+        later.Hangs ?? Hangs,
+        later.WrapsPerInch is null ? WrapsPlaces : later.WrapsPlaces,
+        later.WrapsPerInch is null ? WrapsSpread : later.WrapsSpread);
+
+    /// <summary>Its wraps as they were read; null where they were not.</summary>
+    public WrapsReading? Reading => WrapsPerInch is { } wraps ? new WrapsReading(wraps, WrapsDoubt ?? WrapsReading.LeastDoubt, WrapsPlaces ?? 1, WrapsSpread) : null;
 
     /// <summary>Nothing measured.</summary>
     public static readonly YarnMeasures Nothing = new(null, null, null, null);

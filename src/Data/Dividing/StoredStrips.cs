@@ -9,7 +9,8 @@ namespace EarthyTuft.Data.Dividing;
 /// <summary>A strip chart as it is stored: its plan and its events.</summary>
 public static class StoredStrips
 {
-    private const int PlanVersion = 1, EventVersion = 1;
+    // Plans of version 1 kept no wish.
+    private const int PlanVersion = 2, EventVersion = 1;
 
     /// <summary>The chart of a run, its events loaded.</summary>
     public static StripState State(RunRow run) => StripState.Of(run.Id, Plan(run.Plan), run.StartedAt, Events(run));
@@ -18,12 +19,12 @@ public static class StoredStrips
     public static IEnumerable<RunEvent<StripEvent>> Events(RunRow run) => run.EventsAs(Read);
 
     public static string Write(StripPlan plan) => StoredPayload.Write(
-        new PlanV1([.. plan.Colours.Select(c => new ColourV1(c.Name, c.Lot, c.Code, c.Colour.Hex))], Written(plan.Plies), plan.SinglesTex), PlanVersion);
+        new PlanV2([.. plan.Colours.Select(c => new ColourV1(c.Name, c.Lot, c.Code, c.Colour.Hex))], Written(plan.Plies), plan.SinglesTex, Written(plan.Wish)), PlanVersion);
 
     public static StripPlan Plan(string stored)
     {
-        var plan = StoredPayload.Read<PlanV1>(stored, PlanVersion);
-        return new StripPlan([.. plan.Colours.Select(c => new ChartColour(c.Name, c.Lot, c.Code, Shade.Of(c.Colour)))], ReadPlies(plan.Plies), plan.SinglesTex);
+        var plan = StoredPayload.Read<PlanV2>(stored, PlanVersion);
+        return new StripPlan([.. plan.Colours.Select(c => new ChartColour(c.Name, c.Lot, c.Code, Shade.Of(c.Colour)))], ReadPlies(plan.Plies), plan.SinglesTex, Read(plan.Wish, plan.SinglesTex));
     }
 
     public static RunEventRow Row(RunEvent<StripEvent> happened, string who)
@@ -50,7 +51,13 @@ public static class StoredStrips
 
     private static IReadOnlyList<IReadOnlyList<Strip>> ReadPlies(IReadOnlyList<IReadOnlyList<StripV1>> plies) => [.. plies.Select(p => (IReadOnlyList<Strip>)[.. p.Select(s => new Strip(s.Name, Shade.Of(s.Colour), s.Grams))])];
 
-    private sealed record PlanV1(IReadOnlyList<ColourV1> Colours, IReadOnlyList<IReadOnlyList<StripV1>> Plies, double SinglesTex);
+    private static WishV1? Written(RehearsalWish? w) => w is null ? null : new WishV1(w.SupplyGramsPerMetre, w.Held, w.Plied, w.Stitches, w.Rows, w.MillimetresPerStitch, w.StitchWide, w.RowHigh);
+
+    private static RehearsalWish? Read(WishV1? w, double singlesTex) => w is null ? null : new RehearsalWish(singlesTex, w.SupplyGramsPerMetre, w.Held, w.Plied, w.Stitches, w.Rows, w.MillimetresPerStitch, w.StitchWide, w.RowHigh);
+
+    private sealed record PlanV2(IReadOnlyList<ColourV1> Colours, IReadOnlyList<IReadOnlyList<StripV1>> Plies, double SinglesTex, WishV1? Wish = null);
+
+    private sealed record WishV1(double? SupplyGramsPerMetre, HeldAs Held, Plied Plied, int Stitches, int Rows, double MillimetresPerStitch, double StitchWide, double RowHigh);
 
     private sealed record ColourV1(string Name, Guid? Lot, string Code, string Colour);
 

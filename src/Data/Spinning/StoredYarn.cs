@@ -6,13 +6,15 @@ namespace EarthyTuft.Data.Spinning;
 
 /// <summary>What was measured of a yarn, as it is stored.</summary>
 public sealed record StoredYarn(
-    double? WrapsPerInch, double? WrapsDoubt, double? Degrees, double? Metres, int? Strands, YarnStructure? Structure, TwistDirection? Direction, FinishedBy? Finished, SkeinHangs? Hangs)
+    double? WrapsPerInch, double? WrapsDoubt, double? Degrees, double? Metres, int? Strands, YarnStructure? Structure, TwistDirection? Direction, FinishedBy? Finished, SkeinHangs? Hangs,
+    int? WrapsPlaces = null, double? WrapsSpread = null)
 {
-    private const int Version = 1;
+    // Version 1 knew no places and no spread: they are left out there.
+    private const int Version = 2;
 
-    public static StoredYarn Of(YarnMeasures m) => new(m.WrapsPerInch, m.WrapsDoubt, m.Degrees, m.Metres, m.Strands, m.Structure, m.Direction, m.Finished, m.Hangs);
+    public static StoredYarn Of(YarnMeasures m) => new(m.WrapsPerInch, m.WrapsDoubt, m.Degrees, m.Metres, m.Strands, m.Structure, m.Direction, m.Finished, m.Hangs, m.WrapsPlaces, m.WrapsSpread);
 
-    public YarnMeasures ToMeasures() => new(WrapsPerInch, WrapsDoubt, Degrees, Metres, Strands, Structure, Direction, Finished, Hangs);
+    public YarnMeasures ToMeasures() => new(WrapsPerInch, WrapsDoubt, Degrees, Metres, Strands, Structure, Direction, Finished, Hangs, WrapsPlaces, WrapsSpread);
 
     public string Write() => StoredPayload.Write(this, Version);
 

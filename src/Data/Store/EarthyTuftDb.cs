@@ -240,6 +240,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         {
             e.ToTable("samples");
             e.Property(s => s.Swatch).HasColumnType("jsonb");
+            e.Property(s => s.WrapsPlaces).HasMaxLength(120);
             e.HasIndex(s => new { s.WorkshopId, s.Key }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.Code }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.MadeAt }).HasFilter("withdrawn_at is null");

@@ -367,6 +367,9 @@ public sealed class SampleRow : IWorkshopOwned
     public int? SpinningMinutes { get; set; }
     public double? JoinsPer10Metres { get; set; }
     public double? LumpsPer10Metres { get; set; }
+
+    /// <summary>Wraps at several places, as typed; null where nobody read them.</summary>
+    public string? WrapsPlaces { get; set; }
     public required string Verdict { get; set; }
 
     /// <summary>Its swatch, as <c>StoredSwatch</c> writes it; null where none was made.</summary>
@@ -381,7 +384,7 @@ public sealed class SampleRow : IWorkshopOwned
 
     public Sample Sample => new(Form, Draw, WrapsPerInch, Plies, TwistAngleDegrees, Verdict, Uses)
     {
-        Spun = new Spun(SpunGrams, SpinningMinutes, JoinsPer10Metres, LumpsPer10Metres) is var spun && spun != Spun.Nothing ? spun : null,
+        Spun = new Spun(SpunGrams, SpinningMinutes, JoinsPer10Metres, LumpsPer10Metres, WrapsPlaces is null ? null : WrapsReading.Read(WrapsPlaces, "wrapsPlaces").Value) is var spun && spun != Spun.Nothing ? spun : null,
     };
 }
 

@@ -26,11 +26,15 @@ public static class CompareEndpoints
     {
         var group = app.MapGroup("/api/comparing/{code}").WithTags("comparing").ForMembers();
         group.MapGet("", Page).Named("comparePreparations", "The preparations of a lot beside one another.").ProducesProblem(404);
+        group.MapGet("/rehearsed", Rehearsed).Named("readRehearsed", "Of a lot of yarn: the strips that it was spun from as they were rehearsed, beside what became of them.").ProducesProblem(404);
         group.MapPost("/trial", Trial).Named("setUpTrial", "Divides a few grams off for each of several preparations, each on its way there.").Changes().ProducesProblem(404).ProducesProblem(409);
     }
 
     private static async Task<Results<Ok<ComparePage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
         await ComparePages.Of(db, context, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+
+    private static async Task<Results<Ok<RealYarnPage>, ProblemHttpResult>> Rehearsed(CodeParameter code, EarthyTuftDb db, CancellationToken cancellationToken) =>
+        await RealYarnPages.Of(db, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
     private static async Task<Results<Ok<TrialView>, ProblemHttpResult>> Trial(
         CodeParameter code, TrialRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, RunDesk runs, CancellationToken cancellationToken)

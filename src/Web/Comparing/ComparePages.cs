@@ -31,10 +31,11 @@ internal static class ComparePages
         var samples = await db.Samples.AsNoTracking().Where(s => lots.Contains(s.LotId) && s.WithdrawnAt == null).OrderByDescending(s => s.MadeAt).ThenByDescending(s => s.Id).ToListAsync(cancellationToken);
         var neps = await Neps(db, [.. ways.SelectMany(w => w.Entries).Distinct()], cancellationToken);
         var costs = LotCosts.Of(family, context.Workshop.HourlyRate);
-        ComparedWay[] compared = [.. ways.Select(w =>
+        var wraps = await Wraps(db, ways, family, cancellationToken);
+        ComparedWay[] compared = [.. ways.Select((w, i) =>
         {
             var newest = samples.Find(s => w.Lots.Contains(s.LotId));
-            return new ComparedWay(w, w.Entries.Reverse().Select(e => neps.GetValueOrDefault(e)).FirstOrDefault(n => n is not null), Cost(w, costs, family.Masses), newest?.Sample, newest?.Who);
+            return new ComparedWay(w, w.Entries.Reverse().Select(e => neps.GetValueOrDefault(e)).FirstOrDefault(n => n is not null), Cost(w, costs, family.Masses), newest?.Sample, newest?.Who, wraps[i].ToLookup(r => r.Form, r => r.Read));
         })];
         var left = family.Masses.Left(row.Id)?.Estimate.Mass.Grams;
         var comparison = compared.Length == 0 ? null : Comparison.Of(compared, left, context.Workshop.ScaleStepGrams);
@@ -52,6 +53,15 @@ internal static class ComparePages
     // Kept as a lot of its own, or noted as a loss.
     private static double? Noil(Family family, Guid entry) => (family.NoilAt(entry) ?? 0)
         + family.Flows.Where(f => f.EntryId == entry && f.Role == FlowRole.Loss && f.LossKind == LossKind.Noil).Sum(f => f.LoggedGrams ?? 0);
+
+    /// <summary>Wraps that were read of what was spun of each way.</summary>
+    private static async Task<ILookup<int, (LotForm Form, WrapsReading Read)>> Wraps(EarthyTuftDb db, IReadOnlyList<PreparedWay> ways, Family family, CancellationToken cancellationToken)
+    {
+        var spun = PreparedWays.SpunOf(ways, family.Entries, l => family.Lots[l].Form);
+        Guid[] lots = [.. spun.Keys];
+        var readings = lots.Length == 0 ? [] : await db.YarnReadings.AsNoTracking().Where(r => lots.Contains(r.LotId) && r.WithdrawnAt == null).ToListAsync(cancellationToken);
+        return readings.Select(r => (r.LotId, r.Measures.Reading)).Where(r => r.Reading is not null).ToLookup(r => spun[r.LotId], r => (family.Lots[r.LotId].Form, r.Reading!));
+    }
 
     /// <summary>Neps in a gram after the last pass that was counted, by the entry that logs the carding.</summary>
     private static async Task<Dictionary<Guid, Known>> Neps(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken)
@@ -104,7 +114,7 @@ internal static class ComparePages
 
     private static string Text(ComparedBy by, double value, string currency) => by switch
     {
-        ComparedBy.Yield or ComparedBy.RestShare => Figures.Percent(value),
+        ComparedBy.Yield or ComparedBy.RestShare or ComparedBy.UnevenSingles or ComparedBy.UnevenPlied or ComparedBy.UnevenYarn => Figures.Percent(value),
         ComparedBy.GramsPerHour => $"{Number(value)} g an hour",
         ComparedBy.Neps => $"{Number(value)} in a gram",
         ComparedBy.Joins or ComparedBy.Lumps => $"{Number(value)} in 10 m",
@@ -158,6 +168,9 @@ internal static class ComparePages
         ComparedBy.Neps => "fewer neps",
         ComparedBy.Joins => "fewer joins",
         ComparedBy.Lumps => "fewer lumps",
+        ComparedBy.UnevenSingles => "more even singles",
+        ComparedBy.UnevenPlied => "a more even ply",
+        ComparedBy.UnevenYarn => "a more even yarn",
         _ => throw new ArgumentOutOfRangeException(nameof(by)),
     };
 

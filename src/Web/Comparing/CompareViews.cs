@@ -4,6 +4,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
+using EarthyTuft.Web.Dividing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Sampling;
@@ -64,6 +65,18 @@ public sealed record ComparePage(
     IReadOnlyList<Otherwise> Otherwise,
     IReadOnlyList<string> Sentences,
     IReadOnlyList<WaitingTrial> Waiting);
+
+/// <summary>A photograph of what became of a rehearsal.</summary>
+/// <param name="Of">The code of the yarn or the sample.</param>
+public sealed record RealPhotograph(Guid Id, string Caption, string Of);
+
+/// <summary>Strips as they were rehearsed, beside the yarn that came of them.</summary>
+/// <param name="RehearsedAt">When the chart was begun; null where no chart stands behind the lot.</param>
+/// <param name="Rehearsed">As it was rehearsed; null with it.</param>
+/// <param name="Came">The same strips as thick as they were spun; null where nobody measured the yarn.</param>
+/// <param name="Sentences">What came out otherwise.</param>
+/// <param name="Photographs">Of the yarn and of its samples, the newest first.</param>
+public sealed record RealYarnPage(DateTimeOffset? RehearsedAt, RehearsedLook? Rehearsed, RehearsedLook? Came, IReadOnlyList<string> Sentences, IReadOnlyList<RealPhotograph> Photographs);
 
 /// <summary>A small trial of several preparations in one sitting.</summary>
 /// <param name="Aim">What the fibre is wanted for.</param>

@@ -130,24 +130,36 @@ public static class DividingEndpoints
         var unit = workshop.Unit;
         var rehearsal = new Rehearsal(arranged.Strips, arranged.Wish);
         MassFigure Figure(double grams) => Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned);
-        var yarn = rehearsal.YarnMetres;
-        double At(int i) => (i + 0.5) / Samples * yarn;
+        var look = Look(rehearsal, request.Plied);
         var fold = Fold(request, rehearsal, lots, workshop.LengthUnit);
-        var metresOfPly = request.Plied == Plied.Chain ? 3 : 1;
         return new RehearsalView(
             [.. arranged.Colours.Zip(request.Colours).Select(c => Need(c.First, lots.FirstOrDefault(l => l.Id == c.Second.LotId), arranged.Strips, unit))],
             [.. arranged.Strips.Select((ply, p) => new PlyView(
                 [.. ply.Select(s => new StripView(s.Name, s.Colour.Hex, Figure(s.Grams), Math.Round(rehearsal.MetresOf(s), 1), request.SupplyGramsPerMetre is { } supply ? Math.Round(s.Grams / supply, 2) : null))],
                 Figure(ply.Sum(s => s.Grams)),
                 Math.Round(rehearsal.Metres[p], 1),
-                [.. Enumerable.Range(0, Samples).Select(i => rehearsal.At(p, At(i) * metresOfPly).Hex)],
+                look.Singles[p],
                 p == 0 ? "" : Drift(rehearsal, p)))],
-            Math.Round(yarn, 1),
+            look.YarnMetres,
             fold,
-            [.. Enumerable.Range(0, Samples).Select(i => (IReadOnlyList<string>)[.. rehearsal.Strands(At(i)).Select(s => s.Hex)])],
-            Patch(rehearsal, Rehearsal.InHand),
-            Patch(rehearsal, Rehearsal.AcrossARoom),
+            look.Yarn,
+            look.InHand,
+            look.AcrossRoom,
             [.. Sentences(arranged, request, rehearsal, fold)]);
+    }
+
+    /// <summary>What a rehearsal looks like, at even steps of its yarn.</summary>
+    internal static RehearsedLook Look(Rehearsal rehearsal, Plied plied)
+    {
+        var yarn = rehearsal.YarnMetres;
+        double At(int i) => (i + 0.5) / Samples * yarn;
+        var metresOfPly = plied == Plied.Chain ? 3 : 1;
+        return new RehearsedLook(
+            [.. rehearsal.Metres.Select((_, p) => (IReadOnlyList<string>)[.. Enumerable.Range(0, Samples).Select(i => rehearsal.At(p, At(i) * metresOfPly).Hex)])],
+            [.. Enumerable.Range(0, Samples).Select(i => (IReadOnlyList<string>)[.. rehearsal.Strands(At(i)).Select(s => s.Hex)])],
+            Math.Round(yarn, 1),
+            Patch(rehearsal, Rehearsal.InHand),
+            Patch(rehearsal, Rehearsal.AcrossARoom));
     }
 
     private static PatchView Patch(Rehearsal rehearsal, (double Light, double Hue) eye) => new([.. rehearsal.Patch(eye).Select(row => (IReadOnlyList<string>)[.. row.Select(c => c.Hex)])], (int)rehearsal.RowsOf(rehearsal.YarnMetres));

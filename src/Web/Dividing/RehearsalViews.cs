@@ -64,6 +64,12 @@ public sealed record PlyView(IReadOnlyList<StripView> Strips, MassFigure Total, 
 /// <param name="RowsInAll">Rows or rounds that all of the yarn knits.</param>
 public sealed record PatchView(IReadOnlyList<IReadOnlyList<string>> Rows, int RowsInAll);
 
+/// <summary>What strips look like as yarn and as knitting.</summary>
+/// <param name="Singles">Of each ply colours at even steps from its beginning to the end of the yarn.</param>
+/// <param name="Yarn">The strands that are seen at even steps of the yarn.</param>
+/// <param name="YarnMetres">As far as the shortest ply reaches.</param>
+public sealed record RehearsedLook(IReadOnlyList<IReadOnlyList<string>> Singles, IReadOnlyList<IReadOnlyList<string>> Yarn, double YarnMetres, PatchView InHand, PatchView AcrossRoom);
+
 /// <summary>What each colour needs in all.</summary>
 /// <param name="Strips">How many.</param>
 /// <param name="Left">What its lot has; null where it comes from none.</param>

@@ -36,7 +36,8 @@ internal sealed class StripCraft(RequestContext context) : ICraft
             var plan = new StripPlan(
                 [.. arranged.Colours.Zip(request.Chart.Colours, (c, r) => new ChartColour(c.Name, r.LotId, r.LotId is { } id ? byId[id].Code : "", c.Colour))],
                 arranged.Strips,
-                request.Chart.SinglesTex);
+                request.Chart.SinglesTex,
+                arranged.Wish);
             return new RunOutset(StoredStrips.Write(plan), startedAt, [], []) { Portions = lots.ToDictionary(l => l.Id, l => Math.Round(plan.GramsOf(l.Id), 3)) };
         }));
     }

@@ -11,6 +11,8 @@ using EarthyTuft.Web.Lots;
 namespace EarthyTuft.Web.Sampling;
 
 /// <summary>A sample as the wall shows it.</summary>
+/// <param name="WrapsPlaces">Wraps at several places, as typed; null where nobody read them.</param>
+/// <param name="Unevenness">What they tell, in words; null with them.</param>
 public sealed record SampleView(
     Guid Id,
     string Code,
@@ -33,13 +35,17 @@ public sealed record SampleView(
     int? SpinningMinutes,
     double? JoinsPer10Metres,
     double? LumpsPer10Metres,
+    string? WrapsPlaces,
+    string? Unevenness,
     SwatchView? Swatch,
     uint Version)
 {
     public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, MassUnit unit) => new(
         row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
         row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who,
-        Figures.ToFigure(row.SpunGrams, null, unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, SwatchView.Of(StoredSwatch.Read(row.Swatch)), row.Version);
+        Figures.ToFigure(row.SpunGrams, null, unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, row.WrapsPlaces, Uneven(row), SwatchView.Of(StoredSwatch.Read(row.Swatch)), row.Version);
+
+    private static string? Uneven(SampleRow row) => row.Sample.Spun?.Places is { } places && Core.Quantities.Unevenness.Of([places]) is { } uneven ? $"{Figures.Percent(uneven.Fraction)} from place to place" : null;
 }
 
 /// <summary>A sample on the wall with the lock it hangs by.</summary>

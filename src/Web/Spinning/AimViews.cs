@@ -8,7 +8,7 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="Degrees">Left out where nobody read the angle.</param>
 /// <param name="Treadles">It was spun with so many for a draw.</param>
 /// <param name="DrawMillimetres">And with so long a draw.</param>
-public sealed record PlyBackRequest([property: StringLength(20)] string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null);
+public sealed record PlyBackRequest([property: StringLength(120)] string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null);
 
 /// <summary>A yarn that is wanted, and what was tried for it.</summary>
 /// <param name="Wraps">Of the washed yarn, in an inch, as typed: "14" or "13-14"; or its grist: "400 tex", "250 m/100 g".</param>

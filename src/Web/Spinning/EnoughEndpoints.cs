@@ -20,7 +20,7 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="Plies">Strands of it.</param>
 /// <param name="LotId">What it is spun from; left out where that is not said.</param>
 /// <param name="Spare">For swatch, ends and slips, in percent.</param>
-public sealed record EnoughRequest([property: StringLength(20)] string? Wraps, [property: StringLength(40)] string? Length = null, int Plies = 2, Guid? LotId = null, double Spare = 10);
+public sealed record EnoughRequest([property: StringLength(120)] string? Wraps, [property: StringLength(40)] string? Length = null, int Plies = 2, Guid? LotId = null, double Spare = 10);
 
 /// <summary>Whether there is enough.</summary>
 /// <param name="Yarn">What the yarn weighs; null where no length was told and no lot is there.</param>

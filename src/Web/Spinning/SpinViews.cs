@@ -76,7 +76,7 @@ public sealed record PlyStart(
     int Plies = 2,
     YarnStructure Structure = YarnStructure.Plain,
     double Degrees = 25,
-    [property: StringLength(20)] string? Wraps = null,
+    [property: StringLength(120)] string? Wraps = null,
     TwistDirection? Direction = null,
     PlyFrom From = PlyFrom.Bobbins,
     Guid? ToolId = null,

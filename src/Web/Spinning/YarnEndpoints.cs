@@ -85,20 +85,20 @@ public static class YarnEndpoints
     private static async Task<YarnPage> Of(LotRow lot, EarthyTuftDb db, RequestContext context, BreedBooks books, SkeinBook skeins, CancellationToken cancellationToken)
     {
         var readings = await db.YarnReadings.AsNoTracking().Where(r => r.LotId == lot.Id).OrderByDescending(r => r.At).ThenByDescending(r => r.Id).ToListAsync(cancellationToken);
-        var way = await WayOf(db, lot, cancellationToken);
+        var family = await Family.Of(db, [lot.Id], cancellationToken);
+        var way = YarnWay.Of(family, lot.Id);
         var root = LotCode.RootOf(lot.Code);
         var beside = await db.Lots.AsNoTracking().Where(l => l.Form == lot.Form && l.Id != lot.Id && l.VoidedAt == null && (l.Code == root || l.Code.StartsWith(root + "."))).OrderByDescending(l => l.MadeAt).Take(MostBeside).ToListAsync(cancellationToken);
-        var measures = await db.MeasuresOf([lot.Id, .. way.Select(w => w.Id), .. beside.Select(l => l.Id)], cancellationToken);
+        var measures = await db.MeasuresOf([lot.Id, .. way.Lots.Select(w => w.Id), .. beside.Select(l => l.Id)], cancellationToken);
         var own = await skeins.Of(OwnLog.ClassOf(await books.Here(cancellationToken), lot.Parentage, lot.Fibre), cancellationToken);
-        var measured = Measured(lot, way, measures);
-        var before = lot.Form == LotForm.Yarn && way.FirstOrDefault(w => w.Form != LotForm.Yarn) is { } source ? measures.GetValueOrDefault(source.Id) : null;
-        var family = await Family.Of(db, [lot.Id], cancellationToken);
+        var measured = Measured(lot, way.Lots, measures);
+        var before = lot.Form == LotForm.Yarn && way.Lots.FirstOrDefault(w => w.Form != LotForm.Yarn) is { } source ? measures.GetValueOrDefault(source.Id) : null;
         var cost = family.Lots.TryGetValue(lot.Id, out var stored) ? LotCosts.Per100Grams(LotCosts.Of(family, context.Workshop.HourlyRate), family, stored, context.Workshop) : null;
-        return YarnPages.Of(lot, measured, before, await Plan(db, [lot, .. way], cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, await SpunFrom(db, [lot, .. way], cancellationToken), cost, context);
+        return YarnPages.Of(lot, measured, before, await Plan(db, way.SpunBy, cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, way.SpunFrom, cost, context);
     }
 
     // What a part of a yarn, or its wash, does not change need not be measured again: plies and structure; of a mere part its thickness too.
-    private static YarnMeasures Measured(LotRow lot, IReadOnlyList<LotRow> way, IReadOnlyDictionary<Guid, YarnMeasures> measures)
+    private static YarnMeasures Measured(LotRow lot, IReadOnlyList<StoredLot> way, IReadOnlyDictionary<Guid, YarnMeasures> measures)
     {
         var own = measures.GetValueOrDefault(lot.Id) ?? YarnMeasures.Nothing;
         var parted = lot.MadeBy == StepKind.Divide && way.Count > 0 ? (measures.GetValueOrDefault(way[0].Id) ?? YarnMeasures.Nothing) with { Metres = null } : YarnMeasures.Nothing;
@@ -107,46 +107,6 @@ public static class YarnEndpoints
         return new YarnMeasures(null, null, null, null, strands, plied?.Structure, plied?.Direction).With(parted).With(own);
     }
 
-    /// <summary>The lots that a yarn was made of, back to its singles: of several the first.</summary>
-    private static async Task<IReadOnlyList<LotRow>> WayOf(EarthyTuftDb db, LotRow lot, CancellationToken cancellationToken)
-    {
-        var way = new List<LotRow>();
-        for (var at = lot; way.Count < 6 && at.MadeBy is StepKind.Finish or StepKind.Ply or StepKind.Divide or StepKind.Dye;)
-        {
-            var id = at.Id;
-            var source = await db.Flows.AsNoTracking().Where(f => f.LotId == id && f.Role == FlowRole.Out && !f.Voided)
-                .Join(db.Flows.Where(f => f.Role == FlowRole.In && !f.Voided), f => f.EntryId, i => i.EntryId, (f, i) => i).OrderBy(i => i.Ordinal).Select(i => i.Lot).FirstOrDefaultAsync(cancellationToken);
-            if (source is null || !source.Form.IsSpun())
-            {
-                break;
-            }
-
-            way.Add(at = source);
-        }
-
-        return way;
-    }
-
-    private static async Task<string?> SpunFrom(EarthyTuftDb db, IReadOnlyList<LotRow> way, CancellationToken cancellationToken)
-    {
-        if (way.FirstOrDefault(l => l.Form == LotForm.Singles && l.MadeBy == StepKind.Spin)?.Id is not { } singles)
-        {
-            return null;
-        }
-
-        return await db.Flows.AsNoTracking().Where(f => f.LotId == singles && f.Role == FlowRole.Out && !f.Voided)
-            .Join(db.Flows.Where(f => f.Role == FlowRole.In && !f.Voided), f => f.EntryId, i => i.EntryId, (f, i) => i).OrderBy(i => i.Ordinal).Select(i => i.Lot!.Code).FirstOrDefaultAsync(cancellationToken);
-    }
-
-    private static async Task<SpinPlan?> Plan(EarthyTuftDb db, IReadOnlyList<LotRow> way, CancellationToken cancellationToken)
-    {
-        if (way.FirstOrDefault(l => l.Form == LotForm.Singles && l.MadeBy == StepKind.Spin)?.Id is not { } singles)
-        {
-            return null;
-        }
-
-        var plan = await db.Flows.AsNoTracking().Where(f => f.LotId == singles && f.Role == FlowRole.Out && !f.Voided)
-            .Join(db.Runs.Where(r => r.Craft == StepKind.Spin), f => (Guid?)f.EntryId, r => r.EntryId, (f, r) => r.Plan).FirstOrDefaultAsync(cancellationToken);
-        return plan is null ? null : StoredSpin.SpinPlan(plan);
-    }
+    private static async Task<SpinPlan?> Plan(EarthyTuftDb db, Guid? spunBy, CancellationToken cancellationToken) =>
+        spunBy is { } entry && await db.Runs.AsNoTracking().Where(r => r.Craft == StepKind.Spin && r.EntryId == entry).Select(r => r.Plan).FirstOrDefaultAsync(cancellationToken) is { } plan ? StoredSpin.SpinPlan(plan) : null;
 }

@@ -49,6 +49,11 @@ internal static class YarnPages
         if (m.WrapsPerInch is { } wraps)
         {
             yield return new YarnFigure("wraps", Invariant($"{wraps:0.#} WPI ± {m.WrapsDoubt:0.#}"), Provenance.Measured);
+            if (m.Reading is { } reading && Unevenness.Of([reading]) is { } uneven)
+            {
+                yield return new YarnFigure("unevenness", Invariant($"{uneven.Fraction * 100:0.#} %"), Provenance.Reckoned, new Working(
+                    "standard deviation of the wraps / their mean", [new("places", Invariant($"{uneven.Places}")), new("standard deviation", Invariant($"{reading.Spread:0.##} WPI"))], Section));
+            }
         }
 
         if (facts.Metres is { } metres)
@@ -175,7 +180,7 @@ internal static class YarnPages
     {
         string?[] parts =
         [
-            m.WrapsPerInch is { } wraps ? Invariant($"{wraps:0.#} WPI{(m.WrapsDoubt > Wraps.ReadingDoubt ? Invariant($" ± {m.WrapsDoubt:0.#}") : "")}") : null,
+            m.WrapsPerInch is { } wraps ? Invariant($"{wraps:0.#} WPI{(m.WrapsDoubt > Wraps.ReadingDoubt ? Invariant($" ± {m.WrapsDoubt:0.#}") : "")}{(m.WrapsPlaces is { } places ? $" at {places} places" : "")}") : null,
             m.Degrees is { } degrees ? Invariant($"{degrees:0.#}°") : null,
             m.Metres is { } metres ? new YarnLength(metres).Write() : null,
             m.Strands is { } strands ? AimWords.Structure(m.Structure ?? YarnStructure.Plain, strands) : null,

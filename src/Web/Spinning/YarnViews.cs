@@ -15,7 +15,7 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="FinishedBy">Of finished yarn: how.</param>
 /// <param name="Hangs">Of finished yarn: how a skein of it hangs.</param>
 public sealed record YarnRequest(
-    [property: StringLength(20)] string? Wraps = null,
+    [property: StringLength(120)] string? Wraps = null,
     double? Degrees = null,
     [property: StringLength(40)] string? Length = null,
     double? RoundMillimetres = null,

@@ -2,6 +2,7 @@ using CsCheck;
 using EarthyTuft.Core.Comparing;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using Xunit;
 
@@ -46,6 +47,25 @@ public class ComparisonTests
         Assert.Empty(comparison.Bought);
         Assert.All(comparison.Lines, l => Assert.All(l.Standings, s => Assert.Equal(Standing.AsGood, s)));
         Assert.DoesNotContain(comparison.Lines, l => l.By is ComparedBy.Neps or ComparedBy.WholeHours or ComparedBy.HoursForTheRest);
+    }
+
+    [Fact]
+    public void Evenness_is_compared_of_one_kind_of_yarn_and_not_across_kinds()
+    {
+        static ILookup<LotForm, WrapsReading> Read(params (LotForm Form, string Wraps)[] read) => read.ToLookup(r => r.Form, r => WrapsReading.Read(r.Wraps, "wraps").Value);
+        const string uneven = "12 16 11 17 14 13 18 12", even = "14 14 15 14 14 13 14 14", one = "14";
+        var cloud = Way(LotForm.Cloud, 24, 23.4, 20);
+        var punis = Way(LotForm.Puni, 24, 23.1, 75);
+        var comparison = Comparison.Of([new(cloud, Wraps: Read((LotForm.Yarn, uneven), (LotForm.Yarn, one))), new(punis, Wraps: Read((LotForm.Yarn, even), (LotForm.Singles, uneven)))], null, 0.1);
+        Assert.Equal([Standing.Worse, Standing.Better], Line(comparison, ComparedBy.UnevenYarn).Standings);
+        Assert.Equal([Standing.NotKnown, Standing.AsGood], Line(comparison, ComparedBy.UnevenSingles).Standings);
+        Assert.DoesNotContain(comparison.Lines, l => l.By == ComparedBy.UnevenPlied);
+        Assert.Equal(0.183, Line(comparison, ComparedBy.UnevenYarn).Values[0]!.Value, 3);
+        Assert.Equal([ComparedBy.UnevenYarn], comparison.Bought);
+        // What stands with the sample counts where no skein was read.
+        Sample Places(string wraps) => new(LotForm.Cloud, null, null, null, null, "", []) { Spun = new Spun(null, null, null, null, WrapsReading.Read(wraps, "wraps").Value) };
+        comparison = Comparison.Of([new(cloud, Sample: Places(uneven), SpunBy: "Ada"), new(punis, Sample: Places(even), SpunBy: "Ada")], null, 0.1);
+        Assert.Equal([Standing.Worse, Standing.Better], Line(comparison, ComparedBy.UnevenYarn).Standings);
     }
 
     [Fact]

@@ -86,6 +86,49 @@ public class YarnReckoningTests
     public void Wraps_are_read_as_one_figure_or_a_range(string typed, double middle, double doubt) => Assert.Equal(new WrapsReading(middle, doubt), WrapsReading.Read(typed, "wraps").Value);
 
     [Theory]
+    [InlineData("14 15 13 14", 14, 0.5, 4, 0.816)]
+    [InlineData("14; 15,5; 12.5", 14, 0.866, 3, 1.5)]
+    [InlineData("14 14", 14, 0.5, 2, 0)]
+    public void Wraps_of_several_places_tell_how_even_the_yarn_is(string typed, double mean, double doubt, int places, double spread)
+    {
+        var read = WrapsReading.Read(typed, "wraps").Value;
+        Assert.Equal((mean, places), (read.PerInch, read.Places));
+        Assert.Equal(doubt, read.Doubt, 3);
+        Assert.Equal(spread, read.Spread!.Value, 3);
+    }
+
+    /// <summary>Yarns of known unevenness, each counted to half a wrap at a few places: what is told lies about the truth, and its doubt is about what it misses by.</summary>
+    [Fact]
+    public void Unevenness_is_found_with_its_doubt()
+    {
+        var random = new Random(20261128);
+        double Normal() => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+        foreach (var truth in new[] { 0.04, 0.08, 0.15 })
+        {
+            var (within, sum) = (0, 0.0);
+            const int yarns = 600;
+            for (var i = 0; i < yarns; i++)
+            {
+                var mean = 10 + random.NextDouble() * 10;
+                WrapsReading[] read = [.. Enumerable.Range(0, 3).Select(_ => WrapsReading.Read(string.Join(' ', Enumerable.Range(0, 6).Select(_ => (Math.Round(mean * (1 + truth * Normal()) * 2) / 2).ToString(System.Globalization.CultureInfo.InvariantCulture))), "wraps").Value)];
+                var told = Unevenness.Of(read)!;
+                sum += told.Fraction;
+                within += Math.Abs(told.Fraction - truth) <= 2 * told.Doubt ? 1 : 0;
+            }
+
+            Assert.Equal(truth, sum / yarns, truth * 0.1);
+            Assert.InRange((double)within / yarns, 0.9, 1);
+        }
+
+        Assert.Null(Unevenness.Of([new WrapsReading(14, 0.5), new WrapsReading(13.5, 0.5)]));
+        Assert.Null(Unevenness.Of([]));
+    }
+
+    [Theory]
+    [InlineData("14 15 400", "out-of-range")]
+    [InlineData("14 fifteen", "not-a-count")]
+    [InlineData("13-14 15", "not-a-count")]
+    [InlineData("1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1 1", "too-many")]
     [InlineData(null, "empty")]
     [InlineData(" ", "empty")]
     [InlineData("many", "not-a-count")]

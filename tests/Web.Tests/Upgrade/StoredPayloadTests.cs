@@ -97,8 +97,9 @@ public class StoredPayloadTests
         BlendEvent[] blended = [new LoadBlended(49, "49 g"), new LoadBlended(null, ""), new BlendLoadsCounted(4), new BlendPassed()];
         Assert.All(blended, e => Assert.Equal(e, StoredBlend.Read(StoredBlend.Row(new RunEvent<BlendEvent>(Guid.NewGuid(), At, e), "Ada"))));
         var red = Shade.Of("#C04020");
-        var chart = new StripPlan([new("a", Guid.NewGuid(), "T-01", red), new("b", null, "", Shade.Undyed)], [[new Strip("a", red, 10), new Strip("b", Shade.Undyed, 9)], [new Strip("", red, 19)]], 135);
+        var chart = new StripPlan([new("a", Guid.NewGuid(), "T-01", red), new("b", null, "", Shade.Undyed)], [[new Strip("a", red, 10), new Strip("b", Shade.Undyed, 9)], [new Strip("", red, 19)]], 135, new RehearsalWish(135, 4, HeldAs.Fold, Plied.Together, 30, 120, 12, 4, 3));
         Assert.Equivalent(chart, StoredStrips.Plan(StoredStrips.Write(chart)), strict: true);
+        Assert.Null(StoredStrips.Plan("""{"v":1,"colours":[{"name":"a","code":"T-01","colour":"#C04020"}],"plies":[[{"name":"a","colour":"#C04020","grams":10}]],"singlesTex":135}""").Wish);
         StripEvent[] torn = [new StripDone(1), new BetterEndNoted("a", DraftsFrom.OtherEnd), new StripsReplanned([[new Strip("b", red, 4)], []])];
         Assert.All(torn, e => Assert.Equivalent(e, StoredStrips.Read(StoredStrips.Row(new RunEvent<StripEvent>(Guid.NewGuid(), At, e), "Ada")), strict: true));
         CardEvent[] came = [new ProductsCounted(new CardProducts(24, 1.9, true, 6, ProductsKept.Bundled, 3), "1.9 g"), new CardWasteWeighed(LossKind.CardWaste, 4, "4")];
@@ -113,7 +114,8 @@ public class StoredPayloadTests
             new BobbinFilled(41, new YarnMeasures(28, 0.5, 27, 180, 1, YarnStructure.Plain, TwistDirection.Z), "41", "28"), new SpunCounted(SpunTally.Neps, 9, 20), new RestBegun(12), new PlyAngleRead(18, 5, 200),
         ];
         Assert.All(spun, e => Assert.Equal(e, StoredSpin.Read(StoredSpin.Row(new RunEvent<SpinEvent>(Guid.NewGuid(), At, e), "Ada"))));
-        var yarn = new YarnMeasures(11, 0.5, 27, 160, 2, YarnStructure.Chain, TwistDirection.S, FinishedBy.Snapped, SkeinHangs.Turns);
+        var yarn = new YarnMeasures(11, 0.5, 27, 160, 2, YarnStructure.Chain, TwistDirection.S, FinishedBy.Snapped, SkeinHangs.Turns, 6, 0.9);
+        Assert.Equal(new YarnMeasures(11, 0.5, null, null), StoredYarn.Read("""{"v":1,"wrapsPerInch":11,"wrapsDoubt":0.5}"""));
         Assert.Equal(yarn, StoredYarn.Read(StoredYarn.Of(yarn).Write()));
         var swatch = new Swatch(SwatchKind.Woven, null, new Gauge(21, 28), new Gauge(22, null), 100, 150, 110, "socks", "lined", false, "less twist");
         Assert.Equal(swatch, StoredSwatch.Read(StoredSwatch.Write(swatch)));

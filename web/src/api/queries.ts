@@ -28,6 +28,7 @@ export const refreshLog = () =>
       '/api/dehairing/{code}',
       '/api/scouring/washed/{code}',
       '/api/entries/{id}/question',
+      '/api/comparing/{code}/rehearsed',
     ],
     ['/api/lots', '/api/samples', '/api/drafts', '/api/animals', '/api/photographs'],
   );

@@ -1742,6 +1742,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/comparing/{code}/rehearsed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of a lot of yarn: the strips that it was spun from as they were rehearsed, beside what became of them. */
+    get: operations['readRehearsed'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparing/{code}/trial': {
     parameters: {
       query?: never;
@@ -2695,6 +2712,9 @@ export interface components {
       | 'neps'
       | 'joins'
       | 'lumps'
+      | 'unevenSingles'
+      | 'unevenPlied'
+      | 'unevenYarn'
       | 'preparingHours'
       | 'spinningHours'
       | 'wholeHours'
@@ -4046,6 +4066,20 @@ export interface components {
       grams: number;
       text: string;
     };
+    RealPhotograph: {
+      /** Format: uuid */
+      id: string;
+      caption: string;
+      of: string;
+    };
+    RealYarnPage: {
+      /** Format: date-time */
+      rehearsedAt: null | string;
+      rehearsed: null | components['schemas']['RehearsedLook'];
+      came: null | components['schemas']['RehearsedLook'];
+      sentences: string[];
+      photographs: components['schemas']['RealPhotograph'][];
+    };
     RecipeRequest: {
       name: string;
       wish: components['schemas']['ScourWishRequest'];
@@ -4155,6 +4189,14 @@ export interface components {
        * @default 12
        */
       millimetresPerStitch: number;
+    };
+    RehearsedLook: {
+      singles: string[][];
+      yarn: string[][];
+      /** Format: double */
+      yarnMetres: number;
+      inHand: components['schemas']['PatchView'];
+      acrossRoom: components['schemas']['PatchView'];
     };
     ReserveRequest: {
       mass: null | string;
@@ -4890,6 +4932,7 @@ export interface components {
       joinsPer10Metres?: null | number;
       /** Format: double */
       lumpsPer10Metres?: null | number;
+      wrapsPlaces?: null | string;
       swatch?: null | components['schemas']['SwatchRequest'];
     };
     SampleRequest: {
@@ -4914,6 +4957,7 @@ export interface components {
       joinsPer10Metres?: null | number;
       /** Format: double */
       lumpsPer10Metres?: null | number;
+      wrapsPlaces?: null | string;
       swatch?: null | components['schemas']['SwatchRequest'];
     };
     SampleView: {
@@ -4948,6 +4992,8 @@ export interface components {
       joinsPer10Metres: null | number;
       /** Format: double */
       lumpsPer10Metres: null | number;
+      wrapsPlaces: null | string;
+      unevenness: null | string;
       swatch: null | components['schemas']['SwatchView'];
       /** Format: uint32 */
       version: number;
@@ -13092,6 +13138,55 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['ComparePage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readRehearsed: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RealYarnPage'];
         };
       };
       /** @description Unauthorized */

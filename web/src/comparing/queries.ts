@@ -2,3 +2,7 @@ import { server } from '../api/client';
 
 export const useComparison = (code: string) =>
   server.useQuery('get', '/api/comparing/{code}', { params: { path: { code } } });
+
+/** Of a lot of yarn: what was rehearsed, beside what became of it. */
+export const useRehearsed = (code: string) =>
+  server.useQuery('get', '/api/comparing/{code}/rehearsed', { params: { path: { code } } });

@@ -6,7 +6,7 @@ import { shrunk } from './shrink';
 export const usePhotographs = (of: Schema['PhotographOf'], id: string) =>
   server.useQuery('get', '/api/photographs', { params: { query: { of, id } } });
 
-export const againPhotographs = () => again([], ['/api/photographs']);
+export const againPhotographs = () => again(['/api/comparing/{code}/rehearsed'], ['/api/photographs']);
 
 /** The main colours of a photograph, with the own lots that stand for them at a station. */
 export const useColours = (id: string, step: Schema['StepKind'], enabled: boolean) =>

@@ -101,6 +101,7 @@ export function SampleCard() {
               {sample.lumpsPer10Metres != null && (
                 <Figure text={`${sample.lumpsPer10Metres}`} from="measured" label="lumps in 10 m" />
               )}
+              {sample.unevenness && <Figure text={sample.unevenness} from="reckoned" label="unevenness" />}
             </Row>
           </Box>
         </Box>

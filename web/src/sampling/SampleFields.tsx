@@ -5,6 +5,7 @@ import type { Problem, Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { drawWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
+import { WrapsField } from '../ui/WrapsField';
 import { noSwatch, type SwatchForm } from './swatch';
 import { SwatchFields } from './SwatchFields';
 import { WeightField } from '../ui/WeightField';
@@ -19,6 +20,7 @@ export interface SampleForm {
   minutes: string;
   joins: string;
   lumps: string;
+  places: string;
   verdict: string;
   uses: readonly string[];
   swatch: SwatchForm;
@@ -97,6 +99,14 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
         {field('joinsPer10Metres', 'Joins in 10 m', form.joins, (joins) => change({ joins }), 'of the singles')}
         {field('lumpsPer10Metres', 'Lumps in 10 m', form.lumps, (lumps) => change({ lumps }), 'neps and slubs counted')}
       </Box>
+      <WrapsField
+        label="At several places, wraps"
+        value={form.places ?? ''}
+        onChange={(places) => change({ places })}
+        error={error?.at('wrapsPlaces')}
+        help="14 15 13 14: tells how even the yarn is"
+        width={280}
+      />
       <SwatchFields
         swatch={form.swatch ?? noSwatch}
         change={(part) => change({ swatch: { ...(form.swatch ?? noSwatch), ...part } })}

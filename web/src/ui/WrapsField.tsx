@@ -1,13 +1,13 @@
 import TextField from '@mui/material/TextField';
 
-/** Wraps in an inch: one figure, or from one to another such as 13-14. The server reads it. */
+/** Wraps in an inch: one figure, from one to another such as 13-14, or several places such as 14 15 13. The server reads it. */
 export function WrapsField({
   label,
   value,
   onChange,
   error,
   autoFocus,
-  help = '14, or 13-14',
+  help = '14, 13-14, or several places: 14 15 13',
   width = 250,
 }: {
   label: string;

@@ -1962,6 +1962,11 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("wraps_per_inch");
 
+                    b.Property<string>("WrapsPlaces")
+                        .HasMaxLength(120)
+                        .HasColumnType("character varying(120)")
+                        .HasColumnName("wraps_places");
+
                     b.HasKey("Id")
                         .HasName("pk_samples");
 
