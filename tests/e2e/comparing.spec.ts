@@ -40,6 +40,9 @@ test('48 g of fine down: cloud against punis, tried in one sitting and compared'
     await page.getByLabel('Minutes of spinning').fill(minutes);
     await page.getByLabel('Joins in 10 m').fill(joins);
     await page.getByLabel('Lumps in 10 m').fill(lumps);
+    await page
+      .getByLabel('At several places, wraps')
+      .fill(n === 0 ? '12 16 11 17 14 13 18 12' : '14 14 15 14 14 13 14 14');
     await page.getByRole('button', { name: 'Keep the sample' }).click();
     if (n === 0) {
       await expect(page.getByText(/does not read as a weight/)).toBeVisible();
@@ -52,6 +55,8 @@ test('48 g of fine down: cloud against punis, tried in one sitting and compared'
   await expect(page.getByText(/The slower road, punis, buys .*fewer lumps/)).toBeVisible();
   const lumps = page.getByRole('row', { name: /lumps in the yarn/ });
   await expect(lumps.getByText('better')).toHaveCount(1);
+  await expect(page.getByText(/buys .*a more even yarn/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /unevenness of the yarn/ }).getByText('better')).toHaveCount(1);
   await expect(page.getByRole('row', { name: /kept of what was taken/ }).getByText('better')).toHaveCount(0);
   // On a phone nothing is wider than the screen but the table in its own frame.
   await page.setViewportSize({ width: 390, height: 844 });

@@ -134,3 +134,51 @@ test('five components in thirds, each third held another way, look unlike and ar
   const chain = await seen();
   expect(new Set([straight, fold, chain]).size).toBe(3);
 });
+
+test('the skein that came of a strip chart lies beside its rehearsal, with its photograph', async ({ page }) => {
+  await register(page);
+  const lots: string[] = [];
+  for (const colour of ['madder', 'gold']) {
+    await post(page, '/api/fleeces', { mass: '60 g', form: 'top', colour, humidityPercent: 65 });
+    const { lots: all } = await (await page.request.get(at('/api/lots'))).json();
+    lots.push(all.find((l: { colour: string }) => l.colour === colour).id);
+  }
+  await page.goto(at('/station/divide'));
+  await page.getByRole('button', { name: 'Arrange strips and rehearse their colours' }).click();
+  const bench = page.getByRole('region', { name: 'Strips and their colours' });
+  await bench.getByRole('button', { name: /madder/ }).click();
+  await bench.getByRole('button', { name: /gold/ }).click();
+  await bench.getByLabel('Repeat').fill('a b');
+  await bench.getByLabel('A strip weighs').fill('10 g');
+  await bench.getByRole('button', { name: 'Begin: tick the strips off' }).click();
+  await expect(page.getByRole('region', { name: /^Strips of/ })).toBeVisible();
+
+  const log = async (body: object) =>
+    (await (await post(page, '/api/entries', body)).json()).made[0] as { id: string; code: string };
+  const singles = await log({
+    step: 'spin',
+    from: lots.map((lotId) => ({ lotId, mass: '20 g', all: false })),
+    to: [{ form: 'singles', mass: '40 g' }],
+  });
+  const yarn = await log({
+    step: 'ply',
+    from: [{ lotId: singles.id, all: true }],
+    to: [{ form: 'plied', mass: '40 g' }],
+  });
+  await page.goto(at(`/lots/${yarn.code}`));
+  await expect(page.getByRole('heading', { name: /^As it was rehearsed on/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: 'A knitted patch, rehearsed.' })).toBeVisible();
+  await expect(page.getByText(/^Measure its length, or its wraps/)).toBeVisible();
+  await page.getByRole('button', { name: 'Measure it' }).click();
+  await page.getByRole('dialog').getByLabel('Length').fill('125');
+  await page.getByRole('button', { name: 'Note it' }).click();
+  await expect(page.getByRole('img', { name: 'A knitted patch, as thick as it was spun.' })).toBeVisible();
+  await expect(
+    page.getByText('Rehearsed in singles of 135 tex; they came out at 160 tex, plying taken in.'),
+  ).toBeVisible();
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles(await picture(page, ['#a2402b', '#c8a02b']));
+  await expect(page.getByRole('img', { name: `Photograph of ${yarn.code}` })).toBeVisible();
+});

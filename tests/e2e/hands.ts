@@ -10,6 +10,7 @@ export async function post(page: Page, path: string, data?: object) {
     headers: { 'X-Token': token, 'Idempotency-Key': crypto.randomUUID() },
   });
   expect(answer.ok(), await answer.text()).toBe(true);
+  return answer;
 }
 
 /** What time it is in the house. */

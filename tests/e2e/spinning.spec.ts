@@ -12,10 +12,15 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   // Slips: a word for a number, an angle that is none, a ratio without a draw.
   const wanted = page.getByLabel('Washed yarn, wraps an inch');
   await expect(wanted).toBeFocused();
+  await expect(
+    page
+      .getByRole('group', { name: 'What this fibre asks for' })
+      .getByRole('button', { name: /^As fine as goes well/ }),
+  ).toBeVisible();
   await page.getByRole('group', { name: 'Classes of yarn' }).getByRole('button', { name: 'sport, 13' }).click();
   await expect(wanted).toHaveValue('13');
   await wanted.fill('thin');
-  await expect(page.getByText('Write wraps as 14, or as 13-14.')).toBeVisible();
+  await expect(page.getByText('Write wraps as 14, as 13-14, or of several places as 14 15 13.')).toBeVisible();
   await wanted.fill('14');
   await page.getByLabel('Angle, °', { exact: true }).fill('90');
   await expect(page.getByText('The angle must be from 1 to 80 degrees.')).toBeVisible();
@@ -60,11 +65,22 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   await expect(
     page.getByRole('region', { name: 'read 2' }).getByText('Too thick by 14 %, too little twist.'),
   ).toBeVisible();
-  await trial.getByLabel('New ply-back, wraps an inch').fill('15-16');
+  // Wraps of several places tell how even it is; a weighed bit without its length is asked for it.
+  await trial.getByLabel('New ply-back, wraps an inch').fill('15 16 15 16');
   await trial.getByLabel('Its angle, °').fill('27');
+  await trial.getByText('Neps, how it feels, how lofty it is').click();
+  await trial.getByLabel('Neps in it').fill('2');
+  await trial.getByLabel('It feels').fill('soft');
+  await trial.getByLabel('A bit of it weighs').fill('1.2 g');
+  await trial.getByRole('button', { name: 'Note the ply-back' }).click();
+  await expect(trial.getByText(/^The length is missing/)).toBeVisible();
+  await trial.getByLabel('That bit is, m').fill('5');
   await trial.getByRole('button', { name: 'Note the ply-back' }).click();
   const third = page.getByRole('region', { name: 'read 3' });
   await expect(third.getByText('Near enough: keep these settings.')).toBeVisible();
+  await expect(
+    third.getByText('4 % uneven over 4 places, 0.11 g/cm³ of wraps, 2 neps, soft', { exact: true }),
+  ).toBeVisible();
 
   // The same singles as other yarns, before a bobbin of them is spun.
   const others = page.getByRole('list', { name: 'What these singles could become' });
@@ -77,6 +93,31 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   ]);
   await page.getByRole('region', { name: 'read 1' }).getByRole('button', { name: 'Take it out' }).click();
   await expect(page.getByRole('region', { name: 'read 3' })).toHaveCount(0);
+});
+
+test('is it enough: for a sample, for a thing of the workshop’s own table, and with a slip in it', async ({ page }) => {
+  await register(page);
+  await post(page, '/api/fleeces', { mass: '200 g', form: 'top', breed: 'Romney', humidityPercent: 65 });
+  const { lots } = await (await page.request.get(at('/api/lots'))).json();
+  await page.goto(at(`/aim?lot=${lots[0].code}`));
+  await page.getByLabel('Washed yarn, wraps an inch').fill('14');
+  await page.getByRole('button', { name: 'For a sample with its swatch' }).click();
+  await expect(page.getByText(/^A sample takes 27\.9 m: a swatch of 12 cm/)).toBeVisible();
+  await page.getByLabel('Yarn that is needed').fill('4000');
+  await expect(page.getByText(/ are free: .* are missing\.$/)).toBeVisible();
+
+  await page.getByText('What things usually take').click();
+  await page.getByRole('button', { name: 'Change the table' }).click();
+  await page.getByLabel('Thing 1').fill('a tea cosy');
+  await page.getByLabel('Metres 1').fill('0');
+  await page.getByRole('button', { name: 'Keep the table' }).click();
+  await expect(page.getByText(/must be from 1 to 50000|between 1 and 50000/)).toBeVisible();
+  await page.getByLabel('Metres 1').fill('90');
+  await page.getByRole('button', { name: 'Keep the table' }).click();
+  await expect(page.getByText('What things usually take, by this workshop')).toBeVisible();
+  await expect(page.getByText(/^It suffices for .*a tea cosy, about 115 m/)).toBeVisible();
+  await page.getByRole('button', { name: 'Back to the typical one' }).click();
+  await expect(page.getByText('What things usually take, by this workshop')).toHaveCount(0);
 });
 
 test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the workshop to the card', async ({
@@ -94,8 +135,12 @@ test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the wo
   await page.getByRole('button', { name: 'Add it' }).last().click();
   await expect(page.getByText('old wheel, wheel')).toHaveCount(0);
   await page.getByLabel('Ratios of its whorls').fill('7, 11 small');
+  await page.getByLabel('Kinds of bobbins').fill('90 g standard, big large / tall kate');
   await page.getByRole('button', { name: 'Add it' }).last().click();
-  await expect(page.getByText('7:1, small 11:1')).toBeVisible();
+  await expect(page.getByText(/does not read as a weight/)).toBeVisible();
+  await page.getByLabel('Kinds of bobbins').fill('90 g standard, 200 g large / tall kate');
+  await page.getByRole('button', { name: 'Add it' }).last().click();
+  await expect(page.getByText(/7:1, small 11:1, bobbins standard 90 g, large 200 g \(tall kate\)/)).toBeVisible();
 
   // The aim, one ply-back before it is begun; it goes along.
   await page.goto(at(`/aim?lot=${code}`));
@@ -132,6 +177,7 @@ test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the wo
   await expect(spinning.getByText('more treadles', { exact: true })).toBeVisible();
   await spinning.getByRole('button', { name: 'I sit down to it' }).click();
   await expect(spinning.getByRole('button', { name: 'I stop' })).toBeVisible();
+  await spinning.getByLabel('On the bobbin').selectOption('large');
   await spinning.getByRole('button', { name: 'Begin a bobbin, Z' }).click();
   await spinning.getByRole('button', { name: 'Joined', exact: true }).click();
   await expect(spinning.getByRole('button', { name: 'Joined · 1' })).toBeVisible();
@@ -209,6 +255,10 @@ test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the wo
   await page.getByRole('link', { name: 'Keep a sample of it' }).click();
   await expect(page.getByLabel('Wraps per inch')).toHaveValue('12');
   await page.getByLabel('Verdict, in your words').fill('Round, springs back.');
+  await page.getByText('Judged by hand', { exact: true }).click();
+  await page.getByRole('button', { name: 'spring 4 of 5' }).click();
+  await page.getByRole('button', { name: 'drape 1 of 5, stands by itself' }).click();
+  await page.getByRole('button', { name: 'drape 1 of 5, stands by itself' }).click();
   await page.getByText('The swatch', { exact: true }).click();
   await page.getByLabel('Needle, mm').fill('4');
   await page.getByRole('button', { name: 'Keep the sample' }).click();
@@ -219,6 +269,9 @@ test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the wo
   await expect(
     page.getByText('Knitted on 4 mm, US 6, old UK 8: 21 stitches before, 22 stitches after the wash, in 10 cm.'),
   ).toBeVisible();
+
+  await expect(page.getByRole('list', { name: 'Judged by hand' }).getByRole('listitem')).toHaveCount(1);
+  await expect(page.getByRole('listitem', { name: 'spring: 4 of 5, from limp to jumps back' })).toBeAttached();
 
   // The next aim knows of it.
   await page.goto(at(`/aim?lot=${code}`));

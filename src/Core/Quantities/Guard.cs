@@ -60,6 +60,7 @@ public sealed class Guard
     private static string Subject(string field) => field[(field.LastIndexOf('.') + 1)..].Split('[')[0] switch
     {
         "mass" => "The weight",
+        "length" => "The length",
         "from" => "What was taken",
         "to" => "What was made",
         "form" => "What was made",
@@ -82,6 +83,13 @@ public sealed class Guard
         "joinsPer10Metres" => "The count of joins",
         "lumpsPer10Metres" => "The count of lumps",
         "wrapsPlaces" => "The wraps at several places",
+        "mark" => "A judgement",
+        "scale" => "This",
+        "handle" => "How it feels",
+        "neps" => "The count of neps",
+        "things" => "The table",
+        "thing" => "A name",
+        "bobbins" => "Bobbins",
         "gramsPerMetre" => "The thickness of a pencil",
         "pieceMillimetres" => "A piece for the fold",
         "handMillimetres" => "The breadth of a hand",

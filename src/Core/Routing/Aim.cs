@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Lots;
+
 namespace EarthyTuft.Core.Routing;
 
 /// <summary>What the fibre is wanted for.</summary>
@@ -98,12 +100,14 @@ public enum FineSockSchool
 /// <param name="LeaveWax">Some wax may stay for spinning in the grease.</param>
 /// <param name="Down">Short down.</param>
 /// <param name="FineSocks">Fine wool for socks.</param>
+/// <param name="Semi">After what a yarn between woollen and worsted is named.</param>
 public sealed record Schools(
     WashSchool Wash = WashSchool.HandHot,
     bool OpenBeforeWash = false,
     bool LeaveWax = false,
     DownSchool Down = DownSchool.CardedPunis,
-    FineSockSchool FineSocks = FineSockSchool.WithStrongFibre);
+    FineSockSchool FineSocks = FineSockSchool.WithStrongFibre,
+    SemiNamedBy Semi = SemiNamedBy.Draw);
 
 /// <summary>A question where people disagree, with the sides explained.</summary>
 /// <param name="Name">The name of the choice among the <see cref="Schools"/>.</param>
@@ -148,6 +152,11 @@ public static class SchoolQuestions
         [
             new(nameof(FineSockSchool.WithStrongFibre), "with a strong fibre", "15 to 25 % of it make the wool last"),
             new(nameof(FineSockSchool.NotAtAll), "not at all", "down-type wool does it better alone"),
+        ]),
+        new(nameof(Schools.Semi), "Carded fibre, spun with twist held back, is called?",
+        [
+            new(nameof(SemiNamedBy.Draw), "semi-worsted", "named after the draw"),
+            new(nameof(SemiNamedBy.Fibre), "semi-woollen", "named after how the fibre lies"),
         ]),
     ];
 }

@@ -13,22 +13,6 @@ public enum Draw
     Long,
 }
 
-/// <summary>The four corners made by two axes: how the fibre lies and whether twist is let in.</summary>
-public enum YarnKind
-{
-    /// <summary>Carded, twist let in.</summary>
-    Woollen,
-
-    /// <summary>Combed, twist let in.</summary>
-    SemiWoollen,
-
-    /// <summary>Carded, twist held back.</summary>
-    SemiWorsted,
-
-    /// <summary>Combed, twist held back.</summary>
-    Worsted,
-}
-
 /// <summary>How the sample went to spin: what preparations are compared by.</summary>
 /// <param name="Grams">The yarn weighs so much, above zero; null when not weighed.</param>
 /// <param name="Minutes">Of spinning it, joins included; from 1 to a week, null when not noted.</param>

@@ -17,6 +17,9 @@ public enum PlyFrom
 
     /// <summary>Off the hand, for a sample.</summary>
     Hand,
+
+    /// <summary>Both ends of one strand wound round the hand as a bracelet, for a short length.</summary>
+    Bracelet,
 }
 
 /// <summary>A lot that is plied.</summary>
@@ -72,7 +75,13 @@ public sealed record PlyPlan(
     public bool GoesTheSameWay => Of.Any(s => s.Direction == Direction);
 
     /// <summary>Whether its source pulls loops into it: slippery fibre and cotton from both ends of a cake.</summary>
-    public bool Snarls => From == PlyFrom.CakeEnds && Of.Any(s => s.Fibre is Fibre.Silk or Fibre.Cotton or Fibre.Mohair or Fibre.Alpaca);
+    public bool Snarls => From is PlyFrom.CakeEnds or PlyFrom.Bracelet && Of.Any(s => s.Fibre is Fibre.Silk or Fibre.Cotton or Fibre.Mohair or Fibre.Alpaca);
+
+    /// <summary>More metres of singles than these are not plied from a bracelet (ours): it cuts into the hand and tangles.</summary>
+    public const double LongestBracelet = 60;
+
+    /// <summary>Whether more is to come from a bracelet than one lets run off a hand.</summary>
+    public bool IsLongForBracelet => From == PlyFrom.Bracelet && Of.Sum(s => s.Metres ?? 0) > LongestBracelet;
 
     /// <summary>How much yarn comes of it, and what is left over on each lot.</summary>
     /// <returns>Null where a length is not known.</returns>

@@ -42,7 +42,8 @@ public sealed record HandsOff : SpinEvent;
 /// <summary>A bobbin or a cop was begun.</summary>
 /// <param name="Direction">The twist it gets.</param>
 /// <param name="Settings">Whorl, dial, pull, in words; empty where nothing was noted.</param>
-public sealed record BobbinBegun(TwistDirection Direction, string Settings) : SpinEvent;
+/// <param name="Bobbin">Which of the wheel's bobbins; empty where nobody said.</param>
+public sealed record BobbinBegun(TwistDirection Direction, string Settings, string Bobbin = "") : SpinEvent;
 
 /// <summary>A bobbin, a cop or a skein is done.</summary>
 /// <param name="Grams">Null where it was not weighed.</param>
@@ -72,9 +73,15 @@ public sealed record PlyAngleRead(double Degrees, double? Treadles, double? Mill
 /// <param name="Degrees">Left out where nobody read the angle.</param>
 /// <param name="Treadles">It was spun with so many for a draw.</param>
 /// <param name="DrawMillimetres">And with so long a draw.</param>
-/// <param name="Changed">What was another this time, or how it felt.</param>
+/// <param name="Changed">What was another this time.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record ReadPlyBack(string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null, string? Changed = null, DateTimeOffset? At = null) : RunCommand(At);
+/// <param name="Neps">Counted in it.</param>
+/// <param name="Handle">How it feels.</param>
+/// <param name="Mass">What a bit of it weighs, as typed: with its length it tells how lofty it is.</param>
+/// <param name="Length">Of that bit, as typed.</param>
+public sealed record ReadPlyBack(
+    string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null, string? Changed = null, DateTimeOffset? At = null, int? Neps = null, string? Handle = null, string? Mass = null, string? Length = null)
+    : RunCommand(At);
 
 /// <summary>Somebody sits down to it.</summary>
 /// <param name="At">When; left out for now.</param>
@@ -88,7 +95,8 @@ public sealed record StandUp(DateTimeOffset? At = null) : RunCommand(At);
 /// <param name="Direction">The twist it gets.</param>
 /// <param name="Settings">Whorl, dial, pull, in words.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record BeginBobbin(TwistDirection Direction, string? Settings = null, DateTimeOffset? At = null) : RunCommand(At);
+/// <param name="Bobbin">Which of the wheel's bobbins.</param>
+public sealed record BeginBobbin(TwistDirection Direction, string? Settings = null, DateTimeOffset? At = null, string? Bobbin = null) : RunCommand(At);
 
 /// <summary>A bobbin, a cop or a skein is done.</summary>
 /// <param name="Mass">As typed; left out where nobody weighs it now.</param>

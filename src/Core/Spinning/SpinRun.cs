@@ -11,14 +11,16 @@ namespace EarthyTuft.Core.Spinning;
 /// <param name="Whorl">Its whorl or mark; empty where nobody said.</param>
 /// <param name="ToldWraps">Wraps of the singles that the person was told to aim at.</param>
 /// <param name="UsualWraps">Wraps of the washed yarn that such singles become by the typical figures: what is learned is held against it.</param>
-public sealed record SpinPlan(YarnWish Wish, SpunFibre Fibre, SpunOn? On, string Whorl, double ToldWraps, double UsualWraps);
+/// <param name="SupplyGramsPerMetre">How heavy the fibre in the hand is for its length, above zero; null where nobody measured.</param>
+public sealed record SpinPlan(YarnWish Wish, SpunFibre Fibre, SpunOn? On, string Whorl, double ToldWraps, double UsualWraps, double? SupplyGramsPerMetre = null);
 
 /// <summary>A bobbin, a cop or a skein of a run.</summary>
 /// <param name="Event">The event that filled it.</param>
 /// <param name="Direction">Its twist; null where nobody said.</param>
 /// <param name="Settings">In words.</param>
 /// <param name="Filled">What it holds.</param>
-public sealed record SpunBobbin(Guid Event, TwistDirection? Direction, string Settings, BobbinFilled Filled);
+/// <param name="Bobbin">Which of the wheel's bobbins; empty where nobody said.</param>
+public sealed record SpunBobbin(Guid Event, TwistDirection? Direction, string Settings, BobbinFilled Filled, string Bobbin = "");
 
 /// <summary>What was counted of one kind.</summary>
 /// <param name="Of">What.</param>
@@ -86,7 +88,7 @@ public sealed record SpinState(
                     break;
                 case BobbinFilled filled:
                     // Who does not say it anew goes on the same way round.
-                    bobbins.Add(new SpunBobbin(one.Id, direction, begun?.Settings ?? "", filled));
+                    bobbins.Add(new SpunBobbin(one.Id, direction, begun?.Settings ?? "", filled, begun?.Bobbin ?? ""));
                     begun = null;
                     break;
                 case RestBegun resting:
@@ -153,12 +155,13 @@ public static class SpinRun
             ReadPlyBack when !spins => new Refusal("kind", "not-here", "A ply-back is read while singles are spun."),
             ReadPlyBack when state.Trials.Count >= MostNotes => TooMany("ply-backs"),
             ReadPlyBack { Changed.Length: > LongestWords } => TooLong("changed"),
-            ReadPlyBack read => Trial(read).Then(trial => Happened(new PlyBackRead(trial, read.Wraps!.Trim(), read.Changed?.Trim() ?? ""))),
+            ReadPlyBack read => YarnTrial.Read(read, unit).Then(trial => Happened(new PlyBackRead(trial, read.Wraps!.Trim(), read.Changed?.Trim() ?? ""))),
             SitDown => state.Clock.Since is null ? Happened(new HandsOn()) : RunRules.Clash("goes-on", "Its clock goes already."),
             StandUp => state.Clock.Since is not null ? Happened(new HandsOff()) : RunRules.Clash("stands", "Its clock stands already."),
             BeginBobbin when state.Begun is not null => RunRules.Clash("goes-on", "A bobbin is begun already: note what it holds first, or take its beginning back."),
             BeginBobbin { Settings.Length: > LongestWords } => TooLong("settings"),
-            BeginBobbin begin => Happened(new BobbinBegun(begin.Direction, begin.Settings?.Trim() ?? "")),
+            BeginBobbin { Bobbin.Length: > LongestWords } => TooLong("bobbin"),
+            BeginBobbin begin => Happened(new BobbinBegun(begin.Direction, begin.Settings?.Trim() ?? "", begin.Bobbin?.Trim() ?? "")),
             FillBobbin when state.Bobbins.Count >= MostNotes => TooMany("bobbins"),
             FillBobbin fill => Filled(state, fill, makes, unit).Then(filled => Happened(filled)),
             CountSpun { Count: < 0 or > MostCounted } => new Refusal("count", "out-of-range", $"It must be a whole number from 0 to {MostCounted}."),
@@ -178,9 +181,6 @@ public static class SpinRun
     private static Refusal TooLong(string field) => new(field, "too-long", $"Say it in at most {LongestWords} letters.");
 
     private static Refusal TooMany(string what) => new("kind", "too-many", $"No more than {MostNotes} {what} are noted of one yarn.");
-
-    private static Result<YarnTrial> Trial(ReadPlyBack read) => WrapsReading.Read(read.Wraps, "wraps")
-        .Then(wraps => YarnTrial.Check(new YarnTrial(wraps.PerInch, wraps.Doubt, read.Degrees, read.Treadles, read.DrawMillimetres)));
 
     private static Result<PlyAngleRead> Angle(ReadPlyAngle angle)
     {

@@ -10,6 +10,60 @@ namespace EarthyTuft.Core.Spinning;
 /// <param name="DrawMillimetres">Above zero; null where that was not noted.</param>
 public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres)
 {
+    /// <summary>At how many places its wraps were read; null where at one.</summary>
+    public int? Places { get; init; }
+
+    /// <summary>Standard deviation of the wraps from place to place; null with <see cref="Places" />.</summary>
+    public double? Spread { get; init; }
+
+    /// <summary>Neps and lumps counted in it, zero or more; null where nobody counted.</summary>
+    public int? Neps { get; init; }
+
+    /// <summary>How it feels, in words; empty where nobody said.</summary>
+    public string Handle { get; init; } = "";
+
+    /// <summary>Its grist from a bit that was weighed and measured, above zero; null where that was not done.</summary>
+    public double? Tex { get; init; }
+
+    /// <summary>Grams in a cubic centimetre of its wraps: the less, the loftier. Null without a weighed bit.</summary>
+    public double? Loft => Tex is { } tex ? YarnFacts.DensityOf(tex, WrapsPerInch) : null;
+
+    /// <summary>How uneven it is; null where it was not read at several places.</summary>
+    public Unevenness? Unevenness => Places is { } places && Spread is { } spread ? Quantities.Unevenness.Of([new WrapsReading(WrapsPerInch, WrapsDoubt, places, spread)]) : null;
+
+    /// <summary>A bit of yarn weighs so little that its weight is off by about this fraction (ours).</summary>
+    internal const double BitDoubt = 0.05;
+
+    /// <summary>More neps are not counted in one ply-back.</summary>
+    public const int MostNeps = 1000;
+
+    /// <summary>How it feels is told in so many letters.</summary>
+    public const int LongestHandle = 80;
+
+    /// <summary>Reads a ply-back as it was typed.</summary>
+    /// <param name="read">As it was typed.</param>
+    /// <param name="unit">What a bare number of its weight is in.</param>
+    /// <returns>The ply-back, or what cannot be read, at its field.</returns>
+    public static Result<YarnTrial> Read(ReadPlyBack read, MassUnit unit)
+    {
+        var wraps = WrapsReading.Read(read.Wraps, "wraps");
+        var mass = string.IsNullOrWhiteSpace(read.Mass) ? (Result<Mass>?)null : Runs.RunRules.Weight(read.Mass, unit, "mass");
+        var length = string.IsNullOrWhiteSpace(read.Length) ? (Result<YarnLength>?)null : YarnLength.Read(read.Length, "length");
+        var counts = new Guard()
+            .Need(read.Neps is not { } neps || neps is >= 0 and <= MostNeps, "neps", "out-of-range", $"must be a whole number from 0 to {MostNeps}")
+            .Need((read.Handle?.Trim().Length ?? 0) <= LongestHandle, "handle", "too-long", $"has more than {LongestHandle} letters")
+            .Need(mass is null == length is null, mass is null ? "mass" : "length", "missing", "is missing: how lofty it is follows from both, the weight of a bit and its length");
+        Refusal[] refusals = [.. wraps.Refusals, .. mass?.Refusals ?? [], .. length?.Refusals ?? [], .. counts.Refusals];
+        return refusals.Length > 0 ? Result<YarnTrial>.Refused(refusals) : Check(new YarnTrial(wraps.Value.PerInch, wraps.Value.Doubt, read.Degrees, read.Treadles, read.DrawMillimetres)
+        {
+            Places = wraps.Value.Spread is null ? null : wraps.Value.Places,
+            Spread = wraps.Value.Spread,
+            Neps = read.Neps,
+            Handle = read.Handle?.Trim() ?? "",
+            Tex = mass is { Value.Grams: var grams } && length is { Value.Metres: var metres } ? grams / metres * 1000 : null,
+        });
+    }
+
     /// <summary>Checks a ply-back.</summary>
     /// <param name="trial">As it was read.</param>
     /// <returns>The same, or <c>out-of-range</c> at a field.</returns>
@@ -38,13 +92,15 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
 /// <summary>Two ply-backs of a series in which one thing was another. A difference counts beyond twice its doubt (docs/craft.md, section 14).</summary>
 /// <param name="Wraps">By how many wraps the second is finer, below zero for thicker; null where that could not be measured.</param>
 /// <param name="Degrees">By how many degrees the second is steeper, below zero for flatter; null where that could not be measured.</param>
-public sealed record PlyBackDifference(double? Wraps, double? Degrees)
+/// <param name="DenserPercent">By how much more its wraps weigh, in percent, below zero for a loftier yarn; null where that could not be measured.</param>
+/// <param name="Neps">By how many neps the second has more, below zero for fewer; null where that could not be measured.</param>
+public sealed record PlyBackDifference(double? Wraps, double? Degrees, double? DenserPercent = null, int? Neps = null)
 {
     /// <summary>An angle can be off by so many degrees when nobody says otherwise.</summary>
     public const double AngleDoubt = 3;
 
     /// <summary>Whether anything differs.</summary>
-    public bool IsNone => this is { Wraps: null, Degrees: null };
+    public bool IsNone => this is { Wraps: null, Degrees: null, DenserPercent: null, Neps: null };
 
     /// <summary>Compares.</summary>
     /// <param name="first">The one before.</param>
@@ -54,8 +110,14 @@ public sealed record PlyBackDifference(double? Wraps, double? Degrees)
         static double? Beyond(double? difference, double doubt) => Math.Abs(difference ?? 0) > 2 * doubt + 1e-9 ? difference : null;
         return new PlyBackDifference(
             Beyond(second.WrapsPerInch - first.WrapsPerInch, Math.Sqrt(first.WrapsDoubt * first.WrapsDoubt + second.WrapsDoubt * second.WrapsDoubt)),
-            Beyond(second.Degrees - first.Degrees, AngleDoubt * Math.Sqrt(2)));
+            Beyond(second.Degrees - first.Degrees, AngleDoubt * Math.Sqrt(2)),
+            Beyond((second.Loft / first.Loft - 1) * 100, 100 * Math.Sqrt(LoftDoubt(first) + LoftDoubt(second))),
+            // Counts are known to their square root.
+            (int?)Beyond(second.Neps - first.Neps, Math.Sqrt(Math.Max(1, first.Neps ?? 0) + Math.Max(1, second.Neps ?? 0))));
     }
+
+    // As a square: a bit of yarn weighs little, and wraps go in twice.
+    private static double LoftDoubt(YarnTrial of) => Math.Pow(2 * of.WrapsDoubt / of.WrapsPerInch, 2) + YarnTrial.BitDoubt * YarnTrial.BitDoubt;
 }
 
 /// <summary>How a ply-back stands to the aim.</summary>

@@ -138,6 +138,12 @@ public sealed record Whorl(string Name, double Ratio)
     public const double Least = 0.1, Greatest = 100;
 }
 
+/// <summary>A kind of bobbins that fit a wheel.</summary>
+/// <param name="Name">What it is called: "large".</param>
+/// <param name="Grams">What one holds, above zero.</param>
+/// <param name="Kate">Which kate it fits, in words; empty where nobody said.</param>
+public sealed record Bobbin(string Name, double Grams, string Kate);
+
 /// <summary>What yarn is spun on.</summary>
 /// <param name="Whorls">Of a wheel or an electric flyer, the slowest first; a spindle has none.</param>
 /// <param name="Drive">Null where that is not noted, and of what has no flyer.</param>
@@ -149,6 +155,23 @@ public sealed record Spinner(IReadOnlyList<Whorl> Whorls, Drive? Drive, double? 
 
     /// <summary>Grams that a bobbin can hold.</summary>
     public const double LeastBobbin = 1, MostBobbin = 5000;
+
+    /// <summary>The kinds of bobbins that fit it; empty where it takes one kind only, or none.</summary>
+    public IReadOnlyList<Bobbin> Bobbins { get; init; } = [];
+
+    /// <summary>Of a spindle: what it weighs, above zero; null where nobody weighed it.</summary>
+    public double? WeightGrams { get; init; }
+
+    /// <summary>Kinds of bobbins that one can have.</summary>
+    public const int MostBobbins = 8;
+
+    /// <summary>Grams that a spindle can weigh.</summary>
+    public const double LightestSpindle = 1, HeaviestSpindle = 1000;
+
+    /// <summary>What a bobbin of it holds.</summary>
+    /// <param name="name">Of its kind; empty where nobody said.</param>
+    /// <returns>Grams; null where nobody knows.</returns>
+    public double? RoomOf(string name) => Bobbins.FirstOrDefault(b => b.Name == name)?.Grams ?? BobbinGrams ?? (Bobbins.Count > 0 ? Bobbins[0].Grams : null);
 }
 
 /// <summary>A skein winder.</summary>

@@ -132,14 +132,20 @@ internal static class StoredTools
     }
 
     public static string Write(Spinner spinner, IReadOnlyList<Upkeep> upkeep) =>
-        StoredPayload.Write(new StoredSpinner([.. spinner.Whorls.Select(w => new StoredWhorl(w.Name, w.Ratio))], spinner.Drive, spinner.BobbinGrams, Stored(upkeep)), Version);
+        StoredPayload.Write(new StoredSpinner([.. spinner.Whorls.Select(w => new StoredWhorl(w.Name, w.Ratio))], spinner.Drive, spinner.BobbinGrams, Stored(upkeep), [.. spinner.Bobbins.Select(b => new StoredBobbin(b.Name, b.Grams, b.Kate))], spinner.WeightGrams), Version);
 
     public static string Write(Winder winder, IReadOnlyList<Upkeep> upkeep) => StoredPayload.Write(new StoredWinder(winder.RoundMillimetres, Stored(upkeep)), Version);
 
     public static (Spinner, IReadOnlyList<Upkeep>) Spinner(string stored)
     {
         var spinner = StoredPayload.Read<StoredSpinner>(stored, Version);
-        return (new Spinner([.. spinner.Whorls.Select(w => new Whorl(w.Name, w.Ratio))], spinner.Drive, spinner.BobbinGrams), Seen(spinner.Upkeep));
+        return (
+            new Spinner([.. spinner.Whorls.Select(w => new Whorl(w.Name, w.Ratio))], spinner.Drive, spinner.BobbinGrams)
+            {
+                Bobbins = [.. (spinner.Bobbins ?? []).Select(b => new Bobbin(b.Name, b.Grams, b.Kate))],
+                WeightGrams = spinner.WeightGrams,
+            },
+            Seen(spinner.Upkeep));
     }
 
     public static (Winder, IReadOnlyList<Upkeep>) Winder(string stored)
@@ -156,7 +162,10 @@ internal static class StoredTools
 
     private sealed record StoredDiz(double HoleMillimetres, IReadOnlyList<StoredUpkeep> Upkeep);
 
-    private sealed record StoredSpinner(IReadOnlyList<StoredWhorl> Whorls, Drive? Drive, double? BobbinGrams, IReadOnlyList<StoredUpkeep> Upkeep);
+    private sealed record StoredSpinner(
+        IReadOnlyList<StoredWhorl> Whorls, Drive? Drive, double? BobbinGrams, IReadOnlyList<StoredUpkeep> Upkeep, IReadOnlyList<StoredBobbin>? Bobbins = null, double? WeightGrams = null);
+
+    private sealed record StoredBobbin(string Name, double Grams, string Kate);
 
     private sealed record StoredWhorl(string Name, double Ratio);
 

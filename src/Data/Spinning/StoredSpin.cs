@@ -20,7 +20,7 @@ public static class StoredSpin
     public static string Write(SpinPlan plan) => StoredPayload.Write(
         new SpinV1(
             plan.Wish.WrapsPerInch, plan.Wish.Degrees, plan.Wish.Plies, plan.Wish.Structure, plan.Wish.Tolerance, plan.Wish.FinishedDensity, plan.Wish.SinglesDensity, plan.Wish.BloomPercent, plan.Wish.TakeUpPercent, plan.Wish.ExtraTurnsPercent,
-            plan.Fibre.StapleMillimetres, plan.Fibre.Micron, plan.Fibre.Density, Stored(plan.On), plan.Whorl, plan.ToldWraps, plan.UsualWraps, plan.Wish.SinglesWraps),
+            plan.Fibre.StapleMillimetres, plan.Fibre.Micron, plan.Fibre.Density, Stored(plan.On), plan.Whorl, plan.ToldWraps, plan.UsualWraps, plan.Wish.SinglesWraps, plan.SupplyGramsPerMetre),
         PlanVersion);
 
     public static SpinPlan SpinPlan(string stored)
@@ -32,7 +32,8 @@ public static class StoredSpin
             On(p.On),
             p.Whorl,
             p.ToldWraps,
-            p.UsualWraps);
+            p.UsualWraps,
+            p.SupplyGramsPerMetre);
     }
 
     public static string Write(PlyPlan plan) => StoredPayload.Write(
@@ -50,10 +51,10 @@ public static class StoredSpin
     {
         var (kind, payload) = happened.What switch
         {
-            PlyBackRead e => ("plyBack", Payload(new PlyBackV1(e.Trial.WrapsPerInch, e.Trial.WrapsDoubt, e.Trial.Degrees, e.Trial.Treadles, e.Trial.DrawMillimetres, e.Typed, e.Changed))),
+            PlyBackRead e => ("plyBack", Payload(Stored(e))),
             HandsOn => (ClockEvents.On, Payload(new EmptyV1())),
             HandsOff => (ClockEvents.Off, Payload(new EmptyV1())),
-            BobbinBegun e => ("bobbinBegun", Payload(new BegunV1(e.Direction, e.Settings))),
+            BobbinBegun e => ("bobbinBegun", Payload(new BegunV1(e.Direction, e.Settings, e.Bobbin.Length == 0 ? null : e.Bobbin))),
             BobbinFilled e => ("bobbinFilled", Payload(new FilledV1(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps))),
             SpunCounted e => ("counted", Payload(new CountedV1(e.Of, e.Count, e.Metres))),
             RestBegun e => ("restBegun", Payload(new RestV1(e.Hours))),
@@ -65,10 +66,10 @@ public static class StoredSpin
 
     public static SpinEvent Read(RunEventRow row) => row.Kind switch
     {
-        "plyBack" when As<PlyBackV1>(row) is var e => new PlyBackRead(new YarnTrial(e.WrapsPerInch, e.WrapsDoubt, e.Degrees, e.Treadles, e.DrawMillimetres), e.Typed, e.Changed),
+        "plyBack" when As<PlyBackV1>(row) is var e => new PlyBackRead(new YarnTrial(e.WrapsPerInch, e.WrapsDoubt, e.Degrees, e.Treadles, e.DrawMillimetres) { Places = e.Places, Spread = e.Spread, Neps = e.Neps, Handle = e.Handle ?? "", Tex = e.Tex }, e.Typed, e.Changed),
         ClockEvents.On => new HandsOn(),
         ClockEvents.Off => new HandsOff(),
-        "bobbinBegun" when As<BegunV1>(row) is var e => new BobbinBegun(e.Direction, e.Settings),
+        "bobbinBegun" when As<BegunV1>(row) is var e => new BobbinBegun(e.Direction, e.Settings, e.Bobbin ?? ""),
         "bobbinFilled" when As<FilledV1>(row) is var e => new BobbinFilled(e.Grams, e.Measured.ToMeasures(), e.TypedMass, e.TypedWraps),
         "counted" when As<CountedV1>(row) is var e => new SpunCounted(e.Of, e.Count, e.Metres),
         "restBegun" => new RestBegun(As<RestV1>(row).Hours),
@@ -86,7 +87,7 @@ public static class StoredSpin
 
     private sealed record SpinV1(
         double WrapsPerInch, double Degrees, int Plies, YarnStructure Structure, YarnTolerance Tolerance, double FinishedDensity, double SinglesDensity, double BloomPercent, double TakeUpPercent, double ExtraTurnsPercent,
-        double? StapleMillimetres, double? Micron, double? FibreDensity, OnV1? On, string Whorl, double ToldWraps, double UsualWraps, double? SinglesWraps);
+        double? StapleMillimetres, double? Micron, double? FibreDensity, OnV1? On, string Whorl, double ToldWraps, double UsualWraps, double? SinglesWraps, double? SupplyGramsPerMetre = null);
 
     private sealed record PlyV1(
         YarnStructure Structure, int Strands, double Degrees, double FreshWraps, TwistDirection Direction, OnV1? On, PlyFrom From, IReadOnlyList<StrandV1> Of, double TakeUpPercent);
@@ -97,9 +98,14 @@ public static class StoredSpin
 
     private sealed record EmptyV1;
 
-    private sealed record PlyBackV1(double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres, string Typed, string Changed);
+    private static PlyBackV1 Stored(PlyBackRead e) => new(
+        e.Trial.WrapsPerInch, e.Trial.WrapsDoubt, e.Trial.Degrees, e.Trial.Treadles, e.Trial.DrawMillimetres, e.Typed, e.Changed, e.Trial.Places, e.Trial.Spread, e.Trial.Neps, e.Trial.Handle.Length == 0 ? null : e.Trial.Handle, e.Trial.Tex);
 
-    private sealed record BegunV1(TwistDirection Direction, string Settings);
+    private sealed record PlyBackV1(
+        double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres, string Typed, string Changed,
+        int? Places = null, double? Spread = null, int? Neps = null, string? Handle = null, double? Tex = null);
+
+    private sealed record BegunV1(TwistDirection Direction, string Settings, string? Bobbin = null);
 
     private sealed record FilledV1(double? Grams, StoredYarn Measured, string TypedMass, string TypedWraps);
 

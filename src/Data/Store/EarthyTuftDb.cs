@@ -133,6 +133,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         {
             e.ToTable("workshops");
             e.Property(w => w.Name).HasMaxLength(80);
+            e.Property(w => w.UsualYarn).HasColumnType("jsonb");
             e.Property(w => w.Version).IsRowVersion();
             e.HasIndex(w => w.DemoUsedAt).HasFilter("is_demo");
         });
@@ -241,6 +242,7 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("samples");
             e.Property(s => s.Swatch).HasColumnType("jsonb");
             e.Property(s => s.WrapsPlaces).HasMaxLength(120);
+            e.Property(s => s.Judged).HasColumnType("jsonb");
             e.HasIndex(s => new { s.WorkshopId, s.Key }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.Code }).IsUnique();
             e.HasIndex(s => new { s.WorkshopId, s.MadeAt }).HasFilter("withdrawn_at is null");

@@ -54,6 +54,10 @@ public sealed class WorkshopRow
     public bool LeaveWax { get; set; }
     public DownSchool DownSchool { get; set; } = DownSchool.CardedPunis;
     public FineSockSchool FineSockSchool { get; set; } = FineSockSchool.WithStrongFibre;
+    public SemiNamedBy SemiNamedBy { get; set; } = SemiNamedBy.Draw;
+
+    /// <summary>Its own table of what things usually take, as <c>StoredUsualYarn</c> writes it; null for the typical one.</summary>
+    public string? UsualYarn { get; set; }
 
     /// <summary>The hottest and the coldest water there is by the tub.</summary>
     public double HotWaterCelsius { get; set; } = 60;
@@ -374,6 +378,9 @@ public sealed class SampleRow : IWorkshopOwned
 
     /// <summary>Its swatch, as <c>StoredSwatch</c> writes it; null where none was made.</summary>
     public string? Swatch { get; set; }
+
+    /// <summary>Judgements by hand, as <c>StoredJudged</c> writes them; null where there are none.</summary>
+    public string? Judged { get; set; }
     public string[] Uses { get; set; } = [];
     public DateTimeOffset MadeAt { get; set; }
     public required string Who { get; set; }

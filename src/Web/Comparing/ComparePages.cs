@@ -43,7 +43,7 @@ internal static class ComparePages
         return new ComparePage(
             LotEndpoints.Line(row, context.Workshop.Unit),
             row.Fibre,
-            [.. compared.Select((w, i) => View(w, names[i], family, samples, context.Workshop.Unit))],
+            [.. compared.Select((w, i) => View(w, names[i], family, samples, context.Workshop))],
             comparison is null ? [] : [.. comparison.Lines.Select(l => new CompareLineView(l.By, [.. l.Values.Zip(l.Standings, (v, s) => Cell(l.By, v, s, context.Workshop.Currency))], l.Differs))],
             comparison is null || compared.Length < 2 ? [] : comparison.Otherwise,
             comparison is null ? [] : Sentences(comparison, names),
@@ -85,9 +85,9 @@ internal static class ComparePages
     private static string[] Names(IReadOnlyList<PreparedWay> ways) =>
         [.. ways.Select(w => w.Form.Words() + (w.Form is LotForm.Rolag or LotForm.Batt or LotForm.Puni ? "s" : "") + (ways.Count(o => o.Form == w.Form) > 1 ? " by " + string.Join(", ", w.Road.Select(s => s.Words())) : ""))];
 
-    private static CompareWayView View(ComparedWay compared, string name, Family family, List<SampleRow> samples, MassUnit unit)
+    private static CompareWayView View(ComparedWay compared, string name, Family family, List<SampleRow> samples, WorkshopSettings workshop)
     {
-        var way = compared.Way;
+        var (way, unit) = (compared.Way, workshop.Unit);
         MassFigure Figure(double grams, double? doubt = null) => Figures.ToFigure(grams, doubt, unit, Provenance.Reckoned)!;
         var preparing = way.HoursPer100Grams?.Value;
         var spinning = compared.Sample?.Spun is { Grams: { } grams, Minutes: { } minutes } ? minutes / 60.0 / grams * 100 : (double?)null;
@@ -105,7 +105,7 @@ internal static class ComparePages
             string.Join(", ", [preparing is { } before ? $"{Hours(before)} preparing" : "minutes not noted", .. spinning is { } after ? [$"{Hours(after)} spinning"] : Array.Empty<string>()]),
             way.Entries.Count - way.Timed,
             [.. family.Flows.Where(f => way.Entries.Contains(f.EntryId)).Select(f => f.Entry.Notes.Trim()).Where(n => n.Length > 0).Distinct()],
-            [.. samples.Where(s => way.Lots.Contains(s.LotId)).Select(s => SampleView.Of(s, family.Lots[s.LotId].Code, family.Lots[s.LotId].Parentage, family.Lots[s.LotId].Fibre, unit))]);
+            [.. samples.Where(s => way.Lots.Contains(s.LotId)).Select(s => SampleView.Of(s, family.Lots[s.LotId].Code, family.Lots[s.LotId].Parentage, family.Lots[s.LotId].Fibre, workshop))]);
     }
 
     private static CompareCell Cell(ComparedBy by, Known? known, Standing standing, string currency) => known is null

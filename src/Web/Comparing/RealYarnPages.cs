@@ -9,7 +9,6 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Dividing;
-using EarthyTuft.Web.House;
 using Microsoft.EntityFrameworkCore;
 using static System.FormattableString;
 

@@ -88,7 +88,7 @@ public static class MembershipMiddleware
             found.Shop.UsualBowlGrams,
             found.Shop.IsDemo,
             found.Shop.HourlyRate,
-            new Schools(found.Shop.WashSchool, found.Shop.OpenBeforeWash, found.Shop.LeaveWax, found.Shop.DownSchool, found.Shop.FineSockSchool),
+            new Schools(found.Shop.WashSchool, found.Shop.OpenBeforeWash, found.Shop.LeaveWax, found.Shop.DownSchool, found.Shop.FineSockSchool, found.Shop.SemiNamedBy),
             found.Shop.ExampleEntryId);
     }
 

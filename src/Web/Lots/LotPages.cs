@@ -57,7 +57,7 @@ public static class LotPages
                 family.Lots[o.RootLotId].Animal,
                 Figures.Percent(o.Share),
                 Mass.FromGrams(o.RawGrams).ToFigure(unit, Provenance.Reckoned)))],
-            [.. dossier.Samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit))],
+            [.. dossier.Samples.Select(s => SampleView.Of(s, lot.Code, lot.Parentage, lot.Fibre, context.Workshop))],
             DoubtViews.Of(reconciliation, family, unit),
             Changes(dossier, corrections),
             Washed(dossier));

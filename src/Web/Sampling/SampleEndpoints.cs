@@ -34,6 +34,7 @@ public sealed record SampleRequest(
     double? JoinsPer10Metres = null,
     double? LumpsPer10Metres = null,
     [property: StringLength(120)] string? WrapsPlaces = null,
+    [property: MaxLength(20)] IReadOnlyList<ScaleMark>? Judged = null,
     SwatchRequest? Swatch = null);
 
 /// <summary>A sample noted otherwise: all of it as it is now.</summary>
@@ -52,6 +53,7 @@ public sealed record SampleCorrection(
     double? JoinsPer10Metres = null,
     double? LumpsPer10Metres = null,
     [property: StringLength(120)] string? WrapsPlaces = null,
+    [property: MaxLength(20)] IReadOnlyList<ScaleMark>? Judged = null,
     SwatchRequest? Swatch = null);
 
 public static class SampleEndpoints
@@ -82,9 +84,10 @@ public static class SampleEndpoints
         var check = spun.Then(s => Sample.Check(new Sample(lot.Form, request.Draw, Wraps(request.WrapsPerInch, s), request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses) { Spun = s }));
         var never = WorkTime.Check(request.MadeAt ?? context.Now, context.Now, "madeAt");
         var swatch = SwatchRequest.Read(request.Swatch);
-        if (check.IsRefused || never is not null || swatch.IsRefused)
+        var judged = ScaleMark.Check(request.Judged ?? []);
+        if (check.IsRefused || never is not null || swatch.IsRefused || judged.IsRefused)
         {
-            return Problems.Refused([.. check.Refusals, .. new[] { never }.OfType<Refusal>(), .. swatch.Refusals]);
+            return Problems.Refused([.. check.Refusals, .. new[] { never }.OfType<Refusal>(), .. swatch.Refusals, .. judged.Refusals]);
         }
 
         try
@@ -104,6 +107,7 @@ public static class SampleEndpoints
                     TwistAngleDegrees = request.TwistAngleDegrees,
                     Verdict = check.Value.Verdict,
                     Swatch = StoredSwatch.Write(swatch.Value),
+                    Judged = StoredJudged.Write(judged.Value),
                     Uses = uses,
                     MadeAt = (request.MadeAt ?? context.Now).ToStored(),
                     Who = TakeInEndpoints.Person(request.Who, context),
@@ -119,7 +123,7 @@ public static class SampleEndpoints
         }
 
         var stored = await db.Samples.AsNoTracking().SingleAsync(s => s.Key == key, cancellationToken);
-        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit));
+        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre, context.Workshop));
     }
 
     /// <summary>Notes a sample otherwise; what it was before stays readable on its card.</summary>
@@ -135,12 +139,14 @@ public static class SampleEndpoints
         var spun = Read(request.SpunMass, request.SpinningMinutes, request.JoinsPer10Metres, request.LumpsPer10Metres, request.WrapsPlaces, context);
         var check = spun.Then(s => Sample.Check(new Sample(row.Form, request.Draw, Wraps(request.WrapsPerInch, s), request.Plies, request.TwistAngleDegrees, request.Verdict?.Trim() ?? "", uses) { Spun = s }));
         var swatch = SwatchRequest.Read(request.Swatch);
-        if (check.IsRefused || swatch.IsRefused)
+        var judged = ScaleMark.Check(request.Judged ?? []);
+        if (check.IsRefused || swatch.IsRefused || judged.IsRefused)
         {
-            return Problems.Refused([.. check.Refusals, .. swatch.Refusals]);
+            return Problems.Refused([.. check.Refusals, .. swatch.Refusals, .. judged.Refusals]);
         }
 
         Note("swatch", SwatchView.Line(StoredSwatch.Read(row.Swatch)), SwatchView.Line(swatch.Value));
+        Note("judged", Marks(StoredJudged.Read(row.Judged)), Marks(judged.Value));
         Note("draw", row.Draw?.Words(), request.Draw?.Words());
         Note("wraps per inch", Figure(row.WrapsPerInch), Figure(check.Value.WrapsPerInch));
         Note("plies", Figure(row.Plies), Figure(request.Plies));
@@ -156,11 +162,14 @@ public static class SampleEndpoints
             (request.Draw, check.Value.WrapsPerInch, request.Plies, request.TwistAngleDegrees, check.Value.Verdict, uses);
         row.Swatch = StoredSwatch.Write(swatch.Value);
         row.WrapsPlaces = Typed(request.WrapsPlaces);
+        row.Judged = StoredJudged.Write(judged.Value);
         Spin(row, spun.Value);
         await db.SaveChangesAsync(cancellationToken);
-        return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit));
+        return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre, context.Workshop));
 
         string? Grams(double? value) => value is { } grams ? Mass.FromGrams(grams).Write(context.Workshop.Unit) : null;
+
+        static string Marks(IReadOnlyList<ScaleMark> marks) => string.Join(", ", marks.Select(m => FormattableString.Invariant($"{m.Scale.ToString().ToLowerInvariant()} {m.Mark} of {ScaleMark.Most}")));
 
         static string? Figure(double? value) => value?.ToString("0.###", System.Globalization.CultureInfo.InvariantCulture);
 
@@ -212,7 +221,7 @@ public static class SampleEndpoints
         var here = samples.Take(WallSize).ToArray();
         var locks = await NearestLocks.Of(db, [.. here.Select(s => s.LotId).Distinct()], cancellationToken);
         return new SampleWall(
-            [.. here.Select(s => HungSample.Of(SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre, context.Workshop.Unit), [.. locks[s.LotId]], s.Lot.Colour, context.Workshop.LengthUnit))],
+            [.. here.Select(s => HungSample.Of(SampleView.Of(s, s.Lot!.Code, s.Lot.Parentage, s.Lot.Fibre, context.Workshop), [.. locks[s.LotId]], s.Lot.Colour, context.Workshop.LengthUnit))],
             samples.Count > WallSize ? here[^1].Code : null);
     }
 
@@ -226,7 +235,7 @@ public static class SampleEndpoints
 
         var raw = page.Origins.Count == 0 || page.Origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new SampleCard(
-            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop.Unit), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
+            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
             await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken)));
     }
 }

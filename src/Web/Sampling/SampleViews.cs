@@ -13,6 +13,8 @@ namespace EarthyTuft.Web.Sampling;
 /// <summary>A sample as the wall shows it.</summary>
 /// <param name="WrapsPlaces">Wraps at several places, as typed; null where nobody read them.</param>
 /// <param name="Unevenness">What they tell, in words; null with them.</param>
+/// <param name="Judged">By hand, in the order of the scales.</param>
+/// <param name="KindWords">What its kind is called here, with the two axes; null where the draw was not noted.</param>
 public sealed record SampleView(
     Guid Id,
     string Code,
@@ -38,12 +40,19 @@ public sealed record SampleView(
     string? WrapsPlaces,
     string? Unevenness,
     SwatchView? Swatch,
+    IReadOnlyList<ScaleMark> Judged,
+    string? KindWords,
     uint Version)
 {
-    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, MassUnit unit) => new(
+    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, WorkshopSettings workshop) => new(
         row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
         row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who,
-        Figures.ToFigure(row.SpunGrams, null, unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, row.WrapsPlaces, Uneven(row), SwatchView.Of(StoredSwatch.Read(row.Swatch)), row.Version);
+        Figures.ToFigure(row.SpunGrams, null, workshop.Unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, row.WrapsPlaces, Uneven(row), SwatchView.Of(StoredSwatch.Read(row.Swatch)),
+        StoredJudged.Read(row.Judged), Called(row, workshop.Schools.Semi), row.Version);
+
+    private static string? Called(SampleRow row, SemiNamedBy by) => row.Sample.Kind is { } kind
+        ? $"{kind.Words(by)}: {(row.Form.IsCarded() ? "carded" : "combed")}, twist {(row.Draw == Core.Sampling.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
+        : null;
 
     private static string? Uneven(SampleRow row) => row.Sample.Spun?.Places is { } places && Core.Quantities.Unevenness.Of([places]) is { } uneven ? $"{Figures.Percent(uneven.Fraction)} from place to place" : null;
 }

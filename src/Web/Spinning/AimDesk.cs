@@ -26,7 +26,8 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         var own = await skeins.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
         var wraps = Thickness(request, lot, own);
         var (on, unread) = On(request);
-        Refusal[] refusals = [.. wraps.Refusals, .. new[] { unread }.OfType<Refusal>()];
+        var supply = request.SupplyGramsPerMetre is { } grams ? new Guard().Within(grams, LeastSupply, MostSupply, "supplyGramsPerMetre").Refusals : [];
+        Refusal[] refusals = [.. wraps.Refusals, .. new[] { unread }.OfType<Refusal>(), .. supply];
         if (refusals.Length > 0)
         {
             return Result<ReadAim>.Refused(refusals);
@@ -35,8 +36,11 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         var isTypical = request is { FinishedDensity: null, BloomPercent: null, TakeUpPercent: null };
         var unit = context.Workshop.LengthUnit;
         return LearnedAim.Of(Wished(request, wraps.Value, lot), own, fibre, on, isTypical).Then<ReadAim>(learned =>
-            new ReadAim(learned, fibre, on, [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)], [.. AimWords.Drafting(lot, fibre, unit)]));
+            new ReadAim(learned, fibre, on, [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)], [.. AimWords.Drafting(lot, fibre, learned.Aim.SinglesTex, request.SupplyGramsPerMetre, unit)]));
     }
+
+    /// <summary>Grams in a metre of fibre that can be spun from.</summary>
+    private const double LeastSupply = 0.05, MostSupply = 200;
 
     // A yarn is wanted by its wraps, or by its grist: then its wraps follow from the density of such yarn.
     private static Result<WrapsReading> Thickness(AimRequest request, LotRow? lot, OwnYarn own)
@@ -87,7 +91,19 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         AimWords.Next(advice, tried, by, unit),
         advice is { IsThere: false, Treadles: { } treadles, DrawMillimetres: { } draw } ? AimWords.Settings(treadles, draw, by, unit) : null,
         FormattableString.Invariant($"Washed, as {AimWords.Structure(learned.Wish.Structure, learned.Wish.Strands)}: about {advice.WashedWraps:0.#} WPI."),
-        [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => new BecomesView(AimWords.Structure(b.Structure, b.Strands), Shape(b.WrapsPerInch, b.Strands, tried.Degrees)))]));
+        [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => new BecomesView(AimWords.Structure(b.Structure, b.Strands), Shape(b.WrapsPerInch, b.Strands, tried.Degrees)))],
+        AimWords.Noted(tried)));
+
+    /// <summary>What a fibre asks for, by its length, its fineness and its crimp: places to begin from.</summary>
+    internal async Task<IReadOnlyList<FibreWantView>> Wants(LotRow lot, IReadOnlyList<LockRow> locks, CancellationToken cancellationToken)
+    {
+        var book = await books.Here(cancellationToken);
+        var own = await skeins.Of(OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
+        var counted = locks.Where(l => l is { Crimps: > 0, SpanMillimetres: > 0 }).Select(l => l.Crimps!.Value / l.SpanMillimetres!.Value * Length.MillimetresPerInch).ToArray();
+        var crimps = counted.Length > 0 ? counted.Average() : (double?)null;
+        var like = Wished(new AimRequest(null), new WrapsReading(Wraps.MiddleOf(YarnClass.Fingering), WrapsReading.LeastDoubt), lot) with { FinishedDensity = own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, lot.Form) };
+        return [.. AimWords.Wants(FibreWants.Of(FibreOf(lot, book), crimps, like), crimps)];
+    }
 
     // A whorl and a draw belong together; with neither no treadles are told. Of a spindle turns are counted as such.
     private static (SpunOn? On, Refusal? Unread) On(AimRequest request) => (request.By == SpunBy.Turns ? request.DrawMillimetres is null ? null : 1 : request.Ratio, request.DrawMillimetres) switch

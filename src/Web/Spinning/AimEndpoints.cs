@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.House;
@@ -21,11 +22,14 @@ public static class AimEndpoints
     {
         var group = app.MapGroup("/api/spinning").WithTags("spinning").ForMembers();
         group.MapGet("/classes", Classes).Named("listYarnClasses", "Classes of yarn with wraps to begin from, and whether a lot can be spun to them.").ProducesProblem(404);
+        group.MapGet("/wants", Wants).Named("listFibreWants", "What a lot asks to become, by its length, its fineness and its crimp.").ProducesProblem(404);
         group.MapPost("/aim", Aim).Named("aimAtYarn", "What to spin for a yarn, whether it can be done, and what each ply-back says about the next.").Changes(MemberRole.Looker);
         group.MapPost("/hand", Hand).Named("spinByHand", "In a demo: what a simulated hand reads off a ply-back of its own.").Changes(MemberRole.Looker).ProducesProblem(404);
         group.MapPost("/ply", PlyCraft.Preview).Named("planPlying", "What plying gives, and how to do it.").Changes(MemberRole.Looker);
         group.MapPost("/enough", EnoughEndpoints.Enough).Named("isItEnough", "From yarn back to prepared and raw fibre, against what is there.").Changes(MemberRole.Looker);
         group.MapGet("/faults", FaultEndpoints.List).Named("listYarnFaults", "What goes wrong, and what to look at first, with this lot's own facts.").ProducesProblem(404);
+        group.MapGet("/usual", EnoughEndpoints.Usual).Named("readUsualYarn", "What things usually take.");
+        group.MapPut("/usual", EnoughEndpoints.ChangeUsual).Named("changeUsualYarn", "Replaces the table of what things usually take, or brings the typical one back.").Changes();
         group.MapGet("/week", WeekEndpoints.Week).Named("readSpunWeek", "Metres of singles spun since Monday, by each member.");
         app.MapYarn();
     }
@@ -46,6 +50,17 @@ public static class AimEndpoints
         }
 
         return TypedResults.Ok<IReadOnlyList<YarnClassView>>(classes);
+    }
+
+    private static async Task<Results<Ok<IReadOnlyList<FibreWantView>>, ProblemHttpResult>> Wants(CodeParameter lot, EarthyTuftDb db, AimDesk desk, CancellationToken cancellationToken)
+    {
+        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Code == lot.Value && l.VoidedAt == null, cancellationToken) is not { } of)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var locks = await NearestLocks.Of(db, [of.Id], cancellationToken);
+        return TypedResults.Ok(await desk.Wants(of, [.. locks[of.Id]], cancellationToken));
     }
 
     // What became of fibre of the same parentage, told in the words of its samples: the newest first.
@@ -85,15 +100,14 @@ public static class AimEndpoints
         }
 
         var unit = context.Workshop.LengthUnit;
-        var trials = (request.Trials ?? []).Select((t, i) => Try(t, $"trials[{i}]", read.Value, unit)).ToArray();
+        var trials = (request.Trials ?? []).Select((t, i) => Try(t, $"trials[{i}]", read.Value, context.Workshop)).ToArray();
         var refused = trials.SelectMany(t => t.Refusals).ToArray();
         return refused.Length > 0 ? Problems.Refused(refused) : TypedResults.Ok(AimDesk.View(read.Value, [.. trials.Select(t => t.Value)], unit, await Like(lot, db, cancellationToken)));
     }
 
-    private static Result<PlyBackView> Try(PlyBackRequest trial, string field, ReadAim aim, LengthUnit unit)
+    private static Result<PlyBackView> Try(PlyBackRequest trial, string field, ReadAim aim, WorkshopSettings workshop)
     {
-        var view = WrapsReading.Read(trial.Wraps, "wraps")
-            .Then(wraps => AimDesk.Try(new YarnTrial(wraps.PerInch, wraps.Doubt, trial.Degrees, trial.Treadles, trial.DrawMillimetres), aim.Learned, aim.On?.By ?? SpunBy.Treadles, unit));
+        var view = YarnTrial.Read(trial.ToCommand(null), workshop.Unit).Then(read => AimDesk.Try(read, aim.Learned, aim.On?.By ?? SpunBy.Treadles, workshop.LengthUnit));
         return view.IsRefused ? Result<PlyBackView>.Refused([.. view.Refusals.Select(r => r with { Field = $"{field}.{r.Field}" })]) : view;
     }
 

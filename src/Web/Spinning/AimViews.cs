@@ -8,7 +8,22 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="Degrees">Left out where nobody read the angle.</param>
 /// <param name="Treadles">It was spun with so many for a draw.</param>
 /// <param name="DrawMillimetres">And with so long a draw.</param>
-public sealed record PlyBackRequest([property: StringLength(120)] string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null);
+/// <param name="Neps">Counted in it.</param>
+/// <param name="Handle">How it feels.</param>
+/// <param name="Mass">What a bit of it weighs, as typed: with its length it tells how lofty it is.</param>
+/// <param name="Length">Of that bit, as typed.</param>
+public sealed record PlyBackRequest(
+    [property: StringLength(120)] string? Wraps,
+    double? Degrees = null,
+    double? Treadles = null,
+    double? DrawMillimetres = null,
+    int? Neps = null,
+    [property: StringLength(80)] string? Handle = null,
+    [property: StringLength(40)] string? Mass = null,
+    [property: StringLength(40)] string? Length = null)
+{
+    internal ReadPlyBack ToCommand(DateTimeOffset? at) => new(Wraps, Degrees, Treadles, DrawMillimetres, At: at, Neps: Neps, Handle: Handle, Mass: Mass, Length: Length);
+}
 
 /// <summary>A yarn that is wanted, and what was tried for it.</summary>
 /// <param name="Wraps">Of the washed yarn, in an inch, as typed: "14" or "13-14"; or its grist: "400 tex", "250 m/100 g".</param>
@@ -22,6 +37,7 @@ public sealed record PlyBackRequest([property: StringLength(120)] string? Wraps,
 /// <param name="DrawMillimetres">Yarn made before it winds on; left out where no tool is said.</param>
 /// <param name="MostTreadles">More for a draw are not wanted; left out for what is typical.</param>
 /// <param name="By">What is counted for a draw; of a spindle the ratio may be left out.</param>
+/// <param name="SupplyGramsPerMetre">How heavy the fibre in the hand is for its length; left out where nobody measured.</param>
 /// <param name="Trials">In the order in which they were made.</param>
 public sealed record AimRequest(
     [property: StringLength(30)] string? Wraps,
@@ -38,6 +54,7 @@ public sealed record AimRequest(
     double? DrawMillimetres = null,
     double? MostTreadles = null,
     SpunBy By = SpunBy.Treadles,
+    double? SupplyGramsPerMetre = null,
     [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null);
 
 /// <summary>A yarn as it is drawn.</summary>
@@ -60,7 +77,8 @@ public sealed record BecomesView(string Words, YarnShape Yarn);
 /// <param name="Settings">The same as figures; null where the settings were not noted, or nothing is to be changed.</param>
 /// <param name="Washed">What it would be after the wash, in the structure that is wanted.</param>
 /// <param name="Becomes">And in others.</param>
-public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, string Next, SettingsView? Settings, string Washed, IReadOnlyList<BecomesView> Becomes);
+/// <param name="Noted">How even, how lofty, neps, how it feels; empty for nothing.</param>
+public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, string Next, SettingsView? Settings, string Washed, IReadOnlyList<BecomesView> Becomes, string Noted);
 
 /// <summary>Settings for the next ply-back.</summary>
 /// <param name="Treadles">For a draw.</param>
@@ -76,6 +94,12 @@ public sealed record SpinnersHandRequest(int Seed, double Wraps, double TurnsPer
 
 /// <summary>What it read off its ply-back.</summary>
 public sealed record SpinnersHandView(double Wraps, double Degrees);
+
+/// <summary>A yarn that a fibre asks for, or a bound of what it can become.</summary>
+/// <param name="WrapsPerInch">Of a washed two-ply.</param>
+/// <param name="Words">Which.</param>
+/// <param name="Because">Why.</param>
+public sealed record FibreWantView(double WrapsPerInch, string Words, string Because);
 
 /// <summary>A class of yarn, to begin from.</summary>
 /// <param name="Words">What it is called.</param>

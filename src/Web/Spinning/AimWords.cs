@@ -72,8 +72,15 @@ internal static class AimWords
     };
 
     /// <summary>How to draft a fibre, by its length and by what it is.</summary>
-    public static IEnumerable<string> Drafting(LotRow? lot, SpunFibre fibre, LengthUnit unit)
+    /// <param name="singlesTex">Grist of the singles.</param>
+    /// <param name="supplyGramsPerMetre">Of the fibre in the hand; null where nobody measured.</param>
+    public static IEnumerable<string> Drafting(LotRow? lot, SpunFibre fibre, double singlesTex, double? supplyGramsPerMetre, LengthUnit unit)
     {
+        if (supplyGramsPerMetre is { } supply)
+        {
+            yield return Invariant($"Draw it out {supply * 1000 / singlesTex:0.#} times its length: {supply:0.##} g in a metre become singles of {singlesTex:0} tex.");
+        }
+
         if (fibre.StapleMillimetres is { } staple)
         {
             yield return $"Hands about {Figures.Length(staple * 1.5, unit)} apart to pre-draft; in a short draw a little less than the staple of {Figures.Length(staple, unit)} at a time.";
@@ -90,6 +97,39 @@ internal static class AimWords
         if (way.Length > 0)
         {
             yield return way;
+        }
+    }
+
+    /// <summary>What else was noted of a ply-back; empty for nothing.</summary>
+    public static string Noted(YarnTrial of) => string.Join(", ", new[]
+    {
+        of.Unevenness is { } uneven ? Invariant($"{uneven.Fraction * 100:0} % uneven over {uneven.Places} places") : "",
+        of.Loft is { } loft ? Invariant($"{loft:0.00} g/cm³ of wraps") : "",
+        of.Neps is { } neps ? $"{neps} {(neps == 1 ? "nep" : "neps")}" : "",
+        of.Handle,
+    }.Where(w => w.Length > 0));
+
+    /// <summary>What a fibre asks for, with why.</summary>
+    public static IEnumerable<FibreWantView> Wants(FibreWants of, double? crimpsPerInch)
+    {
+        if (of.ByThickness is { } thickness)
+        {
+            yield return new FibreWantView(Math.Round(thickness), "To its crimp, as thickness", Invariant($"{crimpsPerInch:0.#} crimps in an inch: the finer the crimp, the finer the yarn."));
+        }
+
+        if (of.ByTurns is { } turns)
+        {
+            yield return new FibreWantView(Math.Round(turns), "To its crimp, as turns", Invariant($"A turn of the singles for each crimp: {crimpsPerInch:0.#} in an inch."));
+        }
+
+        if (of.Finest is { } finest)
+        {
+            yield return new FibreWantView(Math.Round(finest), "As fine as goes well", Invariant($"{YarnAim.EasyFibres:0} fibres lie side by side in the singles."));
+        }
+
+        if (of.Thickest is { } thickest and >= 1)
+        {
+            yield return new FibreWantView(Math.Max(1, Math.Round(thickest)), "As thick as holds", Invariant($"{YarnAim.FewestTurnsInStaple:0} turns lie within a staple."));
         }
     }
 

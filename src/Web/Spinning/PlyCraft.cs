@@ -159,7 +159,12 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
 
         if (plan.Snarls)
         {
-            yield return "Slippery yarn and cotton snarl when both ends are pulled from one cake: wind them on two bobbins, or on a core.";
+            yield return "Slippery yarn and cotton snarl when both ends are pulled at once: wind them on two bobbins, or on a core.";
+        }
+
+        if (plan.IsLongForBracelet)
+        {
+            yield return Invariant($"More than about {PlyPlan.LongestBracelet:0} m of singles cut into the hand and tangle on it: wind them on two bobbins, or on a core.");
         }
 
         if (plan.From == PlyFrom.Bobbins && plan.Of.Count < plan.Strands && plan.Structure == YarnStructure.Plain)
@@ -222,6 +227,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         PlyFrom.CoredBall => "from a ball on a core",
         PlyFrom.CakeEnds => "from both ends of a cake",
         PlyFrom.Hand => "off the hand",
+        PlyFrom.Bracelet => "from a bracelet",
         _ => "from bobbins",
     };
 }

@@ -40,14 +40,14 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
 
         var read = await aims.Read(request.Aim, lots[0], cancellationToken);
         // What was tried before it was begun goes along.
-        var trials = (request.Aim.Trials ?? []).Select((t, i) => SpinRun.Decide(SpinState.Of(Guid.Empty, startedAt, []), LotForm.Singles, new ReadPlyBack(t.Wraps, t.Degrees, t.Treadles, t.DrawMillimetres, At: startedAt), context.Workshop.Unit, context.Now) is var tried && tried.IsRefused
+        var trials = (request.Aim.Trials ?? []).Select((t, i) => SpinRun.Decide(SpinState.Of(Guid.Empty, startedAt, []), LotForm.Singles, t.ToCommand(startedAt), context.Workshop.Unit, context.Now) is var tried && tried.IsRefused
             ? Result<IReadOnlyList<RunEvent<SpinEvent>>>.Refused(tried.Refusals.Select(r => r with { Field = $"trials[{i}].{r.Field}" }))
             : tried).ToArray();
         Refusal[] against = [.. read.Refusals, .. trials.SelectMany(t => t.Refusals)];
         return against.Length > 0
             ? Result<RunOutset>.Refused(against.Select(r => r with { Field = $"aim.{r.Field}" }))
             : new RunOutset(
-                StoredSpin.Write(new SpinPlan(read.Value.Learned.Wish, read.Value.Fibre, read.Value.On, request.Whorl?.Trim() ?? "", read.Value.Learned.ToldWraps, read.Value.Learned.UsualWraps)),
+                StoredSpin.Write(new SpinPlan(read.Value.Learned.Wish, read.Value.Fibre, read.Value.On, request.Whorl?.Trim() ?? "", read.Value.Learned.ToldWraps, read.Value.Learned.UsualWraps, request.Aim.SupplyGramsPerMetre)),
                 startedAt, [.. InOrder([.. trials.SelectMany(t => t.Value)]).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))], tool is null ? [] : [tool.Id], Grams: mass?.Value.Grams);
     }
 
@@ -78,7 +78,7 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
         // What was learned since says nothing of what this person was told when it was begun.
         var learned = new LearnedAim(plan.Wish, aim, plan.ToldWraps, plan.UsualWraps, OwnYarn.Nothing);
         PlyBackView[] trials = [.. state.Trials.Select(t => AimDesk.Try(t.Read.Trial, learned, by, lengths).Value)];
-        var view = AimDesk.View(new ReadAim(learned, plan.Fibre, plan.On, [], [.. AimWords.Drafting(run.Lots.Select(l => l.Lot).FirstOrDefault(), plan.Fibre, lengths)]), trials, lengths);
+        var view = AimDesk.View(new ReadAim(learned, plan.Fibre, plan.On, [], [.. AimWords.Drafting(run.Lots.Select(l => l.Lot).FirstOrDefault(), plan.Fibre, aim.SinglesTex, plan.SupplyGramsPerMetre, lengths)]), trials, lengths);
         var summary = SpinRun.Summarise(state, context.Now);
         var call = summary.Calls[0];
         var told = trials.LastOrDefault() is { } last ? last.Sentence : Invariant($"Aim at {plan.ToldWraps:0.#} WPI on the bobbin.");
@@ -95,9 +95,10 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
                 state.Begun?.Direction,
                 SpinWords.Bobbins(state, tool, unit),
                 SpinWords.Counts(state),
-                [.. Sentences(state, plan)],
+                [.. Sentences(state, plan, tool, run.Lots.Select(l => l.Grams ?? l.Lot?.LeftGrams).FirstOrDefault(), unit)],
                 [.. Resume(state, plan, tool, by, lengths)],
                 by,
+                tool is null ? [] : [.. tool.Spinner.Spinner.Bobbins.Select(b => b.Name)],
                 StoredSpin.Events(run).LastOrDefault()?.Id));
     }
 
@@ -113,8 +114,14 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
     private static YarnRequest Yarn(SpunBobbin b) => new(
         b.Filled.TypedWraps.Length == 0 ? null : b.Filled.TypedWraps, b.Filled.Measured.Degrees, b.Filled.Measured.Metres is { } metres ? Invariant($"{Math.Round(metres, 2)} m") : null, null, 1, YarnStructure.Plain, b.Direction);
 
-    private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan)
+    private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan, ToolRow? tool, double? grams, MassUnit unit)
     {
+        if (state.Bobbins.Count == 0 && grams is { } whole && tool?.Spinner.Spinner.RoomOf(state.Begun?.Bobbin ?? "") is { } room)
+        {
+            var bobbins = Math.Ceiling(whole / room);
+            yield return $"{Mass.FromGrams(whole).Write(unit)} fill {(bobbins == 1 ? "one bobbin" : Invariant($"{bobbins:0} bobbins"))} of {Mass.FromGrams(room).Write(unit)}.";
+        }
+
         for (var i = 1; i < state.Trials.Count; i++)
         {
             if (state.Trials[i].Read is { Changed.Length: > 0 } read)
@@ -150,6 +157,8 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
         [
             .. of.Wraps is { } wraps ? [Invariant($"{Math.Abs(wraps):0.#} WPI {(wraps > 0 ? "finer" : "thicker")}")] : Array.Empty<string>(),
             .. of.Degrees is { } degrees ? [Invariant($"{Math.Abs(degrees):0.#}° {(degrees > 0 ? "steeper" : "flatter")}")] : Array.Empty<string>(),
+            .. of.DenserPercent is { } denser ? [Invariant($"{Math.Abs(denser):0} % {(denser > 0 ? "denser" : "loftier")}")] : Array.Empty<string>(),
+            .. of.Neps is { } neps ? [$"{Math.Abs(neps)} {(neps > 0 ? "more" : "fewer")} neps"] : Array.Empty<string>(),
         ];
         return of.IsNone ? "no difference you could measure from the one before." : $"{string.Join(" and ", parts)} than the one before.";
     }

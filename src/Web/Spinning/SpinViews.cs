@@ -49,6 +49,7 @@ public sealed record ClockView(double Minutes, DateTimeOffset? Since, string Pac
 /// <param name="Sentences">What follows of bobbins and counts.</param>
 /// <param name="Resume">All that is needed to go on with it another day.</param>
 /// <param name="By">What is counted for a draw.</param>
+/// <param name="BobbinKinds">The kinds of bobbins that fit the tool; empty where it has one kind.</param>
 public sealed record SpinView(
     string? Tool,
     AimView Aim,
@@ -60,6 +61,7 @@ public sealed record SpinView(
     IReadOnlyList<string> Sentences,
     IReadOnlyList<string> Resume,
     SpunBy By,
+    IReadOnlyList<string> BobbinKinds,
     Guid? LastEvent) : CraftView;
 
 /// <summary>Strands are plied.</summary>

@@ -51,7 +51,6 @@ internal static class SpinWords
 
     public static IReadOnlyList<BobbinView> Bobbins(SpinState state, ToolRow? tool, MassUnit unit)
     {
-        var room = tool?.Spinner.Spinner.BobbinGrams;
         var usual = state.Bobbins.Select(b => b.Direction).OfType<TwistDirection>().GroupBy(d => d).OrderByDescending(g => g.Count()).Select(g => (TwistDirection?)g.Key).FirstOrDefault();
         return [.. state.Bobbins.Select(b => new BobbinView(
             b.Event,
@@ -63,9 +62,10 @@ internal static class SpinWords
             {
                 b.Filled.Measured.WrapsPerInch is { } wraps ? Invariant($"{wraps:0.#} WPI") : "",
                 b.Filled.Measured.Degrees is { } degrees ? Invariant($"{degrees:0.#}°") : "",
+                b.Bobbin,
                 b.Settings,
             }.Where(w => w.Length > 0)),
-            room is { } holds && b.Filled.Grams is { } grams ? Math.Round(Math.Min(1, grams / holds), 3) : null,
+            tool?.Spinner.Spinner.RoomOf(b.Bobbin) is { } holds && b.Filled.Grams is { } grams ? Math.Round(Math.Min(1, grams / holds), 3) : null,
             b.Direction is { } direction && direction != usual
                 ? $"Spun {direction}, the others {usual}: ply it by itself, or the ply opens what the singles hold. Wind it off for singles or for a chain the other way round."
                 : ""))];

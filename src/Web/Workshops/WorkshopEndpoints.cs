@@ -82,7 +82,7 @@ public static class WorkshopEndpoints
             shop.ScaleStepGrams,
             shop.UsualBowlGrams is { } bowl ? Mass.FromGrams(bowl).Write(shop.Unit) : null,
             shop.HourlyRate,
-            new Schools(shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool),
+            new Schools(shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool, shop.SemiNamedBy),
             SchoolQuestions.All,
             shop.Version,
             context.Workshop.Role,
@@ -117,7 +117,8 @@ public static class WorkshopEndpoints
         (shop.TemperatureUnit, shop.LengthUnit) = (settings.TemperatureUnit ?? shop.TemperatureUnit, settings.LengthUnit ?? shop.LengthUnit);
         if (settings.Schools is { } schools)
         {
-            (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool) = (schools.Wash, schools.OpenBeforeWash, schools.LeaveWax, schools.Down, schools.FineSocks);
+            (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool, shop.SemiNamedBy) =
+                (schools.Wash, schools.OpenBeforeWash, schools.LeaveWax, schools.Down, schools.FineSocks, schools.Semi);
         }
 
         await db.SaveChangesAsync(cancellationToken);

@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Core.Spinning;
 using Xunit;
@@ -53,13 +54,46 @@ public class SwatchTests
     [Fact]
     public void What_yarn_suffices_for_grows_with_its_length_and_falls_with_its_thinness()
     {
-        Assert.Empty(Enough.SufficesFor(50, 11));
-        Assert.Equal(MadeOfYarn.Socks, Enough.SufficesFor(260, 11)[0]);
-        Assert.True(Enough.SufficesFor(260, 18).Count < Enough.SufficesFor(260, 11).Count);
-        Assert.Equal((MadeOfYarn.Hat, 90), (Enough.Next(50, 11)!.Value.Of, Enough.Next(50, 11)!.Value.MissingMetres));
-        Assert.Null(Enough.Next(10_000, 11));
+        Assert.Empty(Enough.SufficesFor(Enough.Typical, 50, 11));
+        Assert.Equal("socks", Enough.SufficesFor(Enough.Typical, 260, 11)[0].Thing);
+        Assert.True(Enough.SufficesFor(Enough.Typical, 260, 18).Count < Enough.SufficesFor(Enough.Typical, 260, 11).Count);
+        Assert.Equal(("a hat", 90), (Enough.Next(Enough.Typical, 50, 11)!.Value.Of.Thing, Enough.Next(Enough.Typical, 50, 11)!.Value.MissingMetres));
+        Assert.Null(Enough.Next(Enough.Typical, 10_000, 11));
         Assert.Equal(160, Enough.Grams(400, 400));
     }
+
+    [Fact]
+    public void A_workshops_own_table_is_put_in_order_and_refused_where_it_cannot_be()
+    {
+        Assert.Equal(["a cap", "a rug"], Enough.Check([new("a rug", 3000), new("a cap", 90)]).Value.Select(u => u.Thing));
+        Assert.Equal(["things[0].thing missing", "things[1].metres out-of-range", "things[2].thing twice"], Enough.Check([new("", 10), new("a cap", 0), new("A CAP", 90)]).Refusals.Select(r => $"{r.Field} {r.Code}"));
+        Assert.Equal("things too-many", Enough.Check([.. Enumerable.Range(0, 25).Select(i => new UsualYarn($"thing {i}", 10))]).Refusals.Select(r => $"{r.Field} {r.Code}").Single());
+    }
+
+    [Fact]
+    public void A_sample_takes_more_metres_of_a_thinner_yarn_and_fewer_grams()
+    {
+        // 12 cm of 14 wraps: stitches of 3.6 mm by 2.7 mm are 33 in 44 rows, each of 10.9 mm of yarn.
+        Assert.Equal(33.07 * 44.1 * 0.010886 + 12, Enough.SampleMetres(14), 0.1);
+        Assert.True(Enough.SampleMetres(20) > Enough.SampleMetres(10));
+        Assert.True(Enough.Grams(Enough.SampleMetres(20), Wraps.Tex(20, 0.11)) < Enough.Grams(Enough.SampleMetres(10), Wraps.Tex(10, 0.11)));
+    }
+
+    [Fact]
+    public void Judgements_stand_in_the_order_of_their_scales_and_once()
+    {
+        Assert.Equal([SampleScale.Softness, SampleScale.Ease], ScaleMark.Check([new(SampleScale.Ease, 5), new(SampleScale.Softness, 1)]).Value.Select(m => m.Scale));
+        Assert.Equal(["judged[0].mark out-of-range", "judged[1].scale twice", "judged[2].mark out-of-range"], ScaleMark.Check([new(SampleScale.Halo, 0), new(SampleScale.Halo, 3), new(SampleScale.Drape, 6)]).Refusals.Select(r => $"{r.Field} {r.Code}"));
+    }
+
+    [Theory]
+    [InlineData(YarnKind.SemiWorsted, SemiNamedBy.Draw, "semi-worsted")]
+    [InlineData(YarnKind.SemiWorsted, SemiNamedBy.Fibre, "semi-woollen")]
+    [InlineData(YarnKind.SemiWoollen, SemiNamedBy.Draw, "semi-woollen")]
+    [InlineData(YarnKind.SemiWoollen, SemiNamedBy.Fibre, "semi-worsted")]
+    [InlineData(YarnKind.Woollen, SemiNamedBy.Fibre, "woollen")]
+    [InlineData(YarnKind.Worsted, SemiNamedBy.Draw, "worsted")]
+    public void A_mixed_yarn_is_named_after_the_draw_or_the_fibre(YarnKind kind, SemiNamedBy by, string name) => Assert.Equal(name, kind.Words(by));
 
     [Fact]
     public void Every_fault_has_its_checks_and_a_lots_own_facts_come_first()

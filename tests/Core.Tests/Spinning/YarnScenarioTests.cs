@@ -1,3 +1,6 @@
+using CsCheck;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
 using Xunit;
 
@@ -62,5 +65,64 @@ public class YarnScenarioTests
         var aim = YarnAim.Of(new YarnWish(8, 18, 2), Wool, new SpunOn(1, 600, SpunOn.MostOf(SpunBy.Turns), SpunBy.Turns)).Value;
         Assert.Equal((CanBeSpun.Possible, 41), (aim.Verdict, aim.Treadles!.Value));
         Assert.Equal(41 / aim.SinglesTurns * 1000, aim.DrawMillimetres!.Value, 9);
+    }
+
+    [Fact]
+    public void A_ply_back_tells_how_even_how_lofty_and_how_clean_it_is()
+    {
+        static Result<YarnTrial> Read(ReadPlyBack read) => YarnTrial.Read(read, MassUnit.Gram);
+        var lofty = Read(new ReadPlyBack("12 13 11 12", 20, Neps: 12, Handle: " soft ", Mass: "1.2", Length: "4")).Value;
+        Assert.Equal((12, 4, 12, "soft", 300), (lofty.WrapsPerInch, lofty.Places, lofty.Neps, lofty.Handle, Math.Round(lofty.Tex!.Value)));
+        Assert.Equal(300 / Wraps.Tex(12, 1), lofty.Loft!.Value, 9);
+        Assert.Equal(0.068, lofty.Unevenness!.Fraction, 3);
+        // The same weight in a thinner yarn is denser; 12 neps against 1 are a difference, 12 against 8 are none.
+        var dense = Read(new ReadPlyBack("16", 20, Neps: 1, Mass: "1.2", Length: "4")).Value;
+        var differs = PlyBackDifference.Of(lofty, dense);
+        Assert.Equal(((16 / 12.0) * (16 / 12.0) - 1) * 100, differs.DenserPercent!.Value, 6);
+        Assert.Equal(-11, differs.Neps);
+        Assert.Null(PlyBackDifference.Of(lofty, dense with { Neps = 8 }).Neps);
+        Assert.Null(dense.Unevenness);
+        Assert.Equal(["length missing"], Read(new ReadPlyBack("12", Mass: "1.2")).Refusals.Select(r => $"{r.Field} {r.Code}"));
+        Assert.Equal(["neps out-of-range", "mass missing"], Read(new ReadPlyBack("12", Neps: -1, Length: "4")).Refusals.Select(r => $"{r.Field} {r.Code}"));
+        Assert.Equal(["wraps empty", "handle too-long"], Read(new ReadPlyBack(null, Handle: new string('s', 81))).Refusals.Select(r => $"{r.Field} {r.Code}"));
+    }
+
+    /// <summary>What fibres ask for: fine crimp fine yarn, a turn for each crimp, and the bounds of fineness and staple between which both lie.</summary>
+    [Fact]
+    public void A_fibre_asks_for_a_yarn_by_its_crimp_and_its_length()
+    {
+        var like = new YarnWish(14, 25, 2);
+        var fine = FibreWants.Of(new SpunFibre(75, 19, 1.31), 15, like);
+        var hill = FibreWants.Of(new SpunFibre(120, 33, 1.31), 4, like);
+        Assert.True(fine.Finest > hill.Finest && fine.ByThickness > hill.ByThickness && fine.ByTurns > hill.ByTurns);
+        Assert.True(fine.Thickest > hill.Thickest);
+        // Four turns in an inch of singles at 25 degrees are singles of 0.94 mm.
+        Assert.Equal(25.4 / (Math.Tan(25 * Math.PI / 180) * 25.4 / (Math.PI * 4)), Wraps.Of(Plying.SinglesTex(Wraps.Tex(hill.ByTurns!.Value, like.FinishedDensity), 2, like.TakeUpPercent), like.SinglesDensity), 6);
+        Assert.Equal(new FibreWants(null, null, null, null), FibreWants.Of(SpunFibre.Unknown, null, like));
+        Gen.Double[10, 300].Select(Gen.Double[12, 45], Gen.Double[0.5, 40]).Sample(f =>
+        {
+            var wants = FibreWants.Of(new SpunFibre(f.Item1, f.Item2, 1.31), f.Item3, like);
+            foreach (var asked in new[] { wants.ByThickness, wants.ByTurns }.OfType<double>())
+            {
+                Assert.True(asked <= wants.Finest + 1e-9 && (asked >= wants.Thickest - 1e-9 || wants.Thickest > wants.Finest));
+            }
+        });
+    }
+
+    [Fact]
+    public void A_wheel_knows_the_room_of_each_kind_of_its_bobbins()
+    {
+        var wheel = new Tools.Spinner([], null, null) { Bobbins = [new("standard", 90, ""), new("large", 200, "tall kate")] };
+        Assert.Equal((200d, 90d, 90d), (wheel.RoomOf("large"), wheel.RoomOf("standard"), wheel.RoomOf("")));
+        Assert.Equal(80, (wheel with { BobbinGrams = 80 }).RoomOf(""));
+        Assert.Null(new Tools.Spinner([], null, null).RoomOf("large"));
+    }
+
+    [Fact]
+    public void A_bracelet_is_for_a_short_length_of_what_does_not_slip()
+    {
+        PlyPlan Of(Fibre fibre, double metres) => new(YarnStructure.Plain, 2, 25, 14, TwistDirection.S, null, PlyFrom.Bracelet, [new PlyStrand(Guid.NewGuid(), "F-01", fibre, 135, metres, TwistDirection.Z)], 3);
+        Assert.Equal((false, false), (Of(Fibre.Wool, 20).IsLongForBracelet, Of(Fibre.Wool, 20).Snarls));
+        Assert.Equal((true, true), (Of(Fibre.Silk, 120).IsLongForBracelet, Of(Fibre.Silk, 20).Snarls));
     }
 }

@@ -58,7 +58,7 @@ public class SpinningTests(House house) : IClassFixture<House>
         Assert.Equal([false, true], Details(run).GetProperty("aim").GetProperty("trials").EnumerateArray().Select(t => t.GetProperty("isThere").GetBoolean()));
 
         run = (await Tap(ada, Id(run), new { kind = "readPlyBack", wraps = "16", degrees = 28, changed = "from the other end" })).Expect(200);
-        Assert.Equal(["Read 3, from the other end: no difference you could measure from the one before."], Texts(Details(run).GetProperty("sentences")));
+        Assert.Equal(["100 g fill 2 bobbins of 80 g.", "Read 3, from the other end: no difference you could measure from the one before."], Texts(Details(run).GetProperty("sentences")));
         run = (await Withdraw(ada, Id(run), Details(run).GetProperty("lastEvent").GetGuid())).Expect(200);
         await Tap(ada, Id(run), new { kind = "beginBobbin", direction = "z", settings = "light pull" });
         await Tap(ada, Id(run), new { kind = "fillBobbin", mass = "41", length = "180", wraps = "28" });
@@ -340,5 +340,111 @@ public class SpinningTests(House house) : IClassFixture<House>
         Assert.Equal(1, Details((await Of(ada, "spin")).Single(r => Id(r) == Id(run))).GetProperty("bobbins").GetArrayLength());
         var clash = await Task.WhenAll(Enumerable.Range(0, 2).Select(_ => Tap(ada, Id(run), new { kind = "sitDown" })));
         Assert.Equal([200, 409], clash.Select(c => c.Status).Order());
+    }
+
+    [Fact]
+    public async Task Bobbins_of_several_kinds_and_a_spindle_with_its_weight()
+    {
+        var ada = await house.Register();
+        async Task<string[]> Refused(object tool) => (await ada.Post("/api/tools/spinners", tool)).Refused();
+        var whorls = new[] { new { ratio = 8 } };
+        Assert.Equal(["bobbins[0].holds empty", "bobbins[1].name missing"], await Refused(new { name = "wheel", kind = "wheel", whorls, bobbins = new object[] { new { name = "standard" }, new { holds = "90 g" } } }));
+        Assert.Equal(["bobbins twice"], await Refused(new { name = "wheel", kind = "wheel", whorls, bobbins = new object[] { new { name = "a", holds = "90" }, new { name = "a", holds = "90" } } }));
+        Assert.Equal(["bobbins wrong-kind"], await Refused(new { name = "spindle", kind = "spindle", bobbins = new object[] { new { name = "a", holds = "90" } } }));
+        Assert.Equal(["weight wrong-kind"], await Refused(new { name = "wheel", kind = "wheel", whorls, weight = "28" }));
+        Assert.Equal(["weight out-of-range"], await Refused(new { name = "spindle", kind = "spindle", weight = "3 kg" }));
+        var spindle = (await ada.Post("/api/tools/spinners", new { name = "rowan", kind = "spindle", weight = "28", bobbin = "40" })).Expect(200);
+        Assert.Equal(("28 g", "turns"), (Text(spindle.GetProperty("weight"), "text"), Text(spindle, "by")));
+        var wheel = (await ada.Post("/api/tools/spinners", new { name = "wheel", kind = "wheel", whorls, bobbins = new object[] { new { name = "standard", holds = "90 g" }, new { name = "large", holds = "200 g", kate = "tall kate" } } })).Expect(200);
+        Assert.Equal([("standard", "90 g", ""), ("large", "200 g", "tall kate")], wheel.GetProperty("bobbins").EnumerateArray().Select(b => (Text(b, "name"), Text(b.GetProperty("holds"), "text"), Text(b, "kate"))));
+
+        var (lot, _) = await ada.TakeIn(new { mass = "300 g", form = "top", breed = "Romney" });
+        var run = (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "12", degrees = 28, lotId = lot, supplyGramsPerMetre = 20 }, toolId = Id(wheel), mass = "100" })).Expect(200);
+        Assert.Equal(["standard", "large"], Texts(Details(run).GetProperty("bobbinKinds")));
+        Assert.Equal("100 g fill 2 bobbins of 90 g.", Texts(Details(run).GetProperty("sentences"))[0]);
+        Assert.StartsWith("Draw it out ", Texts(Details(run).GetProperty("aim").GetProperty("drafting"))[0]);
+        await Tap(ada, Id(run), new { kind = "beginBobbin", direction = "z", bobbin = "large" });
+        run = (await Tap(ada, Id(run), new { kind = "fillBobbin", mass = "50" })).Expect(200);
+        Assert.Equal((0.25, "large"), (Details(run).GetProperty("bobbins")[0].GetProperty("fill").GetDouble(), Text(Details(run).GetProperty("bobbins")[0], "words")));
+    }
+
+    [Fact]
+    public async Task A_series_tells_loft_neps_and_handle_of_each_ply_back()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await ada.TakeIn(new { mass = "300 g", form = "top", breed = "Romney" });
+        var aim = (await ada.Post("/api/spinning/aim", new { wraps = "14", lotId = lot, trials = new object[] { new { wraps = "12 13 11 12", neps = 3, handle = "soft", mass = "1.2", length = "4" } } })).Expect(200);
+        Assert.Equal("7 % uneven over 4 places, 0.09 g/cm³ of wraps, 3 neps, soft", Text(aim.GetProperty("trials")[0], "noted"));
+        Assert.Equal(["trials[0].length missing"], (await ada.Post("/api/spinning/aim", new { wraps = "14", trials = new object[] { new { wraps = "12", mass = "1.2" } } })).Refused());
+        var run = (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", lotId = lot, trials = new object[] { new { wraps = "12", neps = 14, mass = "1.2", length = "4" } } }, mass = "50" })).Expect(200);
+        run = (await Tap(ada, Id(run), new { kind = "readPlyBack", wraps = "16", neps = 1, mass = "1.2", length = "4", changed = "short draw" })).Expect(200);
+        Assert.Contains("Read 2, short draw: 4 WPI finer and 78 % denser and 13 fewer neps than the one before.", Texts(Details(run).GetProperty("sentences")));
+        Assert.Equal(["kind too-long"], (await Tap(ada, Id(run), new { kind = "readPlyBack", wraps = "16", handle = new string('s', 81) })).Refused().Select(r => r.Replace("handle", "kind")));
+    }
+
+    [Fact]
+    public async Task What_a_fibre_asks_for_follows_from_its_locks()
+    {
+        var ada = await house.Register();
+        var (raw, code) = await ada.TakeIn(new { mass = "900 g", form = "raw", breed = "Romney" });
+        (await ada.Post($"/api/lots/{raw}/locks", new { place = "shoulder", length = "120", crimps = 10, span = "50" })).Expect(200);
+        var wants = (await ada.Get($"/api/spinning/wants?lot={code}")).EnumerateArray().ToArray();
+        Assert.Equal(["To its crimp, as thickness", "To its crimp, as turns", "As fine as goes well", "As thick as holds"], wants.Select(w => Text(w, "words")));
+        Assert.Equal("5.1 crimps in an inch: the finer the crimp, the finer the yarn.", Text(wants[0], "because"));
+        Assert.True(wants[3].GetProperty("wrapsPerInch").GetDouble() < wants[0].GetProperty("wrapsPerInch").GetDouble() && wants[0].GetProperty("wrapsPerInch").GetDouble() < wants[2].GetProperty("wrapsPerInch").GetDouble());
+        (await ada.Send(HttpMethod.Get, "/api/spinning/wants?lot=X-99")).Expect(404);
+    }
+
+    [Fact]
+    public async Task Enough_goes_back_to_raw_fleece_keeps_what_is_promised_and_knows_the_workshops_own_table()
+    {
+        var ada = await house.Register();
+        var (raw, code) = await ada.TakeIn(new { mass = "900 g", form = "raw", breed = "Romney" });
+        async Task<JsonElement> Enough(object asked) => (await ada.Post("/api/spinning/enough", asked)).Expect(200);
+        var fromRaw = await Enough(new { wraps = "14", length = "400", lotId = raw });
+        var sentence = Texts(fromRaw.GetProperty("sentences")).Single(s => s.StartsWith("That is about ", StringComparison.Ordinal));
+        Assert.Contains($" of {code} as it lies, prepared to ", sentence);
+        // A sample is reckoned with its swatch, its skein and its twists.
+        var sample = await Enough(new { wraps = "14", sample = true, lotId = raw });
+        Assert.StartsWith("A sample takes 27.9 m: a swatch of 12 cm, a skein of 10 m and twists for its card.", Texts(sample.GetProperty("sentences"))[0]);
+        Assert.True(sample.GetProperty("isEnough").GetBoolean());
+        // A chain has three strands, whatever is said of plies; the plying of it is one step more than of singles.
+        Assert.Equal((await Enough(new { wraps = "14", length = "400", lotId = raw, plies = 3 })).ToString(), (await Enough(new { wraps = "14", length = "400", lotId = raw, plies = 1, structure = "chain" })).ToString());
+
+        var (clean, _) = await ada.Log(new { step = "wash", from = new[] { new { lotId = (await ada.TakeIn(new { mass = "500", form = "raw", breed = "Romney" })).Id } }, to = new[] { new { form = "clean", mass = "350" } }, losses = new[] { new { kind = "grease" } } });
+        var (top, topCode) = await ada.Log(new { step = "comb", from = new[] { new { lotId = clean } }, to = new[] { new { form = "top", mass = "300" } }, losses = new[] { new { kind = "dirtAndSand" } } });
+        Assert.Contains(Texts((await Enough(new { wraps = "14", length = "100", lotId = top })).GetProperty("sentences")), s => s.StartsWith($"As {topCode} came, that is about ", StringComparison.Ordinal));
+        Assert.True((await Enough(new { wraps = "14", length = "500", lotId = top })).GetProperty("isEnough").GetBoolean());
+        (await ada.Send(HttpMethod.Put, $"/api/lots/{top}/reserve", new { mass = "280", @for = "a shawl" })).Expect(200);
+        Assert.False((await Enough(new { wraps = "14", length = "500", lotId = top })).GetProperty("isEnough").GetBoolean());
+
+        Assert.False((await ada.Get("/api/spinning/usual")).GetProperty("isOwn").GetBoolean());
+        Assert.Equal(["things[0].thing missing", "things[1].metres out-of-range"], (await ada.Send(HttpMethod.Put, "/api/spinning/usual", new { things = new object[] { new { metres = 10 }, new { thing = "a cap", metres = -1 } } })).Refused());
+        var own = (await ada.Send(HttpMethod.Put, "/api/spinning/usual", new { things = new object[] { new { thing = "a rug", metres = 3000 }, new { thing = "a cap", metres = 90 } } })).Expect(200);
+        Assert.Equal(["a cap", "a rug"], own.GetProperty("things").EnumerateArray().Select(t => Text(t, "thing")));
+        Assert.StartsWith("a cap, about ", Texts((await Enough(new { wraps = "14", lotId = raw })).GetProperty("sufficesFor"))[0]);
+        Assert.False((await (await house.Register("Bea")).Get("/api/spinning/usual")).GetProperty("isOwn").GetBoolean());
+        Assert.False((await ada.Send(HttpMethod.Put, "/api/spinning/usual", new { things = (object?)null })).Expect(200).GetProperty("isOwn").GetBoolean());
+    }
+
+    [Fact]
+    public async Task A_sample_is_judged_by_hand_and_its_kind_is_called_as_the_workshop_calls_it()
+    {
+        var ada = await house.Register();
+        var (batt, _) = await ada.TakeIn(new { mass = "300", form = "batt", breed = "Romney" });
+        Assert.Equal(["judged[0].mark out-of-range"], (await ada.Post("/api/samples", new { lotId = batt, judged = new[] { new { scale = "drape", mark = 9 } } })).Refused());
+        var sample = (await ada.Post("/api/samples", new { lotId = batt, draw = "short", judged = new[] { new { scale = "ease", mark = 5 }, new { scale = "softness", mark = 2 } } })).Expect(200);
+        Assert.Equal([("softness", 2), ("ease", 5)], sample.GetProperty("judged").EnumerateArray().Select(m => (Text(m, "scale"), m.GetProperty("mark").GetInt32())));
+        Assert.Equal("semi-worsted: carded, twist held back; named here after the draw", Text(sample, "kindWords"));
+        var changed = (await ada.Send(HttpMethod.Put, $"/api/samples/{Id(sample)}/card", new { version = sample.GetProperty("version").GetUInt32(), draw = "short", judged = new[] { new { scale = "softness", mark = 4 } } })).Expect(200);
+        Assert.Equal(1, changed.GetProperty("judged").GetArrayLength());
+        Assert.Contains((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("changes").EnumerateArray(), c => Text(c, "from") == "softness 2 of 5, ease 5 of 5" && Text(c, "to") == "softness 4 of 5");
+        var shop = await ada.Get("/api/workshop");
+        (await ada.Send(HttpMethod.Put, "/api/workshop", new
+        {
+            name = Text(shop, "name"), unit = "gram", timeZone = "UTC", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version = shop.GetProperty("version").GetUInt32(),
+            schools = new { wash = "handHot", openBeforeWash = false, leaveWax = false, down = "cloud", fineSocks = "notAtAll", semi = "fibre" },
+        })).Expect(204);
+        Assert.Equal("semi-woollen: carded, twist held back; named here after the fibre", Text((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("sample"), "kindWords"));
     }
 }

@@ -104,13 +104,13 @@ public class StoredPayloadTests
         Assert.All(torn, e => Assert.Equivalent(e, StoredStrips.Read(StoredStrips.Row(new RunEvent<StripEvent>(Guid.NewGuid(), At, e), "Ada")), strict: true));
         CardEvent[] came = [new ProductsCounted(new CardProducts(24, 1.9, true, 6, ProductsKept.Bundled, 3), "1.9 g"), new CardWasteWeighed(LossKind.CardWaste, 4, "4")];
         Assert.All(came, e => Assert.Equal(e, StoredCard.Read(StoredCard.Row(new RunEvent<CardEvent>(Guid.NewGuid(), At, e), "Ada"))));
-        var spinning = new SpinPlan(new YarnWish(14, 28, 2, YarnStructure.Plain, YarnTolerance.Loose) { BloomPercent = 7, SinglesWraps = 27.5 }, new SpunFibre(118, 33, 1.31), new SpunOn(11, 150, 8, SpunBy.Seconds), "small", 27.3, 14.1);
+        var spinning = new SpinPlan(new YarnWish(14, 28, 2, YarnStructure.Plain, YarnTolerance.Loose) { BloomPercent = 7, SinglesWraps = 27.5 }, new SpunFibre(118, 33, 1.31), new SpunOn(11, 150, 8, SpunBy.Seconds), "small", 27.3, 14.1, 4.5);
         Assert.Equal(spinning, StoredSpin.SpinPlan(StoredSpin.Write(spinning)));
         var plying = new PlyPlan(YarnStructure.Cable, 4, 28, 13.5, TwistDirection.S, null, PlyFrom.CoredBall, [new PlyStrand(Guid.NewGuid(), "F-01.2", Fibre.Silk, 135, 180, TwistDirection.Z)], 3);
         Assert.Equivalent(plying, StoredSpin.PlyPlan(StoredSpin.Write(plying)), strict: true);
         SpinEvent[] spun =
         [
-            new PlyBackRead(new YarnTrial(13.5, 0.5, 24, 4, 150), "13-14", "smaller whorl"), new HandsOn(), new HandsOff(), new BobbinBegun(TwistDirection.Z, "light pull"),
+            new PlyBackRead(new YarnTrial(13.5, 0.5, 24, 4, 150) { Places = 4, Spread = 0.8, Neps = 3, Handle = "soft", Tex = 300 }, "13 14", "smaller whorl"), new HandsOn(), new HandsOff(), new BobbinBegun(TwistDirection.Z, "light pull", "large"),
             new BobbinFilled(41, new YarnMeasures(28, 0.5, 27, 180, 1, YarnStructure.Plain, TwistDirection.Z), "41", "28"), new SpunCounted(SpunTally.Neps, 9, 20), new RestBegun(12), new PlyAngleRead(18, 5, 200),
         ];
         Assert.All(spun, e => Assert.Equal(e, StoredSpin.Read(StoredSpin.Row(new RunEvent<SpinEvent>(Guid.NewGuid(), At, e), "Ada"))));
@@ -120,7 +120,14 @@ public class StoredPayloadTests
         var swatch = new Swatch(SwatchKind.Woven, null, new Gauge(21, 28), new Gauge(22, null), 100, 150, 110, "socks", "lined", false, "less twist");
         Assert.Equal(swatch, StoredSwatch.Read(StoredSwatch.Write(swatch)));
         Assert.Null(StoredSwatch.Read(StoredSwatch.Write(null)));
-        var wheel = ToolRow.Of("wheel", ToolKind.Wheel, new Spinner([new Whorl("small", 11)], Drive.FlyerBraked, 90), []);
+        ScaleMark[] judged = [new(SampleScale.Softness, 2), new(SampleScale.Pleasure, 5)];
+        Assert.Equal(judged, StoredJudged.Read(StoredJudged.Write(judged)));
+        Assert.Equal((null, 0), (StoredJudged.Write([]), StoredJudged.Read(null).Count));
+        UsualYarn[] usual = [new("a cap", 90), new("a rug", 3000)];
+        Assert.Equal(usual, StoredUsualYarn.Read(StoredUsualYarn.Write(usual)));
+        Assert.Equal((null, Enough.Typical), (StoredUsualYarn.Write(null), StoredUsualYarn.Read(null)));
+        var wheel = ToolRow.Of("wheel", ToolKind.Wheel, new Spinner([new Whorl("small", 11)], Drive.FlyerBraked, 90) { Bobbins = [new Bobbin("large", 200, "tall kate")], WeightGrams = 28 }, []);
+        Assert.Equal((new Bobbin("large", 200, "tall kate"), 28d), (Assert.Single(wheel.Spinner.Spinner.Bobbins), wheel.Spinner.Spinner.WeightGrams));
         wheel.Note(new Upkeep(At, "Ada", "oiled"));
         Assert.Equal((new Whorl("small", 11), Drive.FlyerBraked, 90.0, 1), (Assert.Single(wheel.Spinner.Spinner.Whorls), wheel.Spinner.Spinner.Drive, wheel.Spinner.Spinner.BobbinGrams, wheel.Noted().Count));
         Assert.Equal(new Winder(1500), ToolRow.Of("niddy-noddy", new Winder(1500), []).Winder.Winder);

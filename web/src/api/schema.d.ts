@@ -1793,6 +1793,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/wants': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What a lot asks to become, by its length, its fineness and its crimp. */
+    get: operations['listFibreWants'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/spinning/aim': {
     parameters: {
       query?: never;
@@ -1871,6 +1888,24 @@ export interface paths {
     /** What goes wrong, and what to look at first, with this lot's own facts. */
     get: operations['listYarnFaults'];
     put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/spinning/usual': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What things usually take. */
+    get: operations['readUsualYarn'];
+    /** Replaces the table of what things usually take, or brings the typical one back. */
+    put: operations['changeUsualYarn'];
     post?: never;
     delete?: never;
     options?: never;
@@ -2121,6 +2156,8 @@ export interface components {
       /** Format: double */
       mostTreadles?: null | number;
       by?: components['schemas']['SpunBy'];
+      /** Format: double */
+      supplyGramsPerMetre?: null | number;
       trials?: null | components['schemas']['PlyBackRequest'][];
     };
     AimView: {
@@ -2388,6 +2425,16 @@ export interface components {
       seed: number;
       /** Format: date-time */
       startedAt?: null | string;
+    };
+    BobbinKindRequest: {
+      name: null | string;
+      holds: null | string;
+      kate?: null | string;
+    };
+    BobbinKindView: {
+      name: string;
+      holds: components['schemas']['MassFigure'];
+      kate: string;
     };
     BobbinView: {
       /** Format: uuid */
@@ -2914,6 +2961,7 @@ export interface components {
       sentences: string[];
       resume: string[];
       by: components['schemas']['SpunBy'];
+      bobbinKinds: string[];
       /** Format: uuid */
       lastEvent: null | string;
     };
@@ -3069,6 +3117,9 @@ export interface components {
        * @default 10
        */
       spare: number;
+      structure?: components['schemas']['YarnStructure'];
+      /** @default false */
+      sample: boolean;
     };
     EnoughView: {
       yarn: null | components['schemas']['MassFigure'];
@@ -3161,6 +3212,12 @@ export interface components {
       | 'acetate';
     /** @enum {unknown} */
     FibreOrder: 'parallel' | 'mostly' | 'jumbled';
+    FibreWantView: {
+      /** Format: double */
+      wrapsPerInch: number;
+      words: string;
+      because: string;
+    };
     /**
      * @default withStrongFibre
      * @enum {unknown}
@@ -3927,6 +3984,11 @@ export interface components {
       treadles?: null | number;
       /** Format: double */
       drawMillimetres?: null | number;
+      /** Format: int32 */
+      neps?: null | number;
+      handle?: null | string;
+      mass?: null | string;
+      length?: null | string;
     };
     PlyBackView: {
       yarn: components['schemas']['YarnShape'];
@@ -3936,12 +3998,13 @@ export interface components {
       settings: null | components['schemas']['SettingsView'];
       washed: string;
       becomes: components['schemas']['BecomesView'][];
+      noted: string;
     };
     /**
      * @default bobbins
      * @enum {unknown}
      */
-    PlyFrom: 'bobbins' | 'coredBall' | 'cakeEnds' | 'hand';
+    PlyFrom: 'bobbins' | 'coredBall' | 'cakeEnds' | 'hand' | 'bracelet';
     /**
      * @default same
      * @enum {unknown}
@@ -4395,6 +4458,7 @@ export interface components {
       kind: 'beginBobbin';
       direction: components['schemas']['TwistDirection'];
       settings?: null | string;
+      bobbin?: null | string;
       /** Format: date-time */
       at?: null | string;
     };
@@ -4590,6 +4654,11 @@ export interface components {
       /** Format: double */
       drawMillimetres?: null | number;
       changed?: null | string;
+      /** Format: int32 */
+      neps?: null | number;
+      handle?: null | string;
+      mass?: null | string;
+      length?: null | string;
       /** Format: date-time */
       at?: null | string;
     };
@@ -4933,6 +5002,7 @@ export interface components {
       /** Format: double */
       lumpsPer10Metres?: null | number;
       wrapsPlaces?: null | string;
+      judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
     };
     SampleRequest: {
@@ -4958,8 +5028,11 @@ export interface components {
       /** Format: double */
       lumpsPer10Metres?: null | number;
       wrapsPlaces?: null | string;
+      judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
     };
+    /** @enum {unknown} */
+    SampleScale: 'softness' | 'spring' | 'drape' | 'lustre' | 'halo' | 'evenness' | 'wear' | 'ease' | 'pleasure';
     SampleView: {
       /** Format: uuid */
       id: string;
@@ -4995,6 +5068,8 @@ export interface components {
       wrapsPlaces: null | string;
       unevenness: null | string;
       swatch: null | components['schemas']['SwatchView'];
+      judged: components['schemas']['ScaleMark'][];
+      kindWords: null | string;
       /** Format: uint32 */
       version: number;
     };
@@ -5018,6 +5093,11 @@ export interface components {
       temperatureUnit?: null | components['schemas']['TemperatureUnit'];
       lengthUnit?: null | components['schemas']['LengthUnit'];
     };
+    ScaleMark: {
+      scale: components['schemas']['SampleScale'];
+      /** Format: int32 */
+      mark: number;
+    };
     SchoolQuestion: {
       name: string;
       question: string;
@@ -5036,6 +5116,7 @@ export interface components {
       leaveWax: boolean;
       down?: components['schemas']['DownSchool'];
       fineSocks?: components['schemas']['FineSockSchool'];
+      semi?: components['schemas']['SemiNamedBy'];
     };
     ScourAgentRequest: {
       name: string;
@@ -5113,6 +5194,11 @@ export interface components {
         [key: string]: components['schemas']['BathWishRequest'];
       };
     };
+    /**
+     * @default draw
+     * @enum {unknown}
+     */
+    SemiNamedBy: 'draw' | 'fibre';
     SessionState: {
       signedIn: boolean;
       name: null | string;
@@ -5187,6 +5273,8 @@ export interface components {
       drive?: null | components['schemas']['Drive'];
       bobbin?: null | string;
       round?: null | string;
+      bobbins?: null | components['schemas']['BobbinKindRequest'][];
+      weight?: null | string;
     };
     SpinnerView: {
       /** Format: uuid */
@@ -5199,6 +5287,9 @@ export interface components {
       /** Format: double */
       roundMillimetres: null | number;
       upkeep: components['schemas']['UpkeepView'][];
+      bobbins: components['schemas']['BobbinKindView'][];
+      weight: null | components['schemas']['MassFigure'];
+      by: components['schemas']['SpunBy'];
     };
     SpinnersHandRequest: {
       /** Format: int32 */
@@ -5592,6 +5683,23 @@ export interface components {
       leaning: components['schemas']['Leaning'];
       for: string[];
       against: string[];
+    };
+    UsualYarn: {
+      thing: string;
+      /** Format: double */
+      metres: number;
+    };
+    UsualYarnRequest: {
+      things?: null | components['schemas']['UsualYarnRow'][];
+    };
+    UsualYarnRow: {
+      thing: null | string;
+      /** Format: double */
+      metres: number;
+    };
+    UsualYarnView: {
+      things: components['schemas']['UsualYarn'][];
+      isOwn: boolean;
     };
     VoidRequest: {
       because: string;
@@ -13349,6 +13457,55 @@ export interface operations {
       };
     };
   };
+  listFibreWants: {
+    parameters: {
+      query: {
+        lot: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FibreWantView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
   aimAtYarn: {
     parameters: {
       query?: never;
@@ -13638,6 +13795,104 @@ export interface operations {
       };
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readUsualYarn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UsualYarnView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeUsualYarn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['UsualYarnRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UsualYarnView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
         headers: {
           [name: string]: unknown;
         };

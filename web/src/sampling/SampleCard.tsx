@@ -5,6 +5,7 @@ import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/queries';
+import { Judged } from './Judged';
 import { useSampleCard } from './queries';
 import { tone } from '../ui/theme';
 import { LockRuler } from '../drawings/Lock';
@@ -13,7 +14,7 @@ import { Yarn } from '../drawings/Yarn';
 import { Photographs } from '../photographs/Photographs';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Notices';
-import { drawWord, formOf, kindWord, onFullDay, parentage } from '../ui/words';
+import { drawWord, formOf, onFullDay, parentage } from '../ui/words';
 import { EditSample } from './EditSample';
 import { Column, Row } from '../ui/layouts';
 
@@ -117,9 +118,10 @@ export function SampleCard() {
           </Typography>
         ))}
         {sample.uses.length > 0 && <Typography sx={{ mt: 1 }}>For: {sample.uses.join(', ')}</Typography>}
-        {sample.kind && (
+        {sample.judged.length > 0 && <Judged marks={sample.judged} />}
+        {sample.kindWords && (
           <Typography color="text.secondary" sx={{ mt: 1 }}>
-            {kindWord[sample.kind]}, named here by how the fibre lies first and the draw second
+            {sample.kindWords}
           </Typography>
         )}
       </Box>

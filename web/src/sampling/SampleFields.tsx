@@ -6,6 +6,7 @@ import { Choice } from '../ui/Choice';
 import { drawWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
 import { WrapsField } from '../ui/WrapsField';
+import { JudgeFields } from './Judged';
 import { noSwatch, type SwatchForm } from './swatch';
 import { SwatchFields } from './SwatchFields';
 import { WeightField } from '../ui/WeightField';
@@ -21,6 +22,7 @@ export interface SampleForm {
   joins: string;
   lumps: string;
   places: string;
+  judged: readonly Schema['ScaleMark'][];
   verdict: string;
   uses: readonly string[];
   swatch: SwatchForm;
@@ -107,6 +109,7 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
         help="14 15 13 14: tells how even the yarn is"
         width={280}
       />
+      <JudgeFields marks={form.judged ?? []} change={(judged) => change({ judged })} />
       <SwatchFields
         swatch={form.swatch ?? noSwatch}
         change={(part) => change({ swatch: { ...(form.swatch ?? noSwatch), ...part } })}

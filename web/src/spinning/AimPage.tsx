@@ -22,7 +22,7 @@ import { Becomes } from './Becomes';
 import { Enough } from './Enough';
 import { NewPlyBack } from './NewPlyBack';
 import { noTool, OnTool, type ToolChoice } from './OnTool';
-import { useAim, useYarnClasses } from './queries';
+import { useAim, useFibreWants, useYarnClasses } from './queries';
 import { Trail } from './Trail';
 import { byWord, structureWord, toleranceWord, verdictWord } from './words';
 import { WrapsField } from '../ui/WrapsField';
@@ -41,6 +41,7 @@ interface AimState {
   draw: string;
   most: string;
   mass: string;
+  supply: string;
   trials: Schema['PlyBackRequest'][];
 }
 
@@ -58,6 +59,7 @@ const fresh = (): AimState => ({
   draw: '',
   most: '',
   mass: '',
+  supply: '',
   trials: [],
 });
 
@@ -114,9 +116,11 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
     by: state.tool.by,
     drawMillimetres: number(state.draw),
     mostTreadles: number(state.most),
+    supplyGramsPerMetre: number(state.supply ?? ''),
     trials: state.trials,
   };
   const classes = useYarnClasses(lot?.code ?? null);
+  const wants = useFibreWants(lot?.code ?? null);
   const told = state.wraps.trim() !== '';
   const wish = frozen(body);
   const asked = useSettled(wish);
@@ -124,7 +128,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
   const refused = told && asking.error instanceof Problem && !asking.error.isAway ? asking.error : null;
   const view = told && !refused ? asking.data : undefined;
   const figure = (
-    name: 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'draw' | 'most',
+    name: 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'draw' | 'most' | 'supply',
     sent: string = name,
   ) => ({
     value: state[name],
@@ -142,6 +146,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
     'ratio',
     'drawMillimetres',
     'mostTreadles',
+    'supplyGramsPerMetre',
   ];
   const colour = lot?.colour ?? '';
   const last = view?.trials.at(-1);
@@ -200,6 +205,27 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
             Say how thick the washed yarn is to be, or begin from a class. What to spin follows, what a ply-back must
             read while you spin, and what each one says about the next.
           </Typography>
+          {wants.data && wants.data.length > 0 && (
+            <Box
+              role="group"
+              aria-label="What this fibre asks for"
+              sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fill, minmax(235px, 1fr))' }}
+            >
+              {wants.data.map((w) => (
+                <Button
+                  key={w.words}
+                  variant="outlined"
+                  onClick={() => set({ wraps: String(w.wrapsPerInch) })}
+                  sx={{ display: 'block', textAlign: 'left', borderStyle: 'dashed' }}
+                >
+                  {w.words}, {w.wrapsPerInch}
+                  <Typography component="span" color="text.secondary" sx={{ display: 'block', fontSize: '0.85rem' }}>
+                    {w.because}
+                  </Typography>
+                </Button>
+              ))}
+            </Box>
+          )}
           <Box
             role="group"
             aria-label="Classes of yarn"
@@ -240,8 +266,11 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
             error={reading.error}
             nameOf={(field) => `trials[${state.trials.length}].${field}`}
             clear={reading.clear}
-            note={({ wraps, degrees, treadles, drawMillimetres }, noted) =>
-              reading.go({ wraps, degrees, treadles, drawMillimetres }, { onSuccess: noted })
+            note={({ wraps, degrees, treadles, drawMillimetres, neps, handle, mass, length }, noted) =>
+              reading.go(
+                { wraps, degrees, treadles, drawMillimetres, neps, handle, mass, length },
+                { onSuccess: noted },
+              )
             }
           />
           {view.trials.length > 0 && (
@@ -324,6 +353,13 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           sx={{ width: 175 }}
         />
         <NumberField
+          label="Supply, g in a metre"
+          {...figure('supply', 'supplyGramsPerMetre')}
+          value={state.supply ?? ''}
+          help="how far to draw it out"
+          sx={{ width: 175 }}
+        />
+        <NumberField
           label="More turns in the singles, %"
           {...figure('extra', 'extraTurnsPercent')}
           help="10 to 33 for socks and very short fibre"
@@ -360,7 +396,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           {s}
         </Typography>
       ))}
-      {told && <Enough wraps={state.wraps} plies={state.structure === 'plain' ? (body.plies ?? 2) : 3} lot={lot} />}
+      {told && <Enough wraps={state.wraps} plies={body.plies ?? 2} structure={state.structure} lot={lot} />}
       <Link component={RouterLink} to={lot ? `/faults?lot=${lot.code}` : '/faults'} sx={{ justifySelf: 'start' }}>
         What is wrong? What to look at, by what you see
       </Link>

@@ -1,3 +1,4 @@
+import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
@@ -9,20 +10,37 @@ import { frozen, number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { useSettled } from '../ui/useSettled';
 import { useEnough } from './queries';
+import { UsualYarn } from './UsualYarn';
 
 /** Is it enough? From metres of yarn back to fibre, and from the lot on to what it suffices for. */
-export function Enough({ wraps, plies, lot }: { wraps: string; plies: number; lot: Schema['LotHead'] | null }) {
+export function Enough({
+  wraps,
+  plies,
+  structure,
+  lot,
+}: {
+  wraps: string;
+  plies: number;
+  structure: Schema['YarnStructure'];
+  lot: Schema['LotHead'] | null;
+}) {
   const [length, setLength] = useState('');
   const [spare, setSpare] = useState('10');
+  const [sample, setSample] = useState(false);
   const wish = frozen({
     wraps,
     length: length.trim() || null,
     plies,
+    structure,
+    sample,
     lotId: lot?.id ?? null,
     spare: number(spare) ?? 0,
   } satisfies Schema['EnoughRequest']);
   const asked = useSettled(wish);
-  const asking = useEnough(asked, wraps.trim() !== '' && (lot !== null || length.trim() !== '') && asked === wish);
+  const asking = useEnough(
+    asked,
+    wraps.trim() !== '' && (lot !== null || sample || length.trim() !== '') && asked === wish,
+  );
   const refused = asking.error instanceof Problem && !asking.error.isAway ? asking.error : null;
   const view = refused ? undefined : asking.data;
   return (
@@ -32,7 +50,10 @@ export function Enough({ wraps, plies, lot }: { wraps: string; plies: number; lo
           <TextField
             label="Yarn that is needed"
             value={length}
-            onChange={(e) => setLength(e.target.value)}
+            onChange={(e) => {
+              setSample(false);
+              setLength(e.target.value);
+            }}
             error={!!refused?.at('length')}
             helperText={refused?.at('length') ?? '400, or 440 yd'}
             slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
@@ -45,6 +66,9 @@ export function Enough({ wraps, plies, lot }: { wraps: string; plies: number; lo
             error={refused?.at('spare')}
             sx={{ width: 120 }}
           />
+          <Button variant="outlined" aria-pressed={sample} onClick={() => setSample(!sample)} sx={{ mt: 0.75 }}>
+            For a sample with its swatch
+          </Button>
           {view?.yarn && <MassOf mass={view.yarn} label="the yarn weighs" />}
           {view?.preparedNineInTen && <MassOf mass={view.preparedNineInTen} label="fibre, surely enough" />}
         </Row>
@@ -54,6 +78,7 @@ export function Enough({ wraps, plies, lot }: { wraps: string; plies: number; lo
         {view && view.sufficesFor.length > 0 && (
           <Typography>It suffices for {view.sufficesFor.slice(0, 4).join('; ')}.</Typography>
         )}
+        <UsualYarn />
         <ProblemNotice error={refused && !refused.isToldAt(['length', 'spare', 'wraps', 'plies']) ? refused : null} />
       </Column>
     </Section>

@@ -1,3 +1,4 @@
+import Box from '@mui/material/Box';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import type { FormEvent } from 'react';
@@ -8,7 +9,10 @@ import { WrapsField } from '../ui/WrapsField';
 import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
+import { WeightField } from '../ui/WeightField';
 import { byWord } from './words';
+
+const told = ['wraps', 'degrees', 'treadles', 'drawMillimetres', 'changed', 'neps', 'handle', 'mass', 'length'];
 
 /** A ply-back as it was read. The settings stay for the next one; it is kept only if the server reads it. */
 export function NewPlyBack({
@@ -32,13 +36,24 @@ export function NewPlyBack({
   /** What was another this time can be told. */
   changes?: boolean;
 }) {
-  const form = useFields({ wraps: '', degrees: '', treadles: '', draw: '', changed: '' });
+  const form = useFields({
+    wraps: '',
+    degrees: '',
+    treadles: '',
+    draw: '',
+    changed: '',
+    neps: '',
+    handle: '',
+    mass: '',
+    length: '',
+  });
   const { values } = form;
   const at = (field: string) => error?.at(nameOf(field));
   const set = (part: Partial<typeof values>) => {
     clear();
     form.set(part);
   };
+  const more = ['neps', 'handle', 'mass', 'length'].some((f) => at(f));
   const read = (e: FormEvent) => {
     e.preventDefault();
     note(
@@ -48,8 +63,12 @@ export function NewPlyBack({
         treadles: number(values.treadles),
         drawMillimetres: number(values.draw),
         changed: values.changed.trim() || null,
+        neps: number(values.neps),
+        handle: values.handle.trim() || null,
+        mass: values.mass.trim() || null,
+        length: values.length.trim() || null,
       },
-      () => form.set({ wraps: '', degrees: '', changed: '' }),
+      () => form.set({ wraps: '', degrees: '', changed: '', neps: '', handle: '', mass: '', length: '' }),
     );
   };
   return (
@@ -104,11 +123,49 @@ export function NewPlyBack({
       <Button type="submit" variant="contained" disabled={busy} sx={{ mt: 0.5 }}>
         Note the ply-back
       </Button>
-      <ProblemNotice
-        error={
-          error?.isToldAt(['wraps', 'degrees', 'treadles', 'drawMillimetres', 'changed'].map(nameOf)) ? null : error
-        }
-      />
+      <Box component="details" sx={{ width: '100%' }} open={more || undefined}>
+        <Box component="summary" sx={{ cursor: 'pointer' }}>
+          Neps, how it feels, how lofty it is
+        </Box>
+        <Row gap={1.5} sx={{ alignItems: 'start', mt: 1 }}>
+          <NumberField
+            label="Neps in it"
+            whole
+            value={values.neps}
+            onChange={(neps) => set({ neps })}
+            error={at('neps')}
+            sx={{ width: 110 }}
+          />
+          <TextField
+            label="It feels"
+            value={values.handle}
+            onChange={(e) => set({ handle: e.target.value })}
+            error={!!at('handle')}
+            helperText={at('handle') ?? 'soft, like string'}
+            slotProps={{ htmlInput: { maxLength: 80 } }}
+            sx={{ width: 190 }}
+          />
+          <Box sx={{ width: 200 }}>
+            <WeightField
+              label="A bit of it weighs"
+              value={values.mass}
+              onChange={(mass) => set({ mass })}
+              error={at('mass')}
+              placeholder="1.2 g"
+            />
+          </Box>
+          <TextField
+            label="That bit is, m"
+            value={values.length}
+            onChange={(e) => set({ length: e.target.value })}
+            error={!!at('length')}
+            helperText={at('length')}
+            slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+            sx={{ width: 130 }}
+          />
+        </Row>
+      </Box>
+      <ProblemNotice error={error?.isToldAt(told.map(nameOf)) ? null : error} />
     </Row>
   );
 }

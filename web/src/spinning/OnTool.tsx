@@ -2,7 +2,6 @@ import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
 import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
-import { byOf } from './words';
 
 /** What is spun on: a tool of the workshop with its whorl, or a ratio that is not owned yet. */
 export interface ToolChoice {
@@ -32,7 +31,7 @@ export function OnTool({
     (s.whorls.length > 0 ? s.whorls : [null]).map((w) => ({
       key: keyOf(s.id, w?.name ?? ''),
       word: w ? `${s.name}, ${w.name === `${w.ratio}:1` ? w.name : `${w.name} ${w.ratio}:1`}` : s.name,
-      tool: { id: s.id, whorl: w?.name ?? '', ratio: w ? `${w.ratio}` : '', by: byOf(s.kind) } satisfies ToolChoice,
+      tool: { id: s.id, whorl: w?.name ?? '', ratio: w ? `${w.ratio}` : '', by: s.by } satisfies ToolChoice,
     })),
   );
   const key = value.id === null ? other : keyOf(value.id, value.whorl);

@@ -13,6 +13,7 @@ import type { BenchProps } from '../runs/bench';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { RunEnds, RunFrame } from '../runs/RunFrame';
 import { useRunActs, useTap } from '../runs/taps';
+import { Choice } from '../ui/Choice';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
 import { Beat } from './Beat';
@@ -66,6 +67,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
   const reading = useTap(run.id);
   const beginning = useTap(run.id);
   const [settings, setSettings] = useState('');
+  const [bobbin, setBobbin] = useState('');
   const lot = useLot(run.lots[0]?.code ?? '');
   const colour = lot.data?.lot.colour ?? '';
   useAwake(mayLog && d.clock.since !== null);
@@ -84,7 +86,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
     >
       {run.calls[0]?.act === 'restUntil' && <Notice tone="kept">{run.calls[0].sentence}</Notice>}
       <Clock run={run.id} clock={d.clock} disabled={!mayLog}>
-        <Beat each={d.aim.next?.treadles ?? null} />
+        <Beat each={d.aim.next?.treadles ?? null} drawMillimetres={d.aim.next?.drawMillimetres ?? null} />
         <RestButton run={run.id} disabled={!mayLog} />
       </Clock>
       <Trail view={d.aim} colour={colour} said={d.trail.map((t) => t.changed)} />
@@ -144,6 +146,15 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                 slotProps={{ htmlInput: { maxLength: 200 } }}
                 sx={{ width: 210 }}
               />
+              {d.bobbinKinds.length > 1 && (
+                <Choice
+                  label="On the bobbin"
+                  value={bobbin || d.bobbinKinds[0]!}
+                  onChange={setBobbin}
+                  words={Object.fromEntries(d.bobbinKinds.map((k) => [k, k]))}
+                  sx={{ width: 160 }}
+                />
+              )}
               {(['z', 's'] as const).map((direction) => (
                 <Button
                   key={direction}
@@ -152,7 +163,13 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                   sx={{ mt: 0.5 }}
                   onClick={() =>
                     beginning.send(
-                      { kind: 'beginBobbin', direction, settings: settings.trim() || null, at: tappedAt() },
+                      {
+                        kind: 'beginBobbin',
+                        direction,
+                        settings: settings.trim() || null,
+                        bobbin: bobbin || d.bobbinKinds[0] || null,
+                        at: tappedAt(),
+                      },
                       () => setSettings(''),
                     )
                   }

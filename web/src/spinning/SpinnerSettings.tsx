@@ -24,6 +24,18 @@ const ratios = (text: string) =>
       return { ratio: number(figure) ?? NaN, name: name.join(' ') || null };
     });
 
+/** Bobbins as they are typed: "90 g standard, 200 g large / tall kate". */
+const bobbinKinds = (text: string) =>
+  text
+    .split(/[;\n]|,(?=\s)/)
+    .map((part) => part.trim())
+    .filter((part) => part !== '')
+    .map((part) => {
+      const [head = '', kate = ''] = part.split('/').map((side) => side.trim());
+      const [, holds = head, name = ''] = /^([\d.,]+\s*(?:kg|g|oz|lb)?)\s+(.*)$/.exec(head) ?? [];
+      return { holds, name: name || null, kate: kate || null };
+    });
+
 /** Wheels, spindles and winders, and what was seen or done to them. */
 export function SpinnerSettings() {
   const spinners = useSpinners();
@@ -36,15 +48,19 @@ export function SpinnerSettings() {
       whorls: '',
       drive: '' as Schema['Drive'] | '',
       bobbin: '',
+      kinds: '',
+      weight: '',
       round: '',
     },
     {
       at: (f) =>
-        f === 'whorls'
-          ? (change.error?.at('whorls') ??
-            change.error?.refusals.find((r) => r.field.startsWith('whorls['))?.reason ??
-            (change.error?.refusals.some((r) => r.field.startsWith('whorls')) ? change.error.message : undefined))
-          : change.error?.at(f),
+        f === 'kinds'
+          ? change.error?.refusals.find((r) => r.field.startsWith('bobbins'))?.reason
+          : f === 'whorls'
+            ? (change.error?.at('whorls') ??
+              change.error?.refusals.find((r) => r.field.startsWith('whorls['))?.reason ??
+              (change.error?.refusals.some((r) => r.field.startsWith('whorls')) ? change.error.message : undefined))
+            : change.error?.at(f),
       clear: change.clear,
     },
   );
@@ -60,6 +76,8 @@ export function SpinnerSettings() {
             whorls: turns ? ratios(values.whorls) : null,
             drive: turns ? values.drive || null : null,
             bobbin: values.kind === 'winder' ? null : values.bobbin.trim() || null,
+            bobbins: turns ? bobbinKinds(values.kinds) : null,
+            weight: values.kind === 'spindle' ? values.weight.trim() || null : null,
             round: values.kind === 'winder' ? values.round : null,
           },
         }),
@@ -76,7 +94,10 @@ export function SpinnerSettings() {
             {s.whorls.length > 0 &&
               `, ${s.whorls.map((w) => (w.name === `${w.ratio}:1` ? w.name : `${w.name} ${w.ratio}:1`)).join(', ')}`}
             {s.drive && `, ${driveWord[s.drive]}`}
-            {s.bobbin && `, ${s.bobbin.text} to a bobbin`}
+            {s.weight && `, ${s.weight.text}`}
+            {s.bobbin && `, ${s.bobbin.text} to a ${s.kind === 'spindle' ? 'cop' : 'bobbin'}`}
+            {s.bobbins.length > 0 &&
+              `, bobbins ${s.bobbins.map((b) => `${b.name} ${b.holds.text}${b.kate ? ` (${b.kate})` : ''}`).join(', ')}`}
           </KeptTool>
         ))}
         <Row gap={1} sx={{ alignItems: 'start' }}>
@@ -104,6 +125,22 @@ export function SpinnerSettings() {
               />
             </>
           )}
+          {turns && (
+            <TextField
+              label="Kinds of bobbins"
+              {...form.text('kinds', '90 g standard, 200 g large / tall kate')}
+              sx={{ width: 300 }}
+            />
+          )}
+          {values.kind === 'spindle' && (
+            <WeightField
+              label="The spindle weighs"
+              value={values.weight}
+              onChange={(weight) => form.set({ weight })}
+              error={change.error?.at('weight')}
+              placeholder="28 g"
+            />
+          )}
           {values.kind === 'winder' ? (
             <TextField label="One round, cm" {...form.text('round')} sx={{ width: 140 }} />
           ) : (
@@ -122,7 +159,8 @@ export function SpinnerSettings() {
         <ProblemNotice
           error={
             change.error &&
-            !['name', 'bobbin', 'round'].some((f) => change.error?.at(f)) &&
+            !['name', 'bobbin', 'round', 'weight'].some((f) => change.error?.at(f)) &&
+            !change.error.refusals.some((r) => r.field.startsWith('bobbins')) &&
             !change.error.refusals.some((r) => r.field.startsWith('whorls'))
               ? change.error
               : null

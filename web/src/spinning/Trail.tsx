@@ -31,7 +31,9 @@ export function Trail({
       </YarnRow>
       {view.trials.map((trial, i) => (
         <YarnRow key={i} name={`read ${i + 1}`} yarn={trial.yarn} {...row} remove={remove && (() => remove(i))}>
-          {said[i] && <Typography color="text.secondary">{said[i]}</Typography>}
+          {(said[i] || trial.noted) && (
+            <Typography color="text.secondary">{[said[i], trial.noted].filter(Boolean).join('; ')}</Typography>
+          )}
           <Typography sx={{ fontWeight: trial.isThere ? 700 : 400 }}>{trial.sentence}</Typography>
           {i === view.trials.length - 1 && trial.next && (
             <Typography role="status" sx={{ fontSize: '1.1rem', fontWeight: 700 }}>

@@ -6,6 +6,13 @@ import { thawed } from '../ui/figures';
 export const useYarnClasses = (lot: string | null) =>
   server.useQuery('get', '/api/spinning/classes', { params: { query: lot ? { lot } : {} } });
 
+/** What a lot asks to become, by its length, its fineness and its crimp. */
+export const useFibreWants = (lot: string | null) =>
+  server.useQuery('get', '/api/spinning/wants', { params: { query: { lot: lot ?? '' } } }, { enabled: lot !== null });
+
+/** What things usually take. */
+export const useUsualYarn = () => server.useQuery('get', '/api/spinning/usual');
+
 /** What goes wrong, with this lot's own facts. */
 export const useFaults = (lot: string | null) =>
   server.useQuery('get', '/api/spinning/faults', { params: { query: lot ? { lot } : {} } });

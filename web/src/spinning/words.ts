@@ -42,10 +42,6 @@ export const driveWord: Record<Schema['Drive'], string> = {
 
 export const byWord: Record<Schema['SpunBy'], string> = { treadles: 'Treadles', seconds: 'Seconds', turns: 'Turns' };
 
-/** What is counted for a draw on a tool. */
-export const byOf = (kind: Schema['ToolKind'] | undefined): Schema['SpunBy'] =>
-  kind === 'electricFlyer' ? 'seconds' : kind === 'spindle' || kind === 'greatWheel' ? 'turns' : 'treadles';
-
 export const tallyWord: Record<Schema['SpunTally'], string> = {
   joins: 'Joined',
   breaks: 'Broke',
@@ -60,4 +56,5 @@ export const plyFromWord: Record<Schema['PlyFrom'], string> = {
   coredBall: 'a ball on a core, from outside',
   cakeEnds: 'both ends of one cake',
   hand: 'off the hand',
+  bracelet: 'both ends of a bracelet',
 };

@@ -252,11 +252,17 @@ export const drawWord: Record<Schema['Draw'], string> = {
   long: 'long draw, twist let in',
 };
 
-export const kindWord: Record<Schema['YarnKind'], string> = {
-  woollen: 'woollen',
-  semiWoollen: 'semi-woollen',
-  semiWorsted: 'semi-worsted',
-  worsted: 'worsted',
+/** What a sample is judged by in the hand: its name, its lower and its upper end. */
+export const scaleWord: Record<Schema['SampleScale'], readonly [name: string, low: string, high: string]> = {
+  softness: ['softness at the neck', 'scratches', 'soft'],
+  spring: ['spring', 'limp', 'jumps back'],
+  drape: ['drape', 'stands by itself', 'falls in folds'],
+  lustre: ['lustre', 'chalky', 'mirrors the light'],
+  halo: ['halo', 'bare', 'a halo'],
+  evenness: ['evenness', 'lumpy', 'even'],
+  wear: ['wear', 'pills soon', 'wears for years'],
+  ease: ['ease of preparing', 'a struggle', 'goes by itself'],
+  pleasure: ['pleasure', 'never again', 'any day'],
 };
 
 export const aimWord: Record<Schema['Aim'], string> = {

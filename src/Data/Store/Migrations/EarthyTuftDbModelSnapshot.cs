@@ -1893,6 +1893,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("joins_per10metres");
 
+                    b.Property<string>("Judged")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("judged");
+
                     b.Property<Guid>("Key")
                         .HasColumnType("uuid")
                         .HasColumnName("key");
@@ -2331,6 +2335,12 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("scale_step_grams");
 
+                    b.Property<string>("SemiNamedBy")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("semi_named_by");
+
                     b.Property<string>("TemperatureUnit")
                         .IsRequired()
                         .HasMaxLength(32)
@@ -2351,6 +2361,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<double?>("UsualBowlGrams")
                         .HasColumnType("double precision")
                         .HasColumnName("usual_bowl_grams");
+
+                    b.Property<string>("UsualYarn")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("usual_yarn");
 
                     b.Property<uint>("Version")
                         .IsConcurrencyToken()

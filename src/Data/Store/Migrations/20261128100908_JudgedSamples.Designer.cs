@@ -12,8 +12,8 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace EarthyTuft.Data.Store.Migrations
 {
     [DbContext(typeof(EarthyTuftDb))]
-    [Migration("20261128094604_WrapsPlaces")]
-    partial class WrapsPlaces
+    [Migration("20261128100908_JudgedSamples")]
+    partial class JudgedSamples
     {
         /// <inheritdoc />
         protected override void BuildTargetModel(ModelBuilder modelBuilder)
@@ -1896,6 +1896,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("joins_per10metres");
 
+                    b.Property<string>("Judged")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("judged");
+
                     b.Property<Guid>("Key")
                         .HasColumnType("uuid")
                         .HasColumnName("key");
@@ -2334,6 +2338,12 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("scale_step_grams");
 
+                    b.Property<string>("SemiNamedBy")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("semi_named_by");
+
                     b.Property<string>("TemperatureUnit")
                         .IsRequired()
                         .HasMaxLength(32)
@@ -2354,6 +2364,10 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.Property<double?>("UsualBowlGrams")
                         .HasColumnType("double precision")
                         .HasColumnName("usual_bowl_grams");
+
+                    b.Property<string>("UsualYarn")
+                        .HasColumnType("jsonb")
+                        .HasColumnName("usual_yarn");
 
                     b.Property<uint>("Version")
                         .IsConcurrencyToken()

@@ -1,0 +1,104 @@
+import Box from '@mui/material/Box';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Typography from '@mui/material/Typography';
+import { useState } from 'react';
+import { api, need, queryClient, type Schema } from '../api/client';
+import { useChange } from '../api/change';
+import { again, useSession } from '../api/queries';
+import { NumberField } from '../ui/NumberField';
+import { ProblemNotice } from '../ui/Notices';
+import { number } from '../ui/figures';
+import { Column, Row } from '../ui/layouts';
+import { useUsualYarn } from './queries';
+
+/** What things usually take, with the workshop's own figures where it has some. */
+export function UsualYarn() {
+  const usual = useUsualYarn();
+  const mayLog = useSession().data?.workshop?.role !== 'looker';
+  const [rows, setRows] = useState<{ thing: string; metres: string }[] | null>(null);
+  const changing = useChange(
+    (things: Schema['UsualYarnRow'][] | null) => need(api.PUT('/api/spinning/usual', { body: { things } })),
+    () => {
+      setRows(null);
+      void again(['/api/spinning/usual']);
+      void queryClient.invalidateQueries({ queryKey: ['post', '/api/spinning/enough'] });
+    },
+  );
+  if (!usual.data) return null;
+  const set = (at: number, part: Partial<{ thing: string; metres: string }>) => {
+    changing.clear();
+    setRows((rows ?? []).map((r, i) => (i === at ? { ...r, ...part } : r)));
+  };
+  const told = (rows ?? []).flatMap((_, i) => [`things[${i}].thing`, `things[${i}].metres`]);
+  return (
+    <Box component="details">
+      <Box component="summary" sx={{ cursor: 'pointer' }}>
+        What things usually take{usual.data.isOwn ? ', by this workshop' : ''}
+      </Box>
+      <Column gap={1} sx={{ mt: 1 }}>
+        {rows === null ? (
+          <>
+            <Typography>
+              Of 11 wraps an inch; a thinner yarn takes more:{' '}
+              {usual.data.things.map((t) => `${t.thing} ${t.metres} m`).join(', ')}.
+            </Typography>
+            {mayLog && (
+              <Row gap={1}>
+                <Button
+                  size="small"
+                  onClick={() => setRows(usual.data.things.map((t) => ({ thing: t.thing, metres: `${t.metres}` })))}
+                >
+                  Change the table
+                </Button>
+                {usual.data.isOwn && (
+                  <Button size="small" disabled={changing.busy} onClick={() => changing.go(null)}>
+                    Back to the typical one
+                  </Button>
+                )}
+              </Row>
+            )}
+          </>
+        ) : (
+          <>
+            {rows.map((r, i) => (
+              <Row key={i} gap={1} sx={{ alignItems: 'start' }}>
+                <TextField
+                  label={`Thing ${i + 1}`}
+                  value={r.thing}
+                  onChange={(e) => set(i, { thing: e.target.value })}
+                  error={!!changing.at(`things[${i}].thing`)}
+                  helperText={changing.at(`things[${i}].thing`)}
+                  slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+                  sx={{ width: 190 }}
+                />
+                <NumberField
+                  label={`Metres ${i + 1}`}
+                  value={r.metres}
+                  onChange={(metres) => set(i, { metres })}
+                  error={changing.at(`things[${i}].metres`)}
+                  sx={{ width: 130 }}
+                />
+                <Button onClick={() => setRows(rows.filter((_, k) => k !== i))} sx={{ mt: 0.75 }}>
+                  Take it out
+                </Button>
+              </Row>
+            ))}
+            <Row gap={1}>
+              <Button onClick={() => setRows([...rows, { thing: '', metres: '' }])}>One thing more</Button>
+              <Button
+                variant="contained"
+                disabled={changing.busy}
+                onClick={() => changing.go(rows.map((r) => ({ thing: r.thing, metres: number(r.metres) ?? 0 })))}
+              >
+                Keep the table
+              </Button>
+              <Button onClick={() => setRows(null)}>Leave it as it was</Button>
+            </Row>
+            <ProblemNotice error={changing.error && !changing.error.isToldAt(told) ? changing.error : null} />
+          </>
+        )}
+      </Column>
+    </Box>
+  );
+}
