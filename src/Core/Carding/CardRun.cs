@@ -46,19 +46,6 @@ public enum TakenOff
     Loose,
 }
 
-/// <summary>How the fibres lie in what came off.</summary>
-public enum FibreOrder
-{
-    /// <summary>Side by side.</summary>
-    Parallel,
-
-    /// <summary>Most of them side by side.</summary>
-    Mostly,
-
-    /// <summary>Every way.</summary>
-    Jumbled,
-}
-
 /// <summary>Fibre as it is to be carded.</summary>
 /// <param name="Grams">All of it, above zero.</param>
 /// <param name="Most">The most per load that was gone by.</param>

@@ -70,6 +70,17 @@ public static class LotForms
     /// <param name="form">The form.</param>
     public static bool IsCarded(this LotForm form) => form is LotForm.Cloud or LotForm.Rolag or LotForm.Batt or LotForm.Puni or LotForm.Roving;
 
+    /// <summary>How the fibres usually lie in it; how they lie in one is told by how it was carded and taken off.</summary>
+    /// <param name="form">The form.</param>
+    /// <returns>Null for what is no preparation.</returns>
+    public static FibreOrder? UsualOrder(this LotForm form) => form switch
+    {
+        LotForm.Top => FibreOrder.Parallel,
+        LotForm.Batt or LotForm.Roving => FibreOrder.Mostly,
+        LotForm.Cloud or LotForm.Rolag or LotForm.Puni => FibreOrder.Jumbled,
+        _ => null,
+    };
+
     /// <summary>Spun: singles, plied, or finished yarn.</summary>
     /// <param name="form">The form.</param>
     public static bool IsSpun(this LotForm form) => form is LotForm.Singles or LotForm.Plied or LotForm.Yarn;

@@ -51,8 +51,15 @@ public sealed record SampleView(
         StoredJudged.Read(row.Judged), Called(row, workshop.Schools.Semi), row.Version);
 
     private static string? Called(SampleRow row, SemiNamedBy by) => row.Sample.Kind is { } kind
-        ? $"{kind.Words(by)}: {(row.Form.IsCarded() ? "carded" : "combed")}, twist {(row.Draw == Core.Sampling.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
+        ? $"{kind.Words(by)}: {Lies(row.Form)}, twist {(row.Draw == Core.Sampling.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
         : null;
+
+    private static string Lies(LotForm form) => form.UsualOrder() switch
+    {
+        FibreOrder.Parallel => "parallel fibre",
+        FibreOrder.Mostly => "mostly parallel fibre",
+        _ => "jumbled fibre",
+    };
 
     private static string? Uneven(SampleRow row) => row.Sample.Spun?.Places is { } places && Core.Quantities.Unevenness.Of([places]) is { } uneven ? $"{Figures.Percent(uneven.Fraction)} from place to place" : null;
 }

@@ -71,9 +71,9 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             aim.Verdict,
             [.. aim.Obstacles.Select(o => AimWords.Against(o, by, unit))],
             standing,
-            wish.FinishedDensity,
-            wish.BloomPercent,
-            wish.TakeUpPercent,
+            Math.Round(wish.FinishedDensity, 3),
+            Math.Round(wish.BloomPercent, 1),
+            Math.Round(wish.TakeUpPercent, 1),
             trials,
             // What the last ply-back asks for; where it asks for nothing, its own settings stand in the form.
             trials.LastOrDefault() is { } last ? last.Settings : aim is { Treadles: { } treadles, DrawMillimetres: { } length } ? AimWords.Settings(treadles, length, by, unit) : null,

@@ -435,16 +435,22 @@ public class SpinningTests(House house) : IClassFixture<House>
         Assert.Equal(["judged[0].mark out-of-range"], (await ada.Post("/api/samples", new { lotId = batt, judged = new[] { new { scale = "drape", mark = 9 } } })).Refused());
         var sample = (await ada.Post("/api/samples", new { lotId = batt, draw = "short", judged = new[] { new { scale = "ease", mark = 5 }, new { scale = "softness", mark = 2 } } })).Expect(200);
         Assert.Equal([("softness", 2), ("ease", 5)], sample.GetProperty("judged").EnumerateArray().Select(m => (Text(m, "scale"), m.GetProperty("mark").GetInt32())));
-        Assert.Equal("semi-worsted: carded, twist held back; named here after the draw", Text(sample, "kindWords"));
+        Assert.Equal("semi-worsted: mostly parallel fibre, twist held back; named here after the draw", Text(sample, "kindWords"));
         var changed = (await ada.Send(HttpMethod.Put, $"/api/samples/{Id(sample)}/card", new { version = sample.GetProperty("version").GetUInt32(), draw = "short", judged = new[] { new { scale = "softness", mark = 4 } } })).Expect(200);
         Assert.Equal(1, changed.GetProperty("judged").GetArrayLength());
         Assert.Contains((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("changes").EnumerateArray(), c => Text(c, "from") == "softness 2 of 5, ease 5 of 5" && Text(c, "to") == "softness 4 of 5");
         var shop = await ada.Get("/api/workshop");
         (await ada.Send(HttpMethod.Put, "/api/workshop", new
         {
-            name = Text(shop, "name"), unit = "gram", timeZone = "UTC", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version = shop.GetProperty("version").GetUInt32(),
+            name = Text(shop, "name"),
+            unit = "gram",
+            timeZone = "UTC",
+            currency = "EUR",
+            scaleStepGrams = 1,
+            usualBowl = (string?)null,
+            version = shop.GetProperty("version").GetUInt32(),
             schools = new { wash = "handHot", openBeforeWash = false, leaveWax = false, down = "cloud", fineSocks = "notAtAll", semi = "fibre" },
         })).Expect(204);
-        Assert.Equal("semi-woollen: carded, twist held back; named here after the fibre", Text((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("sample"), "kindWords"));
+        Assert.Equal("semi-woollen: mostly parallel fibre, twist held back; named here after the fibre", Text((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("sample"), "kindWords"));
     }
 }

@@ -2427,8 +2427,8 @@ export interface components {
       startedAt?: null | string;
     };
     BobbinKindRequest: {
-      name: null | string;
-      holds: null | string;
+      name?: null | string;
+      holds?: null | string;
       kate?: null | string;
     };
     BobbinKindView: {

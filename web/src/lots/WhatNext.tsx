@@ -4,6 +4,7 @@ import Typography from '@mui/material/Typography';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import type { StockAct } from '../ui/stockActs';
+import { isSpun } from '../ui/spun';
 import { aimWord, preparedAsWord, stepWord } from '../ui/words';
 import { Column, Row } from '../ui/layouts';
 
@@ -30,7 +31,7 @@ export function WhatNext({
   const next = ahead[0];
   return (
     <Column gap={1.25} sx={{ justifyItems: 'start' }}>
-      {head.route ? (
+      {isSpun(head.form) ? null : head.route ? (
         <Typography>
           On the way to {aimWord[head.route.aim]} by {preparedAsWord[head.route.preparation].toLowerCase()}.{' '}
           {next?.because ?? (head.next ? '' : 'It has arrived.')}
@@ -46,22 +47,26 @@ export function WhatNext({
           {stepWord[head.next]} it
         </Button>
       ) : (
-        <Button variant="contained" component={RouterLink} to={`/lots/${head.code}/sample`}>
-          Keep a sample
-        </Button>
+        !isSpun(head.form) && (
+          <Button variant="contained" component={RouterLink} to={`/lots/${head.code}/sample`}>
+            Keep a sample
+          </Button>
+        )
       )}
       <Row gap={0.5}>
-        <Button variant="outlined" size="small" component={RouterLink} to={`/lots/${head.code}/routes`}>
-          {head.route ? 'Routes' : 'Find a route'}
-        </Button>
+        {!isSpun(head.form) && (
+          <Button variant="outlined" size="small" component={RouterLink} to={`/lots/${head.code}/routes`}>
+            {head.route ? 'Routes' : 'Find a route'}
+          </Button>
+        )}
         {others.map((s) => (
           <Button key={s} size="small" component={RouterLink} to={`/station/${s}?lot=${head.code}`}>
             {stepWord[s]}
           </Button>
         ))}
-        {head.stations.includes('spin') && (
+        {!isSpun(head.form) && (
           <Button size="small" component={RouterLink} to={`/aim?lot=${head.code}`}>
-            Aim at a yarn
+            {head.stations.includes('spin') ? 'Aim at a yarn' : 'How much yarn it makes'}
           </Button>
         )}
         <Button size="small" component={RouterLink} to={`/station/divide?lot=${head.code}`}>

@@ -40,7 +40,7 @@ export function SwatchFields({
   );
   const woven = swatch.kind === 'woven';
   const [stitches, rows] = woven ? ['Ends', 'Picks'] : ['Stitches', 'Rows'];
-  const grid = { display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(6, 1fr)' } };
+  const grid = { display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(3, 1fr)' } };
   const open = Object.entries(swatch).some(([name, text]) => name !== 'kind' && text !== '');
   return (
     <Box component="details" open={open || undefined}>

@@ -91,7 +91,7 @@ export function NewPlyBack({
         value={values.treadles}
         onChange={(treadles) => set({ treadles })}
         error={at('treadles')}
-        sx={{ width: 165 }}
+        sx={{ width: 190 }}
       />
       <NumberField
         label="Of mm"

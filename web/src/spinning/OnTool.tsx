@@ -46,7 +46,7 @@ export function OnTool({
             ...choices.map((c) => [c.key, c.word] as const),
             [other, 'another, or one not owned yet'],
           ])}
-          sx={{ width: 260 }}
+          sx={{ width: 285 }}
         />
       )}
       {value.id === null && (

@@ -7,7 +7,7 @@ export function WrapsField({
   onChange,
   error,
   autoFocus,
-  help = '14, 13-14, or several places: 14 15 13',
+  help = '14, 13-14, or 14 15 13',
   width = 250,
 }: {
   label: string;
