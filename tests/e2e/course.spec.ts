@@ -84,7 +84,7 @@ test('a fleece goes the whole course, and its yields are those done by hand', as
   ).toBeVisible();
   await expect(page.getByRole('button', { name: /^total yield: 47 %/ })).toBeVisible();
   await expect(page.getByRole('img', { name: /3 locks on a ruler/ })).toBeVisible();
-  await expect(page.getByText('worsted, named here by')).toBeVisible();
+  await expect(page.getByText('worsted: parallel fibre, twist held back')).toBeVisible();
 });
 
 test('by keyboard alone: in, skirted, and to the lot', async ({ page }) => {

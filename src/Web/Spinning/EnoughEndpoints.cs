@@ -41,7 +41,7 @@ public sealed record EnoughView(MassFigure? Yarn, MassFigure? Prepared, MassFigu
 
 /// <summary>What a thing usually takes.</summary>
 /// <param name="Metres">Of a yarn of 11 wraps in an inch.</param>
-public sealed record UsualYarnRow([property: StringLength(60)] string? Thing, double Metres);
+public sealed record UsualYarnRow([property: StringLength(60)] string? Thing = null, double Metres = 0);
 
 /// <summary>A workshop's table of what things usually take.</summary>
 /// <param name="Things">The smallest first.</param>

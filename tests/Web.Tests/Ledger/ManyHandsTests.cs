@@ -143,7 +143,7 @@ public class ManyHandsTests(House house) : IClassFixture<House>
         async Task<string[]> Steps() => [.. (await ada.Get($"/api/lots/{code}/routes?aim=woollenSoft")).GetProperty("routes")[0].GetProperty("steps").EnumerateArray().Select(s => s.GetProperty("step").GetString()!)];
         Assert.Equal(["skirt", "wash", "dry", "open", "card"], await Steps());
         var shop = await ada.Get("/api/workshop");
-        Assert.Equal(5, shop.GetProperty("schoolQuestions").GetArrayLength());
+        Assert.Equal(6, shop.GetProperty("schoolQuestions").GetArrayLength());
         Assert.All(shop.GetProperty("schoolQuestions").EnumerateArray(), q => Assert.All(q.GetProperty("sides").EnumerateArray(), s => Assert.NotEmpty(s.GetProperty("speaksFor").GetString()!)));
         (await ada.Send(HttpMethod.Put, "/api/workshop", new
         {

@@ -411,7 +411,7 @@ public class SpinningTests(House house) : IClassFixture<House>
         // A chain has three strands, whatever is said of plies; the plying of it is one step more than of singles.
         Assert.Equal((await Enough(new { wraps = "14", length = "400", lotId = raw, plies = 3 })).ToString(), (await Enough(new { wraps = "14", length = "400", lotId = raw, plies = 1, structure = "chain" })).ToString());
 
-        var (clean, _) = await ada.Log(new { step = "wash", from = new[] { new { lotId = (await ada.TakeIn(new { mass = "500", form = "raw", breed = "Romney" })).Id } }, to = new[] { new { form = "clean", mass = "350" } }, losses = new[] { new { kind = "grease" } } });
+        var (clean, _) = await ada.Log(new { step = "wash", from = new[] { new { lotId = (await ada.TakeIn(new { mass = "500", form = "raw", breed = "Romney" })).Id } }, to = new[] { new { form = "clean", mass = "350" } }, losses = new[] { new { kind = "waxAndSuint" } } });
         var (top, topCode) = await ada.Log(new { step = "comb", from = new[] { new { lotId = clean } }, to = new[] { new { form = "top", mass = "300" } }, losses = new[] { new { kind = "dirtAndSand" } } });
         Assert.Contains(Texts((await Enough(new { wraps = "14", length = "100", lotId = top })).GetProperty("sentences")), s => s.StartsWith($"As {topCode} came, that is about ", StringComparison.Ordinal));
         Assert.True((await Enough(new { wraps = "14", length = "500", lotId = top })).GetProperty("isEnough").GetBoolean());

@@ -5693,8 +5693,11 @@ export interface components {
       things?: null | components['schemas']['UsualYarnRow'][];
     };
     UsualYarnRow: {
-      thing: null | string;
-      /** Format: double */
+      thing?: null | string;
+      /**
+       * Format: double
+       * @default 0
+       */
       metres: number;
     };
     UsualYarnView: {
