@@ -3,6 +3,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Assessing;
+using EarthyTuft.Data.Carding;
 using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
@@ -123,7 +124,7 @@ public static class SampleEndpoints
         }
 
         var stored = await db.Samples.AsNoTracking().SingleAsync(s => s.Key == key, cancellationToken);
-        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre, context.Workshop));
+        return TypedResults.Ok(SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre, context.Workshop, await CardedOrder.Of(db, lot.Id, cancellationToken)));
     }
 
     /// <summary>Notes a sample otherwise; what it was before stays readable on its card.</summary>
@@ -165,7 +166,7 @@ public static class SampleEndpoints
         row.Judged = StoredJudged.Write(judged.Value);
         Spin(row, spun.Value);
         await db.SaveChangesAsync(cancellationToken);
-        return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre, context.Workshop));
+        return TypedResults.Ok(SampleView.Of(row, lot.Code, lot.Parentage, lot.Fibre, context.Workshop, await CardedOrder.Of(db, lot.Id, cancellationToken)));
 
         string? Grams(double? value) => value is { } grams ? Mass.FromGrams(grams).Write(context.Workshop.Unit) : null;
 
@@ -235,7 +236,7 @@ public static class SampleEndpoints
 
         var raw = page.Origins.Count == 0 || page.Origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
         return TypedResults.Ok(new SampleCard(
-            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
+            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop, await CardedOrder.Of(db, lot.Id, cancellationToken)), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
             await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken)));
     }
 }

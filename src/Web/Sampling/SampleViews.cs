@@ -44,17 +44,17 @@ public sealed record SampleView(
     string? KindWords,
     uint Version)
 {
-    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, WorkshopSettings workshop) => new(
+    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, WorkshopSettings workshop, FibreOrder? lies = null) => new(
         row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
         row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who,
         Figures.ToFigure(row.SpunGrams, null, workshop.Unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, row.WrapsPlaces, Uneven(row), SwatchView.Of(StoredSwatch.Read(row.Swatch)),
-        StoredJudged.Read(row.Judged), Called(row, workshop.Schools.Semi), row.Version);
+        StoredJudged.Read(row.Judged), Called(row, lies ?? row.Form.UsualOrder(), workshop.Schools.Semi), row.Version);
 
-    private static string? Called(SampleRow row, SemiNamedBy by) => row.Sample.Kind is { } kind
-        ? $"{kind.Words(by)}: {Lies(row.Form)}, twist {(row.Draw == Core.Sampling.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
+    private static string? Called(SampleRow row, FibreOrder? order, SemiNamedBy by) => row.Sample.Kind is { } kind
+        ? $"{kind.Words(by)}: {Lies(order)}, twist {(row.Draw == Core.Sampling.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
         : null;
 
-    private static string Lies(LotForm form) => form.UsualOrder() switch
+    private static string Lies(FibreOrder? order) => order switch
     {
         FibreOrder.Parallel => "parallel fibre",
         FibreOrder.Mostly => "mostly parallel fibre",

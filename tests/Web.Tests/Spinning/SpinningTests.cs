@@ -439,6 +439,14 @@ public class SpinningTests(House house) : IClassFixture<House>
         var changed = (await ada.Send(HttpMethod.Put, $"/api/samples/{Id(sample)}/card", new { version = sample.GetProperty("version").GetUInt32(), draw = "short", judged = new[] { new { scale = "softness", mark = 4 } } })).Expect(200);
         Assert.Equal(1, changed.GetProperty("judged").GetArrayLength());
         Assert.Contains((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("changes").EnumerateArray(), c => Text(c, "from") == "softness 2 of 5, ease 5 of 5" && Text(c, "to") == "softness 4 of 5");
+        // Of a batt that was laid on crosswise it is known that its fibre lies every way.
+        var (clean, _) = await ada.TakeIn(new { mass = "50", form = "clean", breed = "Romney" });
+        var run = (await BeginLoads(ada, "card", clean, new { gives = "batt", laidOn = "crosswise", most = "50" })).Expect(200);
+        await Tap(ada, Id(run), new { kind = "cardOneLoad", mass = "48" });
+        var logged = (await ada.Post("/api/entries", new { step = "card", from = new[] { new { lotId = clean } }, to = new[] { new { form = "batt", mass = "48" } }, losses = new[] { new { kind = "cardWaste" } }, runId = Id(run) })).Expect(200);
+        var jumbled = (await ada.Post("/api/samples", new { lotId = Id(logged.GetProperty("made")[0]), draw = "short" })).Expect(200);
+        Assert.StartsWith("semi-worsted: jumbled fibre, twist held back", Text(jumbled, "kindWords"));
+
         var shop = await ada.Get("/api/workshop");
         (await ada.Send(HttpMethod.Put, "/api/workshop", new
         {
