@@ -136,8 +136,7 @@ public sealed record Comparison(IReadOnlyList<ComparedLine> Lines, IReadOnlyList
 {
     private const double Beyond = 2;
 
-    // docs/craft.md, section 11: half a wrap, three degrees; a weighing of a yarn to half a gram where nothing better is known; counts their square root.
-    private const double WrapsDoubt = 0.5;
+    // docs/craft.md, section 11: three degrees; a weighing of a yarn to half a gram where nothing better is known; counts their square root.
     private const double AngleDoubt = 3;
 
     /// <summary>So many times as much is another amount.</summary>
@@ -210,7 +209,7 @@ public sealed record Comparison(IReadOnlyList<ComparedLine> Lines, IReadOnlyList
         [
             (Comparing.Otherwise.Draw, Several(samples.Select(s => s.Draw))),
             (Comparing.Otherwise.Plies, Several(samples.Select(s => s.Plies))),
-            (Comparing.Otherwise.Thickness, Apart(samples.Select(s => s.WrapsPerInch), WrapsDoubt)),
+            (Comparing.Otherwise.Thickness, Apart(samples.Select(s => s.WrapsPerInch), WrapsReading.LeastDoubt)),
             (Comparing.Otherwise.Twist, Apart(samples.Select(s => s.TwistAngleDegrees), AngleDoubt)),
             (Comparing.Otherwise.Spinner, Several(ways.Where(w => w.Sample is not null).Select(w => w.SpunBy))),
             (Comparing.Otherwise.Preparer, Several(ways.Select(w => string.Join(", ", w.Way.Who.Order())))),

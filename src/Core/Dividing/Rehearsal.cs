@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Dividing;
 
@@ -68,9 +69,6 @@ public sealed class Rehearsal
     /// <summary>A strip's end tapers over about so much of its length, in metres, held straight and from the fold (typical).</summary>
     private const double TapersStraight = 0.06, TapersInFold = 0.015;
 
-    // A stitch of a usual gauge is about a third as wide as its yarn is long, and a row three quarters as high as a stitch is wide (typical).
-    private const double WidthOfStitch = 1.0 / 3, HeightOfRow = 0.75;
-
     /// <summary>Plies that drift apart by less than this, in metres, are together.</summary>
     private const double LeastDrift = 0.5;
 
@@ -120,7 +118,7 @@ public sealed class Rehearsal
 
     /// <summary>How wide and how high a stitch is, in millimetres, when nobody measured it.</summary>
     /// <param name="millimetresPerStitch">Of yarn, above zero.</param>
-    public static (double Wide, double High) StitchOf(double millimetresPerStitch) => (millimetresPerStitch * WidthOfStitch, millimetresPerStitch * WidthOfStitch * HeightOfRow);
+    public static (double Wide, double High) StitchOf(double millimetresPerStitch) => (millimetresPerStitch * Stitch.WidthOfYarn, millimetresPerStitch * Stitch.WidthOfYarn * Stitch.HeightOfWidth);
 
     /// <summary>What the plies do together.</summary>
     public RehearsedPattern Pattern()

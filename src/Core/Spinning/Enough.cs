@@ -83,6 +83,6 @@ public static class Enough
     public static double SampleMetres(double wrapsPerInch)
     {
         var stitch = 2 * Wraps.Diameter(wrapsPerInch);
-        return SwatchSide / stitch * (SwatchSide / (0.75 * stitch)) * 3 * stitch / 1000 + SampleSkein + SampleTwists;
+        return SwatchSide / stitch * (SwatchSide / (Stitch.HeightOfWidth * stitch)) * (stitch / Stitch.WidthOfYarn) / 1000 + SampleSkein + SampleTwists;
     }
 }

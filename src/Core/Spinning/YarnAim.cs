@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Tools;
 
 namespace EarthyTuft.Core.Spinning;
 
@@ -70,6 +71,15 @@ public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTre
         SpunBy.Seconds => 20,
         SpunBy.Turns => 300,
         _ => TypicalMost,
+    };
+
+    /// <summary>What feet or hand count on a tool; of a spindle and a great wheel turns as such.</summary>
+    /// <param name="kind">The kind of tool.</param>
+    public static SpunBy CountedOn(ToolKind kind) => kind switch
+    {
+        ToolKind.ElectricFlyer => SpunBy.Seconds,
+        ToolKind.Spindle or ToolKind.GreatWheel => SpunBy.Turns,
+        _ => SpunBy.Treadles,
     };
 
     /// <summary>More treadles for one draw than these tire (ours).</summary>

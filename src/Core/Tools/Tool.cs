@@ -172,6 +172,12 @@ public sealed record Spinner(IReadOnlyList<Whorl> Whorls, Drive? Drive, double? 
     /// <param name="name">Of its kind; empty where nobody said.</param>
     /// <returns>Grams; null where nobody knows.</returns>
     public double? RoomOf(string name) => Bobbins.FirstOrDefault(b => b.Name == name)?.Grams ?? BobbinGrams ?? (Bobbins.Count > 0 ? Bobbins[0].Grams : null);
+
+    /// <summary>How many bobbins so much yarn fills.</summary>
+    /// <param name="grams">Above zero.</param>
+    /// <param name="name">The kind of bobbin; empty where nobody said.</param>
+    /// <returns>A whole number; null where nobody knows what one holds.</returns>
+    public int? BobbinsFor(double grams, string name) => RoomOf(name) is { } room ? (int)Math.Ceiling(grams / room) : null;
 }
 
 /// <summary>A skein winder.</summary>

@@ -9,6 +9,7 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Dividing;
+using EarthyTuft.Web.Lots;
 using Microsoft.EntityFrameworkCore;
 using static System.FormattableString;
 
@@ -50,7 +51,7 @@ internal static class RealYarnPages
     // The newest chart that was begun before its singles were spun, all of whose lots stand behind the yarn.
     private static async Task<(DateTimeOffset StartedAt, StripState State, RehearsalWish Wish, Guid[] Behind)?> Chart(EarthyTuftDb db, Family family, Guid lot, CancellationToken cancellationToken)
     {
-        Guid[] behind = [.. Behind(family, lot)];
+        Guid[] behind = [.. LotPages.Back(lot, family).Skip(1).SelectMany(generation => generation)];
         var spunAt = family.Flows.Where(f => f.Role == FlowRole.Out && f.Entry.Step == StepKind.Spin && (f.LotId == lot || behind.Contains(f.LotId!.Value))).Select(f => (DateTimeOffset?)f.Entry.DoneAt).Max();
         if (spunAt is null)
         {
@@ -68,22 +69,6 @@ internal static class RealYarnPages
         }
 
         return null;
-    }
-
-    private static HashSet<Guid> Behind(Family family, Guid lot)
-    {
-        var makers = family.Flows.Where(f => f.Role == FlowRole.Out).ToLookup(f => f.LotId!.Value, f => f.EntryId);
-        var takings = family.Flows.Where(f => f.Role == FlowRole.In).ToLookup(f => f.EntryId, f => f.LotId!.Value);
-        var (behind, open) = (new HashSet<Guid>(), new Stack<Guid>([lot]));
-        while (open.TryPop(out var at))
-        {
-            foreach (var source in makers[at].SelectMany(e => takings[e]).Where(behind.Add))
-            {
-                open.Push(source);
-            }
-        }
-
-        return behind;
     }
 
     private static IEnumerable<string> Sentences(RealYarn yarn, RehearsalWish wish, YarnFacts facts, LotForm form)

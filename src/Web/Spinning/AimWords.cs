@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -78,7 +79,7 @@ internal static class AimWords
     {
         if (supplyGramsPerMetre is { } supply)
         {
-            yield return Invariant($"Draw it out {supply * 1000 / singlesTex:0.#} times its length: {supply:0.##} g in a metre become singles of {singlesTex:0} tex.");
+            yield return Invariant($"Draw it out {Draft.Reckon(new DraftInput(supply, singlesTex)).Value.Draft:0.#} times its length: {supply:0.##} g in a metre become singles of {singlesTex:0} tex.");
         }
 
         if (fibre.StapleMillimetres is { } staple)

@@ -116,10 +116,10 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
 
     private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan, ToolRow? tool, double? grams, MassUnit unit)
     {
-        if (state.Bobbins.Count == 0 && grams is { } whole && tool?.Spinner.Spinner.RoomOf(state.Begun?.Bobbin ?? "") is { } room)
+        var (spinner, kind) = (tool?.Spinner.Spinner, state.Begun?.Bobbin ?? "");
+        if (state.Bobbins.Count == 0 && grams is { } whole && spinner?.RoomOf(kind) is { } room && spinner.BobbinsFor(whole, kind) is { } bobbins)
         {
-            var bobbins = Math.Ceiling(whole / room);
-            yield return $"{Mass.FromGrams(whole).Write(unit)} fill {(bobbins == 1 ? "one bobbin" : Invariant($"{bobbins:0} bobbins"))} of {Mass.FromGrams(room).Write(unit)}.";
+            yield return $"{Mass.FromGrams(whole).Write(unit)} fill {(bobbins == 1 ? "one bobbin" : $"{bobbins} bobbins")} of {Mass.FromGrams(room).Write(unit)}.";
         }
 
         for (var i = 1; i < state.Trials.Count; i++)

@@ -123,14 +123,6 @@ internal static class SpinnerEndpoints
             : new Refusal($"{field}.holds", "out-of-range", $"A bobbin holds between {Spinner.LeastBobbin} and {Spinner.MostBobbin} g."));
     }
 
-    // What the feet or the hand count; of a spindle and a great wheel turns as such.
-    private static SpunBy By(ToolKind kind) => kind switch
-    {
-        ToolKind.ElectricFlyer => SpunBy.Seconds,
-        ToolKind.Spindle or ToolKind.GreatWheel => SpunBy.Turns,
-        _ => SpunBy.Treadles,
-    };
-
     private static async Task<Results<Ok<SpinnerView>, ProblemHttpResult>> Keep(Refusal[] refusals, Func<ToolRow> tool, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         if (refusals.Length > 0)
@@ -145,8 +137,8 @@ internal static class SpinnerEndpoints
     }
 
     private static SpinnerView View(ToolRow row, MassUnit unit) => row.Kind == ToolKind.Winder
-        ? new SpinnerView(row.Id, row.Name, row.Kind, [], null, null, row.Winder.Winder.RoundMillimetres, ToolEndpoints.Seen(row), [], null, By(row.Kind))
+        ? new SpinnerView(row.Id, row.Name, row.Kind, [], null, null, row.Winder.Winder.RoundMillimetres, ToolEndpoints.Seen(row), [], null, SpunOn.CountedOn(row.Kind))
         : new SpinnerView(
             row.Id, row.Name, row.Kind, [.. row.Spinner.Spinner.Whorls.Select(w => new WhorlView(w.Name, w.Ratio))], row.Spinner.Spinner.Drive, Figures.ToFigure(row.Spinner.Spinner.BobbinGrams, null, unit, Provenance.Yours), null, ToolEndpoints.Seen(row),
-            [.. row.Spinner.Spinner.Bobbins.Select(b => new BobbinKindView(b.Name, Mass.FromGrams(b.Grams).ToFigure(unit, Provenance.Yours), b.Kate))], Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, unit, Provenance.Yours), By(row.Kind));
+            [.. row.Spinner.Spinner.Bobbins.Select(b => new BobbinKindView(b.Name, Mass.FromGrams(b.Grams).ToFigure(unit, Provenance.Yours), b.Kate))], Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, unit, Provenance.Yours), SpunOn.CountedOn(row.Kind));
 }
