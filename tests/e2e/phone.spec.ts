@@ -6,10 +6,16 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 /** It lies above the strip of stations, with nothing scrolled: its middle is what a finger there would touch. */
 async function onFirstScreen(page: Page, what: Locator, name: string) {
   await expect(what, name).toBeVisible();
-  const [box, rail] = [await what.boundingBox(), await page.getByRole('navigation', { name: 'Course' }).boundingBox()];
-  expect(await page.evaluate(() => window.scrollY), `${name}: nothing is scrolled`).toBe(0);
-  expect(box!.y, name).toBeGreaterThanOrEqual(0);
-  expect(box!.y + box!.height, `${name} ends above the strip`).toBeLessThanOrEqual(rail!.y);
+  // What is still being drawn may be put in the place of what was there: it is looked at until it stands.
+  await expect(async () => {
+    const [box, rail] = [
+      await what.boundingBox(),
+      await page.getByRole('navigation', { name: 'Course' }).boundingBox(),
+    ];
+    expect(await page.evaluate(() => window.scrollY), `${name}: nothing is scrolled`).toBe(0);
+    expect(box?.y, name).toBeGreaterThanOrEqual(0);
+    expect(box!.y + box!.height, `${name} ends above the strip`).toBeLessThanOrEqual(rail!.y);
+  }).toPass({ timeout: 20_000 });
 }
 
 const dial = async (page: Page, digits: string) => {

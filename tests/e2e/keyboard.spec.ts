@@ -1,0 +1,181 @@
+import { expect, test as base, type Page } from '@playwright/test';
+import { at, post, register, tabOn } from './hands';
+
+/** A page on which nothing may be clicked or touched: whoever has wet hands, or no mouse, gets through all the same. */
+const test = base.extend<{ keys: Page }>({
+  keys: async ({ page }, use) => {
+    await register(page);
+    let touched = 0;
+    await page.exposeFunction('touched', () => touched++);
+    await page.addInitScript(() =>
+      addEventListener('pointerdown', () => (window as unknown as { touched(): void }).touched(), true),
+    );
+    await page.reload();
+    await use(page);
+    expect(touched, 'clicks and touches').toBe(0);
+  },
+});
+
+/** Goes on by the Tab key and presses what is found there. */
+async function press(page: Page, name: RegExp, key = 'Enter') {
+  await tabOn(page, name);
+  await page.keyboard.press(key);
+}
+
+/** Goes on by the Tab key and types over what stands there. */
+async function type(page: Page, name: RegExp, text: string) {
+  await tabOn(page, name);
+  await page.keyboard.press('Control+A');
+  await page.keyboard.type(text);
+}
+
+const logged = (page: Page) => page.getByRole('status').filter({ hasText: /^Logged as/ });
+
+test('loads are carded, counted, weighed and logged by keyboard alone', async ({ keys: page }) => {
+  await post(page, '/api/fleeces', { mass: '90 g', form: 'clean', humidityPercent: 65 });
+  await page.goto(at('/station/card'));
+  await press(page, /^Card in loads/);
+  await type(page, /^The most on them at once/, '45 g');
+  await press(page, /^Begin carding/);
+  const bench = page.getByRole('region', { name: /^At the cards/ });
+  const count = bench.getByRole('status').filter({ hasText: / of \d+\s*pass/ });
+  await expect(count).toHaveText(/^0 of 2/);
+  await page.keyboard.press('Space');
+  await expect(count).toHaveText(/^1 of 2/);
+  await type(page, /^It weighs/, '44 g');
+  await page.keyboard.press('Enter');
+  await expect(count).toHaveText(/^2 of 2/);
+  await press(page, /^Take the last one back/);
+  await expect(count).toHaveText(/^1 of 2/);
+  await type(page, /^Loads, counted at once/, '1');
+  await press(page, /^Count them/, 'Space');
+  await expect(count).toHaveText(/^2 of 2/);
+  await press(page, /^Weigh and log it/);
+  await expect(page.getByRole('heading', { name: 'Log what was watched' })).toBeVisible();
+  await type(page, /^What it weighs now/, '88 g');
+  await page.keyboard.press('Enter');
+  await expect(logged(page)).toBeVisible();
+});
+
+test('a long wool is combed and logged by keyboard alone', async ({ keys: page }) => {
+  await post(page, '/api/fleeces', { mass: '60 g', form: 'clean', breed: 'Wensleydale', humidityPercent: 65 });
+  await page.goto(at('/station/comb'));
+  await press(page, /^Comb in loads/);
+  await type(page, /^The most on them at once/, '60 g');
+  await tabOn(page, /^To lead as it is drawn off/);
+  await page.keyboard.type('tips');
+  await press(page, /^Begin combing/);
+  const bench = page.getByRole('region', { name: /^On the combs/ });
+  const count = bench
+    .getByRole('status')
+    .filter({ hasText: / of \d+/ })
+    .last();
+  await expect(count).toHaveText(/^0 of 1\s*0 of 4 transfers/);
+  for (let i = 1; i <= 4; i++) {
+    await page.keyboard.press('Space');
+    await expect(count).toHaveText(new RegExp(`^0 of 1\\s*${i} of 4`));
+  }
+  await expect(bench.getByText(/^The tips lead now/)).toBeVisible();
+  await type(page, /^Its top weighs/, '50 g');
+  await type(page, /^Its noil weighs/, '8 g');
+  await page.keyboard.press('Enter');
+  await expect(count).toHaveText(/^1 of 1/);
+  await press(page, /^Weigh and log it/);
+  await expect(page.getByRole('heading', { name: 'Log what was watched' })).toBeVisible();
+  await tabOn(page, /^What it weighs now/);
+  await page.keyboard.press('Enter');
+  await expect(logged(page)).toBeVisible();
+});
+
+test('two lots are blended by keyboard alone', async ({ keys: page }) => {
+  for (const colour of ['madder', 'woad'])
+    await post(page, '/api/fleeces', { mass: '60 g', form: 'top', colour, humidityPercent: 65 });
+  await page.goto(at('/station/blend'));
+  const plan = page.getByRole('form', { name: 'Blend', exact: true });
+  await expect(plan.getByRole('group', { name: 'Lots' }).getByRole('button')).toHaveCount(2);
+  await press(page, /madder/, 'Space');
+  await press(page, /woad/, 'Space');
+  await expect(plan.getByRole('group', { name: 'Lots' }).getByRole('button', { pressed: true })).toHaveCount(2);
+  const shares = plan.getByLabel(/, %$/);
+  await expect(shares).toHaveCount(2);
+  for (const share of ['70', '30']) await type(page, /, %$/, share);
+  await page.keyboard.press('Control+Home');
+  await type(page, /^All of it/, '60 g');
+  await type(page, /^The most on it at once/, '30 g');
+  await tabOn(page, /^Passes/);
+  await page.keyboard.press('Home');
+  await page.keyboard.press('ArrowRight');
+  await expect(plan.getByRole('img', { name: /^After 1 pass/ })).toBeVisible();
+  await press(page, /^Begin blending/);
+  const count = page
+    .getByRole('region', { name: /^Blend of/ })
+    .getByRole('status')
+    .filter({ hasText: / of 2\s*pass/ });
+  await expect(count).toHaveText(/^0 of 2/);
+  await page.keyboard.press('Space');
+  await expect(count).toHaveText(/^1 of 2/);
+  await page.waitForTimeout(700);
+  await page.keyboard.press('Enter');
+  await expect(count).toHaveText(/^2 of 2|^0 of 2\s*pass 1/);
+  await press(page, /^Weigh and log it/);
+  await expect(page.getByRole('heading', { name: 'Log what was watched' })).toBeVisible();
+  await type(page, /^What it weighs now/, '59 g');
+  await page.keyboard.press('Enter');
+  await expect(logged(page)).toBeVisible();
+});
+
+test('strips are arranged, rehearsed, ticked off and planned anew by keyboard alone', async ({ keys: page }) => {
+  for (const colour of ['madder', 'gold'])
+    await post(page, '/api/fleeces', { mass: '60 g', form: 'top', colour, humidityPercent: 65 });
+  await page.goto(at('/station/divide'));
+  await press(page, /^Arrange strips and rehearse their colours/);
+  const bench = page.getByRole('region', { name: 'Strips and their colours' });
+  await press(page, /madder/);
+  await press(page, /gold/);
+  await type(page, /^Repeat/, 'a b');
+  await type(page, /^How often/, '2');
+  await type(page, /^A strip weighs/, '5 g');
+  await expect(bench.getByRole('img', { name: /^Strips in order\. Ply 1: a b a b\./ })).toBeVisible();
+  await expect(bench.getByRole('img', { name: 'The patch as it looks from across a room.' })).toBeVisible();
+  await tabOn(page, /^Ply 2/);
+  await page.keyboard.type('as the first, later');
+  await expect(bench.getByText(/they marl/)).toBeVisible();
+  await press(page, /^Begin: tick the strips off/);
+  const chart = page.getByRole('region', { name: /^Strips of/ });
+  await expect(chart.getByRole('status').first()).toHaveText(/^0 of 4/);
+  await page.keyboard.press('Space');
+  await expect(chart.getByRole('status').first()).toHaveText(/^1 of 4/);
+  await press(page, /^Plan the rest anew/);
+  await type(page, /^Still to come of ply 1/, 'b b');
+  await press(page, /^So goes the rest/);
+  await expect(chart.getByRole('status').first()).toHaveText(/^1 of 3/);
+  // Within a group of words the arrow keys go on.
+  await tabOn(page, /^the marked end/);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
+  await expect(chart.getByRole('button', { name: 'the other end', pressed: true })).toBeVisible();
+  await press(page, /^Put the chart away/);
+  await press(page, /^Put it away as it is/);
+  await expect(chart).toHaveCount(0);
+});
+
+test('two ways are tried, logged and compared by keyboard alone', async ({ keys: page }) => {
+  await post(page, '/api/fleeces', { mass: '48 g', form: 'down', fibre: 'yak', humidityPercent: 65 });
+  await page.goto(at('/lots/F-01/routes'));
+  await press(page, /^Try both, 5 g each/);
+  await expect(page.getByRole('heading', { name: 'Still to be prepared' })).toBeVisible();
+  for (const mass of ['4.9 g', '4.7 g']) {
+    await press(page, /^Card F-01\.\d/);
+    await type(page, /^What it weighs now/, mass);
+    await page.keyboard.press('Enter');
+    await expect(logged(page)).toBeVisible();
+    await page.goto(at('/lots/F-01/compare'));
+    await expect(page.getByRole('group', { name: 'The figures of each way' })).toBeVisible();
+  }
+  // A table that is wider than the screen is moved by the arrow keys.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await tabOn(page, /^The figures of each way/);
+  await page.keyboard.press('ArrowRight');
+  await press(page, /^Keep a sample/);
+  await expect(page.getByLabel('Verdict, in your words')).toBeVisible();
+});
