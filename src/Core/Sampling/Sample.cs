@@ -3,16 +3,6 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Sampling;
 
-/// <summary>Whether twist is let into the drafting zone.</summary>
-public enum Draw
-{
-    /// <summary>Less than a staple length at a time, twist held back.</summary>
-    Short,
-
-    /// <summary>A long span with twist running in.</summary>
-    Long,
-}
-
 /// <summary>How the sample went to spin: what preparations are compared by.</summary>
 /// <param name="Grams">The yarn weighs so much, above zero; null when not weighed.</param>
 /// <param name="Minutes">Of spinning it, joins included; from 1 to a week, null when not noted.</param>
@@ -60,8 +50,8 @@ public sealed record Sample(LotForm Form, Draw? Draw, double? WrapsPerInch, int?
     public YarnKind? Kind => (Form.IsCarded(), Draw) switch
     {
         (_, null) => null,
-        (true, Sampling.Draw.Long) => YarnKind.Woollen,
-        (false, Sampling.Draw.Long) => YarnKind.SemiWoollen,
+        (true, Lots.Draw.Long) => YarnKind.Woollen,
+        (false, Lots.Draw.Long) => YarnKind.SemiWoollen,
         (true, _) => YarnKind.SemiWorsted,
         (false, _) => YarnKind.Worsted,
     };

@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
 
 namespace EarthyTuft.Core.Spinning;
@@ -24,8 +25,31 @@ public enum SpunTally
     Combings,
 }
 
+/// <summary>How new supply is joined to the yarn.</summary>
+public enum JoinWay
+{
+    /// <summary>Laid over the thinned-out end.</summary>
+    LaidOver,
+
+    /// <summary>Laid between the halves of an end that was split.</summary>
+    SplitEnd,
+
+    /// <summary>Wetted and rolled together until it felts.</summary>
+    Rolled,
+
+    /// <summary>Caught in the fold of a fibre that was laid round it.</summary>
+    Folded,
+
+    /// <summary>Knotted.</summary>
+    Knotted,
+}
+
 /// <summary>What happens while yarn is made.</summary>
 public abstract record SpinEvent;
+
+/// <summary>How it is drawn was noted.</summary>
+/// <param name="Draw">From then on, until another is noted.</param>
+public sealed record DrawNoted(Draw Draw) : SpinEvent;
 
 /// <summary>A fresh ply-back was read.</summary>
 /// <param name="Trial">As it was read, with the settings it was made with.</param>
@@ -56,7 +80,8 @@ public sealed record BobbinFilled(double? Grams, YarnMeasures Measured, string T
 /// <param name="Of">What.</param>
 /// <param name="Count">How often, zero or more.</param>
 /// <param name="Metres">In so many metres; null where it was only counted.</param>
-public sealed record SpunCounted(SpunTally Of, int Count, double? Metres) : SpinEvent;
+/// <param name="JoinedBy">Of joins how they were made; null where nobody said, and for anything else.</param>
+public sealed record SpunCounted(SpunTally Of, int Count, double? Metres, JoinWay? JoinedBy = null) : SpinEvent;
 
 /// <summary>It is left to rest, so that its twist calms down.</summary>
 /// <param name="Hours">For so long.</param>
@@ -112,7 +137,13 @@ public sealed record FillBobbin(string? Mass = null, string? Length = null, doub
 /// <param name="Count">How often.</param>
 /// <param name="Metres">In so many metres; left out where it is only counted.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record CountSpun(SpunTally Of, int Count = 1, double? Metres = null, DateTimeOffset? At = null) : RunCommand(At);
+/// <param name="JoinedBy">Of joins: how they were made.</param>
+public sealed record CountSpun(SpunTally Of, int Count = 1, double? Metres = null, DateTimeOffset? At = null, JoinWay? JoinedBy = null) : RunCommand(At);
+
+/// <summary>How it is drawn is noted.</summary>
+/// <param name="Draw">Short or long.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record NoteDraw(Draw Draw, DateTimeOffset? At = null) : RunCommand(At);
 
 /// <summary>It is left to rest.</summary>
 /// <param name="Hours">For so long.</param>

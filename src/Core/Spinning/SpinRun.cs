@@ -31,6 +31,18 @@ public sealed record SpunCount(SpunTally Of, int Count, int CountInMetres, doubl
 {
     /// <summary>In ten metres; null where no metres were told.</summary>
     public double? Per10Metres => Metres > 0 ? CountInMetres / Metres * 10 : null;
+
+    /// <summary>Of joins how many were made in each way, the most first; those of which nobody said it are not among them.</summary>
+    public IReadOnlyList<(JoinWay Way, int Count)> Ways { get; init; } = [];
+
+    internal static SpunCount Gathered(SpunTally tally, IEnumerable<SpunCounted> counted)
+    {
+        SpunCounted[] all = [.. counted];
+        return new SpunCount(tally, all.Sum(c => c.Count), all.Where(c => c.Metres is not null).Sum(c => c.Count), all.Sum(c => c.Metres ?? 0))
+        {
+            Ways = [.. all.Where(c => c is { JoinedBy: not null, Count: > 0 }).GroupBy(c => c.JoinedBy!.Value).Select(g => (Way: g.Key, Count: g.Sum(c => c.Count))).OrderByDescending(w => w.Count).ThenBy(w => w.Way)],
+        };
+    }
 }
 
 /// <summary>Yarn as it is made: events folded over a plan.</summary>
@@ -56,6 +68,12 @@ public sealed record SpinState(
     DateTimeOffset? RestUntil,
     DateTimeOffset LastAt)
 {
+    /// <summary>How it is drawn, as it was noted last; null where nobody said.</summary>
+    public Draw? Draw { get; init; }
+
+    /// <summary>How a join was made last; null where nobody said.</summary>
+    public JoinWay? JoinedBy { get; init; }
+
     /// <summary>Metres of the bobbins that were measured.</summary>
     public double Metres => Bobbins.Sum(b => b.Filled.Measured.Metres ?? 0);
 
@@ -109,9 +127,13 @@ public sealed record SpinState(
             WorkClock.Of(all.Where(e => e.What is HandsOn or HandsOff).Select(e => (e.At, e.What is HandsOn))),
             begun,
             bobbins,
-            [.. Enum.GetValues<SpunTally>().Where(t => counts[t].Any()).Select(t => new SpunCount(t, counts[t].Sum(c => c.Count), counts[t].Where(c => c.Metres is not null).Sum(c => c.Count), counts[t].Sum(c => c.Metres ?? 0)))],
+            [.. Enum.GetValues<SpunTally>().Where(t => counts[t].Any()).Select(t => SpunCount.Gathered(t, counts[t]))],
             rest,
-            all.Length == 0 ? startedAt : all.Max(e => e.At));
+            all.Length == 0 ? startedAt : all.Max(e => e.At))
+        {
+            Draw = all.Select(e => e.What).OfType<DrawNoted>().LastOrDefault()?.Draw,
+            JoinedBy = counts[SpunTally.Joins].LastOrDefault(c => c.JoinedBy is not null)?.JoinedBy,
+        };
     }
 }
 
@@ -167,7 +189,11 @@ public static class SpinRun
             CountSpun { Count: < 0 or > MostCounted } => new Refusal("count", "out-of-range", $"It must be a whole number from 0 to {MostCounted}."),
             CountSpun { Metres: { } metres } when !double.IsFinite(metres) || metres is <= 0 or > YarnLength.Most => new Refusal("metres", "out-of-range", "A length of yarn is above nothing and at most 1 000 000 m."),
             CountSpun { Count: 0, Metres: null } => new Refusal("metres", "missing", "None at all says something only of a length: how many metres were looked at?"),
-            CountSpun count => Happened(new SpunCounted(count.Of, count.Count, count.Metres)),
+            CountSpun { JoinedBy: not null, Of: not SpunTally.Joins } => new Refusal("joinedBy", "not-here", "Only a join is made in one way or another."),
+            CountSpun count => Happened(new SpunCounted(count.Of, count.Count, count.Metres, count.JoinedBy)),
+            NoteDraw when !spins => new Refusal("kind", "not-here", "How fibre is drawn is noted while singles are spun."),
+            NoteDraw note when note.Draw == state.Draw => RunRules.Clash("goes-on", "That is how it is drawn already."),
+            NoteDraw note => Happened(new DrawNoted(note.Draw)),
             RestSingles { Hours: var hours } when !double.IsFinite(hours) || hours is <= 0 or > LongestRest => new Refusal("hours", "out-of-range", $"It must be above nothing and at most {LongestRest} hours."),
             // Who leaves it to rest has stood up.
             RestSingles rest => state.Clock.Since is null ? Happened(new RestBegun(rest.Hours)) : Happened(new HandsOff(), new RestBegun(rest.Hours)),

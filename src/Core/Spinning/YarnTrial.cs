@@ -184,6 +184,12 @@ public sealed record TrialAdvice(
 /// <param name="WrapsPerInch">Washed.</param>
 public sealed record YarnBecomes(YarnStructure Structure, int Strands, double WrapsPerInch)
 {
+    /// <summary>How a skein that was really made of the singles differs from this.</summary>
+    /// <param name="washedWraps">Of the skein, washed; above zero.</param>
+    /// <param name="doubt">Of that reading, in wraps.</param>
+    /// <returns>By how many wraps it is finer, below zero for thicker; null where that is less than the reading can be off by.</returns>
+    public double? Misses(double washedWraps, double doubt) => Math.Abs(washedWraps - WrapsPerInch) > Math.Max(doubt, Wraps.ReadingDoubt) + 1e-9 ? washedWraps - WrapsPerInch : null;
+
     /// <summary>Every structure that singles are commonly made into, by a ply-back of two.</summary>
     /// <param name="plyBackWraps">Above zero.</param>
     /// <param name="bloomPercent">Zero or more.</param>

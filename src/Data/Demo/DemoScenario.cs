@@ -2,7 +2,6 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
-using EarthyTuft.Core.Sampling;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.WeighLog;
 

@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Runs;
@@ -10,6 +11,9 @@ namespace EarthyTuft.Data.Spinning;
 public static class StoredSpin
 {
     private const int PlanVersion = 1, EventVersion = 1;
+
+    /// <summary>What the event is stored as that notes how it is drawn.</summary>
+    internal const string DrawKind = "drawn";
 
     /// <summary>The yarn of a run as it stands, its events loaded.</summary>
     public static SpinState State(RunRow run) => SpinState.Of(run.Id, run.StartedAt, Events(run));
@@ -56,7 +60,8 @@ public static class StoredSpin
             HandsOff => (ClockEvents.Off, Payload(new EmptyV1())),
             BobbinBegun e => ("bobbinBegun", Payload(new BegunV1(e.Direction, e.Settings, e.Bobbin.Length == 0 ? null : e.Bobbin))),
             BobbinFilled e => ("bobbinFilled", Payload(new FilledV1(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps))),
-            SpunCounted e => ("counted", Payload(new CountedV1(e.Of, e.Count, e.Metres))),
+            SpunCounted e => ("counted", Payload(new CountedV1(e.Of, e.Count, e.Metres, e.JoinedBy))),
+            DrawNoted e => (DrawKind, Payload(new DrawnV1(e.Draw))),
             RestBegun e => ("restBegun", Payload(new RestV1(e.Hours))),
             PlyAngleRead e => ("plyAngle", Payload(new AngleV1(e.Degrees, e.Treadles, e.Millimetres))),
             _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
@@ -71,7 +76,8 @@ public static class StoredSpin
         ClockEvents.Off => new HandsOff(),
         "bobbinBegun" when As<BegunV1>(row) is var e => new BobbinBegun(e.Direction, e.Settings, e.Bobbin ?? ""),
         "bobbinFilled" when As<FilledV1>(row) is var e => new BobbinFilled(e.Grams, e.Measured.ToMeasures(), e.TypedMass, e.TypedWraps),
-        "counted" when As<CountedV1>(row) is var e => new SpunCounted(e.Of, e.Count, e.Metres),
+        "counted" when As<CountedV1>(row) is var e => new SpunCounted(e.Of, e.Count, e.Metres, e.JoinedBy),
+        DrawKind => new DrawNoted(As<DrawnV1>(row).Draw),
         "restBegun" => new RestBegun(As<RestV1>(row).Hours),
         "plyAngle" when As<AngleV1>(row) is var e => new PlyAngleRead(e.Degrees, e.Treadles, e.Millimetres),
         _ => throw new NotSupportedException($"An event of spinning, {row.Kind}, was written by a later release."),
@@ -109,7 +115,9 @@ public static class StoredSpin
 
     private sealed record FilledV1(double? Grams, StoredYarn Measured, string TypedMass, string TypedWraps);
 
-    private sealed record CountedV1(SpunTally Of, int Count, double? Metres);
+    private sealed record CountedV1(SpunTally Of, int Count, double? Metres, JoinWay? JoinedBy = null);
+
+    private sealed record DrawnV1(Draw Draw);
 
     private sealed record RestV1(double Hours);
 

@@ -88,7 +88,7 @@ public static class Crafts
         new(StepKind.Blend, typeof(BlendCraft), typeof(BlendStart), typeof(BlendView), [typeof(BlendOneLoad), typeof(CountBlendLoads), typeof(PassBlend)]),
         new(StepKind.Divide, typeof(StripCraft), typeof(StripStart), typeof(StripChartView), [typeof(TickStrip), typeof(ReplanStrips), typeof(NoteBetterEnd)]),
         new(StepKind.Spin, typeof(SpinCraft), typeof(SpinStart), typeof(SpinView),
-            [typeof(ReadPlyBack), typeof(SitDown), typeof(StandUp), typeof(BeginBobbin), typeof(FillBobbin), typeof(CountSpun), typeof(RestSingles)]),
+            [typeof(ReadPlyBack), typeof(SitDown), typeof(StandUp), typeof(BeginBobbin), typeof(FillBobbin), typeof(CountSpun), typeof(NoteDraw), typeof(RestSingles)]),
         new(StepKind.Ply, typeof(PlyCraft), typeof(PlyStart), typeof(PlyingView),
             [typeof(ReadPlyAngle), typeof(SitDown), typeof(StandUp), typeof(FillBobbin), typeof(CountSpun), typeof(RestSingles)]),
         new(StepKind.Dry, typeof(RackCraft), typeof(RackStart), typeof(RackView), [typeof(WeighRack), typeof(BelieveWeight)]),

@@ -51,7 +51,7 @@ public sealed record SampleView(
         StoredJudged.Read(row.Judged), Called(row, lies ?? row.Form.UsualOrder(), workshop.Schools.Semi), row.Version);
 
     private static string? Called(SampleRow row, FibreOrder? order, SemiNamedBy by) => row.Sample.Kind is { } kind
-        ? $"{kind.Words(by)}: {Lies(order)}, twist {(row.Draw == Core.Sampling.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
+        ? $"{kind.Words(by)}: {Lies(order)}, twist {(row.Draw == Core.Lots.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
         : null;
 
     private static string Lies(FibreOrder? order) => order switch

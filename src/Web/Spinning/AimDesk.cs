@@ -91,7 +91,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         AimWords.Next(advice, tried, by, unit),
         advice is { IsThere: false, Treadles: { } treadles, DrawMillimetres: { } draw } ? AimWords.Settings(treadles, draw, by, unit) : null,
         FormattableString.Invariant($"Washed, as {AimWords.Structure(learned.Wish.Structure, learned.Wish.Strands)}: about {advice.WashedWraps:0.#} WPI."),
-        [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => new BecomesView(AimWords.Structure(b.Structure, b.Strands), Shape(b.WrapsPerInch, b.Strands, tried.Degrees)))],
+        [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => BecomesViews.Of(b, tried.Degrees))],
         AimWords.Noted(tried)));
 
     /// <summary>What a fibre asks for, by its length, its fineness and its crimp: places to begin from.</summary>

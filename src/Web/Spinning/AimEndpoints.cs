@@ -31,6 +31,8 @@ public static class AimEndpoints
         group.MapGet("/usual", EnoughEndpoints.Usual).Named("readUsualYarn", "What things usually take.");
         group.MapPut("/usual", EnoughEndpoints.ChangeUsual).Named("changeUsualYarn", "Replaces the table of what things usually take, or brings the typical one back.").Changes();
         group.MapGet("/week", WeekEndpoints.Week).Named("readSpunWeek", "Metres of singles spun since Monday, by each member.");
+        group.MapGet("/pace", PaceEndpoints.Pace).Named("readSpinPace", "Metres and grams spun in an hour, by preparation and draw.");
+        group.MapGet("/hook", PaceEndpoints.Hook).Named("readHookPrompt", "After how many draws the hook of a flyer is moved.").ProducesProblem(422);
         app.MapYarn();
     }
 

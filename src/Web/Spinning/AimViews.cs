@@ -67,7 +67,14 @@ public sealed record YarnShape(double WrapsPerInch, double DiameterMillimetres, 
 /// <summary>The same singles in another structure.</summary>
 /// <param name="Words">Which.</param>
 /// <param name="Yarn">Washed.</param>
-public sealed record BecomesView(string Words, YarnShape Yarn);
+/// <param name="Made">Skeins that were really made so of the same singles; empty where there are none.</param>
+public sealed record BecomesView(string Words, YarnShape Yarn, IReadOnlyList<MadeSkeinView> Made);
+
+/// <summary>A skein that was really made of the singles.</summary>
+/// <param name="Code">Its lot.</param>
+/// <param name="Yarn">As it was read; before its wash where it was not washed yet.</param>
+/// <param name="Sentence">How it stands to what was reckoned.</param>
+public sealed record MadeSkeinView(string Code, YarnShape Yarn, string Sentence);
 
 /// <summary>A ply-back beside the aim.</summary>
 /// <param name="Yarn">As it was read.</param>

@@ -32,7 +32,14 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
 
         var craft = ActivatorUtilities.CreateInstance<PlyCraft>(services);
         var (plan, own) = await craft.Plan(request, lots, cancellationToken);
-        return plan.IsRefused ? Problems.Refused(plan.Refusals) : TypedResults.Ok(craft.View(plan.Value, lots.ToDictionary(l => l.Id, l => l.LeftGrams), own));
+        if (plan.IsRefused)
+        {
+            return Problems.Refused(plan.Refusals);
+        }
+
+        Guid[] singles = [.. lots.Where(l => l.Form == LotForm.Singles).Select(l => l.Id)];
+        var made = singles.Length > 0 ? await BecomesViews.Made(db, null, singles, cancellationToken) : [];
+        return TypedResults.Ok(craft.View(plan.Value, lots.ToDictionary(l => l.Id, l => l.LeftGrams), own, made));
     }
 
     public async Task<Result<RunOutset>> Begin(RunStart start, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
@@ -108,7 +115,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
 
     private static double Bloom(OwnYarn own, LotRow? lot) => own.BloomPercent?.Value ?? YarnWish.BloomOf(lot?.Fibre);
 
-    private PlyPlanView View(PlyPlan plan, Dictionary<Guid, double?> grams, OwnYarn own)
+    private PlyPlanView View(PlyPlan plan, Dictionary<Guid, double?> grams, OwnYarn own, IReadOnlyList<MadeSkein> made)
     {
         var unit = context.Workshop.LengthUnit;
         var bloom = own.BloomPercent?.Value ?? YarnWish.BloomOf(plan.Of.Count > 0 ? plan.Of[0].Fibre : null);
@@ -129,7 +136,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
             [.. Sentences(plan, forecast, by, unit)],
             [.. Cautions(plan)],
             // A ply-back of two of these singles is what every structure is told from.
-            [.. YarnBecomes.All(plan.FreshWraps * Math.Sqrt(plan.Strands / 2.0), bloom).Where(b => b.Strands > 1).Select(b => new BecomesView(AimWords.Structure(b.Structure, b.Strands), AimDesk.Shape(b.WrapsPerInch, b.Strands, plan.Degrees)))],
+            [.. YarnBecomes.All(plan.FreshWraps * Math.Sqrt(plan.Strands / 2.0), bloom).Where(b => b.Strands > 1).Select(b => BecomesViews.Of(b, plan.Degrees, made, bloom))],
             plan.Treadling is { } treadling ? AimWords.Settings(treadling.Treadles, treadling.Millimetres, by, unit) : null);
     }
 
@@ -197,7 +204,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
             },
             new PlyingView(
                 tool?.Name,
-                View(plan, held, own),
+                View(plan, held, own, []),
                 angles,
                 SpinWords.Clock(state),
                 SpinWords.Bobbins(state, tool, unit),

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Runs;
@@ -32,7 +33,7 @@ public sealed record TrailView(Guid Event, DateTimeOffset At, string Changed);
 public sealed record BobbinView(Guid Event, TwistDirection? Direction, MassFigure? Mass, string Length, double? Metres, string Words, double? Fill, string Caution);
 
 /// <summary>What was counted.</summary>
-/// <param name="Words">The same for ten metres, where metres were told; else empty.</param>
+/// <param name="Words">The same for ten metres, where metres were told, and how joins were made; else empty.</param>
 public sealed record CountView(SpunTally Of, int Count, string Words);
 
 /// <summary>Time at it.</summary>
@@ -50,6 +51,8 @@ public sealed record ClockView(double Minutes, DateTimeOffset? Since, string Pac
 /// <param name="Resume">All that is needed to go on with it another day.</param>
 /// <param name="By">What is counted for a draw.</param>
 /// <param name="BobbinKinds">The kinds of bobbins that fit the tool; empty where it has one kind.</param>
+/// <param name="Draw">How it is drawn; null where nobody said.</param>
+/// <param name="JoinedBy">How a join was made last; null where nobody said.</param>
 public sealed record SpinView(
     string? Tool,
     AimView Aim,
@@ -62,6 +65,8 @@ public sealed record SpinView(
     IReadOnlyList<string> Resume,
     SpunBy By,
     IReadOnlyList<string> BobbinKinds,
+    Draw? Draw,
+    JoinWay? JoinedBy,
     Guid? LastEvent) : CraftView;
 
 /// <summary>Strands are plied.</summary>

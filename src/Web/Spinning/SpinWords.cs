@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Runs;
@@ -36,6 +37,19 @@ internal static class SpinWords
         _ => "times combed a little more",
     };
 
+    public static string Drawn(Draw how) => how == Draw.Long ? "long draw" : "short draw";
+
+    private static string Joined(JoinWay way) => way switch
+    {
+        JoinWay.LaidOver => "laid over",
+        JoinWay.SplitEnd => "laid into a split end",
+        JoinWay.Rolled => "wetted and rolled",
+        JoinWay.Folded => "caught in a fold",
+        _ => "knotted",
+    };
+
+    private static string Ways(SpunCount count) => string.Join(", ", count.Ways.Select(w => $"{w.Count} {Joined(w.Way)}"));
+
     public static ClockView Clock(SpinState state)
     {
         string[] pace =
@@ -47,7 +61,7 @@ internal static class SpinWords
     }
 
     public static IReadOnlyList<CountView> Counts(SpinState state) =>
-        [.. state.Counts.Select(c => new CountView(c.Of, c.Count, c.Per10Metres is { } rate ? Invariant($"{rate:0.#} in 10 m") : ""))];
+        [.. state.Counts.Select(c => new CountView(c.Of, c.Count, string.Join("; ", new[] { c.Per10Metres is { } rate ? Invariant($"{rate:0.#} in 10 m") : "", Ways(c) }.Where(w => w.Length > 0))))];
 
     public static IReadOnlyList<BobbinView> Bobbins(SpinState state, ToolRow? tool, MassUnit unit)
     {
@@ -74,7 +88,7 @@ internal static class SpinWords
     /// <summary>The end of a yarn as it goes into its entry.</summary>
     public static string Notes(SpinState state, IEnumerable<string> first) => string.Join(" ", first.Concat(
     [
-        state.Counts.Count == 0 ? "" : string.Join(", ", state.Counts.Select(c => $"{c.Count} {Tallied(c.Of)}{(c.Per10Metres is { } rate ? Invariant($" ({rate:0.#} in 10 m)") : "")}")) + ".",
+        state.Counts.Count == 0 ? "" : string.Join(", ", state.Counts.Select(c => $"{c.Count} {Tallied(c.Of)}{(c.Per10Metres is { } rate ? Invariant($" ({rate:0.#} in 10 m)") : "")}{(c.Ways.Count > 0 ? $": {Ways(c)}" : "")}")) + ".",
         Clock(state).Pace is { Length: > 0 } pace ? $"{pace}." : "",
     ]).Where(s => s.Length > 0));
 

@@ -94,7 +94,8 @@ public static class YarnEndpoints
         var measured = Measured(lot, way.Lots, measures);
         var before = lot.Form == LotForm.Yarn && way.Lots.FirstOrDefault(w => w.Form != LotForm.Yarn) is { } source ? measures.GetValueOrDefault(source.Id) : null;
         var cost = family.Lots.TryGetValue(lot.Id, out var stored) ? LotCosts.Per100Grams(LotCosts.Of(family, context.Workshop.HourlyRate), family, stored, context.Workshop) : null;
-        return YarnPages.Of(lot, measured, before, await Plan(db, way.SpunBy, cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, way.SpunFrom, cost, context);
+        var made = lot.Form == LotForm.Singles ? await BecomesViews.Made(db, family, [lot.Id], cancellationToken) : [];
+        return YarnPages.Of(lot, measured, before, await Plan(db, way.SpunBy, cancellationToken), readings, [.. beside.Select(l => (l, measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing))], own, way.SpunFrom, made, cost, context);
     }
 
     // What a part of a yarn, or its wash, does not change need not be measured again: plies and structure; of a mere part its thickness too.

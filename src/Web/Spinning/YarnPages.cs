@@ -15,7 +15,7 @@ internal static class YarnPages
     private const string Section = "docs/craft.md, section 15";
 
     public static YarnPage Of(
-        LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, NumberFigure? costPer100Grams, RequestContext context)
+        LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, IReadOnlyList<MadeSkein> made, NumberFigure? costPer100Grams, RequestContext context)
     {
         var (usual, usualFrom) = UsualDensity(lot, own);
         var facts = YarnFacts.Of(measured, lot.MadeGrams, usual);
@@ -31,7 +31,16 @@ internal static class YarnPages
             [.. beside.Select(b => Beside(b.Lot, b.Measured, lot, facts, usual, context)).OfType<YarnBeside>()],
             facts.Tex is { } tex ? Math.Round(tex, 1) : null,
             lot.Form == LotForm.Yarn,
-            spunFrom);
+            spunFrom,
+            lot.Form == LotForm.Singles && facts.Tex is { } grist ? [.. Becomes(lot, grist, own, made)] : []);
+    }
+
+    // A ply-back of two is what every structure is told from.
+    private static IEnumerable<BecomesView> Becomes(LotRow lot, double tex, OwnYarn own, IReadOnlyList<MadeSkein> made)
+    {
+        var bloom = own.BloomPercent?.Value ?? YarnWish.BloomOf(lot.Fibre);
+        var plyBack = PlyPlan.FreshWrapsOf(tex, 2, own.TakeUpPercent?.Value ?? YarnWish.TypicalTakeUp, own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, null), bloom);
+        return YarnBecomes.All(plyBack, bloom).Select(b => BecomesViews.Of(b, null, made, bloom));
     }
 
     private static (double Density, LearnedFigure? From) UsualDensity(LotRow lot, OwnYarn own)

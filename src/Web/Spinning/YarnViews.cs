@@ -63,6 +63,7 @@ public sealed record YarnBeside(string Code, string Sentence, double? Tex, bool 
 /// <param name="Tex">Its grist, for drawing; null when not known.</param>
 /// <param name="SpunFrom">The prepared lot that it was spun from; null where that is not known.</param>
 /// <param name="IsFinished">Washed and at rest, so that how it was finished and how it hangs can be told.</param>
+/// <param name="Becomes">Of singles whose grist is known: every structure they could become, and the skeins that were really made so. Else empty.</param>
 public sealed record YarnPage(
     YarnShape? Yarn,
     YarnShape? Before,
@@ -74,4 +75,5 @@ public sealed record YarnPage(
     IReadOnlyList<YarnBeside> Beside,
     double? Tex,
     bool IsFinished,
-    string? SpunFrom);
+    string? SpunFrom,
+    IReadOnlyList<BecomesView> Becomes);

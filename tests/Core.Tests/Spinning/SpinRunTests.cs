@@ -76,6 +76,32 @@ public class SpinRunTests
     }
 
     [Fact]
+    public void How_joins_are_made_is_counted_by_way_and_how_it_is_drawn_is_what_was_noted_last()
+    {
+        var bench = new Bench(LotForm.Singles);
+        Assert.Empty(bench.Tap(new CountSpun(SpunTally.Joins)));
+        Assert.Empty(bench.Tap(new CountSpun(SpunTally.Joins, 2, 10, JoinedBy: JoinWay.Rolled)));
+        Assert.Empty(bench.Tap(new CountSpun(SpunTally.Joins, 3, 10, JoinedBy: JoinWay.LaidOver)));
+        Assert.Empty(bench.Tap(new CountSpun(SpunTally.Joins, JoinedBy: JoinWay.LaidOver)));
+        var joins = Assert.Single(bench.State.Counts);
+        Assert.Equal((7, 2.5), (joins.Count, joins.Per10Metres));
+        Assert.Equal([(JoinWay.LaidOver, 4), (JoinWay.Rolled, 2)], joins.Ways);
+        Assert.Equal(JoinWay.LaidOver, bench.State.JoinedBy);
+        Assert.Equal(["joinedBy not-here"], Codes(bench.Tap(new CountSpun(SpunTally.Neps, 1, JoinedBy: JoinWay.Rolled))));
+
+        Assert.Null(bench.State.Draw);
+        Assert.Empty(bench.Tap(new NoteDraw(Draw.Long)));
+        Assert.Equal(["run goes-on"], Codes(bench.Tap(new NoteDraw(Draw.Long))));
+        Assert.Empty(bench.Tap(new NoteDraw(Draw.Short)));
+        Assert.Equal(Draw.Short, bench.State.Draw);
+        Assert.Equal(["kind not-here"], Codes(new Bench(LotForm.Plied).Tap(new NoteDraw(Draw.Long))));
+        // A slip is taken back, and it is drawn as it was noted before.
+        Assert.Null(SpinRun.Withdraw(bench.Events, bench.Events[^1].Id));
+        bench.Events.RemoveAt(bench.Events.Count - 1);
+        Assert.Equal(Draw.Long, bench.State.Draw);
+    }
+
+    [Fact]
     public void Lively_singles_rest_and_the_rest_ends_by_itself_or_by_sitting_down()
     {
         var bench = new Bench(LotForm.Singles);

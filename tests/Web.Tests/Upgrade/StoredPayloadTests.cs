@@ -111,9 +111,11 @@ public class StoredPayloadTests
         SpinEvent[] spun =
         [
             new PlyBackRead(new YarnTrial(13.5, 0.5, 24, 4, 150) { Places = 4, Spread = 0.8, Neps = 3, Handle = "soft", Tex = 300 }, "13 14", "smaller whorl"), new HandsOn(), new HandsOff(), new BobbinBegun(TwistDirection.Z, "light pull", "large"),
-            new BobbinFilled(41, new YarnMeasures(28, 0.5, 27, 180, 1, YarnStructure.Plain, TwistDirection.Z), "41", "28"), new SpunCounted(SpunTally.Neps, 9, 20), new RestBegun(12), new PlyAngleRead(18, 5, 200),
+            new BobbinFilled(41, new YarnMeasures(28, 0.5, 27, 180, 1, YarnStructure.Plain, TwistDirection.Z), "41", "28"), new SpunCounted(SpunTally.Neps, 9, 20), new SpunCounted(SpunTally.Joins, 2, null, JoinWay.SplitEnd), new DrawNoted(Draw.Long), new RestBegun(12), new PlyAngleRead(18, 5, 200),
         ];
         Assert.All(spun, e => Assert.Equal(e, StoredSpin.Read(StoredSpin.Row(new RunEvent<SpinEvent>(Guid.NewGuid(), At, e), "Ada"))));
+        // As it was counted before it was asked how joins are made.
+        Assert.Equal(new SpunCounted(SpunTally.Joins, 6, 20), StoredSpin.Read(new RunEventRow { Who = "Ada", Kind = "counted", Payload = """{"v":1,"of":"Joins","count":6,"metres":20}""" }));
         var yarn = new YarnMeasures(11, 0.5, 27, 160, 2, YarnStructure.Chain, TwistDirection.S, FinishedBy.Snapped, SkeinHangs.Turns, 6, 0.9);
         Assert.Equal(new YarnMeasures(11, 0.5, null, null), StoredYarn.Read("""{"v":1,"wrapsPerInch":11,"wrapsDoubt":0.5}"""));
         Assert.Equal(yarn, StoredYarn.Read(StoredYarn.Of(yarn).Write()));

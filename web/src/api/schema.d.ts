@@ -1930,6 +1930,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/pace': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Metres and grams spun in an hour, by preparation and draw. */
+    get: operations['readSpinPace'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/spinning/hook': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** After how many draws the hook of a flyer is moved. */
+    get: operations['readHookPrompt'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/lots/{id}/yarn': {
     parameters: {
       query?: never;
@@ -2325,6 +2359,7 @@ export interface components {
     BecomesView: {
       words: string;
       yarn: components['schemas']['YarnShape'];
+      made: components['schemas']['MadeSkeinView'][];
     };
     BlendComponentRequest: {
       /** Format: uuid */
@@ -2962,6 +2997,8 @@ export interface components {
       resume: string[];
       by: components['schemas']['SpunBy'];
       bobbinKinds: string[];
+      draw: null | components['schemas']['Draw'];
+      joinedBy: null | components['schemas']['JoinWay'];
       /** Format: uuid */
       lastEvent: null | string;
     };
@@ -3369,6 +3406,10 @@ export interface components {
      * @enum {unknown}
      */
     HeldAs: 'straight' | 'fold';
+    HookView: {
+      /** Format: int32 */
+      draws: number;
+    };
     /** @enum {unknown} */
     HowMuch: 'none' | 'little' | 'some' | 'much';
     HungSample: {
@@ -3431,6 +3472,8 @@ export interface components {
     JoinRequest: {
       invitationCode: string;
     };
+    /** @enum {unknown} */
+    JoinWay: 'laidOver' | 'splitEnd' | 'rolled' | 'folded' | 'knotted';
     JsonElement: unknown;
     JudgementKind: {
       name: string;
@@ -3729,6 +3772,11 @@ export interface components {
       code: string;
       form: components['schemas']['LotForm'];
       fibre: components['schemas']['Fibre'];
+    };
+    MadeSkeinView: {
+      code: string;
+      yarn: components['schemas']['YarnShape'];
+      sentence: string;
     };
     MassAxis: {
       /** Format: double */
@@ -4435,6 +4483,7 @@ export interface components {
       | components['schemas']['RunCommandBeginBobbin']
       | components['schemas']['RunCommandFillBobbin']
       | components['schemas']['RunCommandCountSpun']
+      | components['schemas']['RunCommandNoteDraw']
       | components['schemas']['RunCommandRestSingles']
       | components['schemas']['RunCommandReadPlyAngle']
       | components['schemas']['RunCommandWeighRack']
@@ -4566,6 +4615,7 @@ export interface components {
       count: number;
       /** Format: double */
       metres?: null | number;
+      joinedBy?: null | components['schemas']['JoinWay'];
       /** Format: date-time */
       at?: null | string;
     };
@@ -4613,6 +4663,13 @@ export interface components {
       kind: 'noteBetterEnd';
       colour: string;
       from: components['schemas']['DraftsFrom'];
+      /** Format: date-time */
+      at?: null | string;
+    };
+    RunCommandNoteDraw: {
+      /** @enum {string} */
+      kind: 'noteDraw';
+      draw: components['schemas']['Draw'];
       /** Format: date-time */
       at?: null | string;
     };
@@ -5265,6 +5322,13 @@ export interface components {
       middle?: number;
       /** Format: double */
       spread?: number;
+    };
+    SpinPaceView: {
+      from: components['schemas']['LotForm'];
+      draw: null | components['schemas']['Draw'];
+      metres: string;
+      mass: string;
+      of: string;
     };
     SpinnerRequest: {
       name: string;
@@ -5923,6 +5987,7 @@ export interface components {
       tex: null | number;
       isFinished: boolean;
       spunFrom: null | string;
+      becomes: components['schemas']['BecomesView'][];
     };
     YarnReadingView: {
       /** Format: uuid */
@@ -13934,6 +13999,94 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readSpinPace: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SpinPaceView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readHookPrompt: {
+    parameters: {
+      query: {
+        everyMetres: number;
+        drawMillimetres: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HookView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
         headers: {
           [name: string]: unknown;
         };

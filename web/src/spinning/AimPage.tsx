@@ -340,7 +340,11 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
               ))}
             </Section>
           )}
-          {last && <Becomes trial={last} colour={colour} />}
+          {last && (
+            <Section title="What these singles could become, washed" level="h2">
+              <Becomes becomes={last.becomes} colour={colour} />
+            </Section>
+          )}
         </>
       )}
       <Row gap={1.5} sx={{ alignItems: 'start' }}>

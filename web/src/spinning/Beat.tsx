@@ -1,14 +1,17 @@
 import Button from '@mui/material/Button';
 import Typography from '@mui/material/Typography';
 import { useEffect, useState } from 'react';
+import { Problem } from '../api/client';
 import { beat } from '../live/ring';
 import { NumberField } from '../ui/NumberField';
 import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
+import { useSettled } from '../ui/useSettled';
+import { useHook } from './queries';
 
 /**
- * A beat for the feet, heard and felt on a phone; the first of each draw is higher. Off until it is wanted. Draws that were beaten are metres on the
- * bobbin: every so many of them, if wanted, it says to move the hook.
+ * A beat for the feet, heard and felt on a phone; the first of each draw is higher. Off until it is wanted. Draws that were beaten are
+ * counted: after as many as lie on a hook, if wanted, it says to move it.
  */
 export function Beat({ each, drawMillimetres }: { each: number | null; drawMillimetres: number | null }) {
   const [typed, setTyped] = useState('60');
@@ -31,9 +34,9 @@ export function Beat({ each, drawMillimetres }: { each: number | null; drawMilli
     const timer = setInterval(tick, 60_000 / pace);
     return () => clearInterval(timer);
   }, [goes, pace, each]);
-  const every = number(hook);
-  const isEvery = every !== null && every > 0;
-  const metres = drawMillimetres === null ? 0 : (draws * drawMillimetres) / 1000;
+  const every = useSettled(hook);
+  const asking = useHook(number(every), drawMillimetres);
+  const due = every === hook && hook.trim() !== '' ? (asking.data?.draws ?? null) : null;
   return (
     <Row gap={1} sx={{ alignItems: 'start' }}>
       <NumberField
@@ -53,16 +56,16 @@ export function Beat({ each, drawMillimetres }: { each: number | null; drawMilli
             label="Next hook after, m"
             value={hook}
             onChange={setHook}
-            error={every !== null && !isEvery ? 'Above nothing.' : null}
+            error={hook.trim() !== '' && asking.error instanceof Problem ? asking.error.at('everyMetres') : null}
             placeholder="if wanted"
             sx={{ width: 160 }}
           />
-          {isEvery && draws > 0 && (
-            <Typography role="status" sx={{ pt: 1.5, fontWeight: metres >= every ? 700 : 400 }}>
-              {metres >= every ? 'Move the hook.' : `${metres.toFixed(1)} m since the last hook`}
+          {due !== null && (
+            <Typography role="status" sx={{ pt: 1.5, fontWeight: draws >= due ? 700 : 400 }}>
+              {draws >= due ? 'Move the hook.' : `${draws} of ${due} draws since the last hook`}
             </Typography>
           )}
-          {isEvery && metres >= every && (
+          {due !== null && draws >= due && (
             <Button variant="outlined" onClick={() => setDraws(0)} sx={{ mt: 0.5 }}>
               It is moved
             </Button>

@@ -16,7 +16,7 @@ import { WrapsField } from '../ui/WrapsField';
 import { headFont } from '../ui/theme';
 import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
-import { tallyWord } from './words';
+import { joinWord, tallyWord } from './words';
 
 const hours = (minutes: number) =>
   minutes < 60 ? `${Math.floor(minutes)} min` : `${Math.floor(minutes / 60)} h ${Math.floor(minutes % 60)} min`;
@@ -67,24 +67,41 @@ export function Tallies({
   run,
   counts,
   of,
+  joinedBy = null,
   disabled,
 }: {
   run: string;
   counts: readonly Schema['CountView'][];
   of: readonly Schema['SpunTally'][];
+  /** How a join was made last. */
+  joinedBy?: Schema['JoinWay'] | null;
   disabled: boolean;
 }) {
   const tap = useTap(run);
+  // Joins are usually made as the last one was.
+  const [chosen, setChosen] = useState<Schema['JoinWay'] | '' | null>(null);
+  const joined = chosen ?? joinedBy ?? '';
+  const byOf = (tally: Schema['SpunTally']) => (tally === 'joins' ? joined || null : null);
   const [metres, setMetres] = useState('');
   const [count, setCount] = useState('');
   const [what, setWhat] = useState(of[0]!);
   const seen = (t: Schema['SpunTally']) => counts.find((c) => c.of === t);
   const count10 = (e: FormEvent) => {
     e.preventDefault();
-    tap.send({ kind: 'countSpun', of: what, count: number(count) ?? 0, metres: number(metres), at: tappedAt() }, () => {
-      setCount('');
-      setMetres('');
-    });
+    tap.send(
+      {
+        kind: 'countSpun',
+        of: what,
+        count: number(count) ?? 0,
+        metres: number(metres),
+        joinedBy: byOf(what),
+        at: tappedAt(),
+      },
+      () => {
+        setCount('');
+        setMetres('');
+      },
+    );
   };
   return (
     <>
@@ -94,7 +111,7 @@ export function Tallies({
             key={t}
             variant="outlined"
             disabled={disabled}
-            onClick={() => tap.send({ kind: 'countSpun', of: t, count: 1, at: tappedAt() })}
+            onClick={() => tap.send({ kind: 'countSpun', of: t, count: 1, joinedBy: byOf(t), at: tappedAt() })}
           >
             {tallyWord[t]}
             {seen(t) ? ` · ${seen(t)!.count}` : ''}
@@ -102,6 +119,15 @@ export function Tallies({
         ))}
       </Row>
       <Row component="form" gap={1} onSubmit={count10} sx={{ alignItems: 'start' }}>
+        {of.includes('joins') && (
+          <Choice
+            label="Joins are made"
+            value={joined}
+            onChange={setChosen}
+            words={{ '': 'not noted', ...joinWord }}
+            sx={{ width: 205 }}
+          />
+        )}
         <NumberField
           label="Counted"
           whole

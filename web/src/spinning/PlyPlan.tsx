@@ -4,10 +4,12 @@ import { Bobbins } from '../drawings/Bobbins';
 import { magnifiedFor } from '../drawings/Yarn';
 import { Notice } from '../ui/Notices';
 import { Column } from '../ui/layouts';
+import { Becomes } from './Becomes';
 import { YarnRow } from './YarnRow';
 
 /** The strands as filled bobbins, the yarn before and after its wash, and how to ply it. */
 export function PlyPlan({ plan, colour }: { plan: Schema['PlyPlanView']; colour: string }) {
+  const made = plan.becomes.some((b) => b.made.length > 0);
   const magnified = magnifiedFor(Math.max(plan.fresh.diameterMillimetres, plan.washed.diameterMillimetres));
   return (
     <Column gap={1}>
@@ -33,11 +35,21 @@ export function PlyPlan({ plan, colour }: { plan: Schema['PlyPlanView']; colour:
         ))}
       </YarnRow>
       <YarnRow name="washed" yarn={plan.washed} colour={colour} magnified={magnified}>
-        <Typography color="text.secondary">
-          The same singles otherwise, washed:{' '}
-          {plan.becomes.map((b) => `${b.words} ${b.yarn.wrapsPerInch} WPI`).join(', ')}
-        </Typography>
+        {!made && (
+          <Typography color="text.secondary">
+            The same singles otherwise, washed:{' '}
+            {plan.becomes.map((b) => `${b.words} ${b.yarn.wrapsPerInch} WPI`).join(', ')}
+          </Typography>
+        )}
       </YarnRow>
+      {made && (
+        <>
+          <Typography>
+            What was made already of these singles, over what is reckoned of each structure, washed:
+          </Typography>
+          <Becomes becomes={plan.becomes} colour={colour} />
+        </>
+      )}
     </Column>
   );
 }

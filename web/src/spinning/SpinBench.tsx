@@ -5,6 +5,7 @@ import TextField from '@mui/material/TextField';
 import Typography from '@mui/material/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
+import type { Schema } from '../api/client';
 import { useLot, useSession } from '../api/queries';
 import { Bobbins } from '../drawings/Bobbins';
 import { useAwake } from '../live/awake';
@@ -15,12 +16,14 @@ import { RunEnds, RunFrame } from '../runs/RunFrame';
 import { useRunActs, useTap } from '../runs/taps';
 import { Choice } from '../ui/Choice';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { WordChips } from '../ui/WordChips';
 import { Column, Row } from '../ui/layouts';
+import { drawWord, formWord } from '../ui/words';
 import { Beat } from './Beat';
 import { Becomes } from './Becomes';
 import { Clock, FillForm, RestButton, Tallies } from './Bench';
 import { NewPlyBack } from './NewPlyBack';
-import { useSpunWeek } from './queries';
+import { useSpinPace, useSpunWeek } from './queries';
 import { Trail } from './Trail';
 
 /** What is being spun: its trail under the yarn that is wanted, time, bobbins and counts; and the way to aim at another. */
@@ -30,6 +33,7 @@ export function SpinBench({ lots, runs, wanted }: BenchProps) {
   const came = free.find((l) => l.code === wanted);
   const shown = came ? [came] : free.slice(0, 8);
   const week = useSpunWeek().data;
+  const pace = useSpinPace().data ?? [];
   return (
     <Column gap={3} sx={{ mb: 3 }}>
       {spinning.map((run) => (
@@ -56,6 +60,21 @@ export function SpinBench({ lots, runs, wanted }: BenchProps) {
           {week.by.length > 1 && `; together ${week.all}`}.
         </Typography>
       )}
+      {pace.length > 0 && (
+        <Section title="How fast it goes, by preparation and draw" level="h2">
+          <Box component="ul" aria-label="Spun in an hour" sx={{ m: 0, pl: 2.5 }}>
+            {pace.map((p) => (
+              <li key={`${p.from} ${p.draw ?? ''}`}>
+                {formWord[p.from]}, {p.draw ? drawWord[p.draw] : 'draw not noted'}:{' '}
+                <strong>{[p.metres, p.mass].filter(Boolean).join(' and ')}</strong> an hour{' '}
+                <Box component="span" sx={{ color: 'text.secondary' }}>
+                  ({p.of})
+                </Box>
+              </li>
+            ))}
+          </Box>
+        </Section>
+      )}
     </Column>
   );
 }
@@ -66,6 +85,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
   const acts = useRunActs(run.id);
   const reading = useTap(run.id);
   const beginning = useTap(run.id);
+  const drawing = useTap(run.id);
   const [settings, setSettings] = useState('');
   const [bobbin, setBobbin] = useState('');
   const lot = useLot(run.lots[0]?.code ?? '');
@@ -89,6 +109,16 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
         <Beat each={d.aim.next?.treadles ?? null} drawMillimetres={d.aim.next?.drawMillimetres ?? null} />
         <RestButton run={run.id} disabled={!mayLog} />
       </Clock>
+      <WordChips
+        label="How it is drawn"
+        disabled={!mayLog || drawing.busy}
+        value={d.draw ?? ('' as Schema['Draw'])}
+        onChange={(draw) =>
+          draw !== ('' as string) && draw !== d.draw && drawing.send({ kind: 'noteDraw', draw, at: tappedAt() })
+        }
+        words={(Object.keys(drawWord) as Schema['Draw'][]).map((value) => ({ value, word: drawWord[value] }))}
+      />
+      <ProblemNotice error={drawing.error} />
       <Trail view={d.aim} colour={colour} said={d.trail.map((t) => t.changed)} />
       {mayLog && (
         <NewPlyBack
@@ -193,11 +223,16 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
             run={run.id}
             counts={d.counts}
             of={['joins', 'breaks', 'neps', 'hairs', 'bits', 'combings']}
+            joinedBy={d.joinedBy}
             disabled={!mayLog}
           />
         </Column>
       </Section>
-      {last && <Becomes trial={last} colour={colour} />}
+      {last && (
+        <Section title="What these singles could become, washed" level="h3">
+          <Becomes becomes={last.becomes} colour={colour} />
+        </Section>
+      )}
       <Box
         component="details"
         sx={{ border: 1, borderColor: 'divider', borderRadius: 1, px: 2, py: 1, bgcolor: 'background.paper' }}

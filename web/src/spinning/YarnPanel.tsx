@@ -18,6 +18,7 @@ import { number } from '../ui/figures';
 import { FormDialog, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { finishedByWord, hangsWord, onDayTime } from '../ui/words';
+import { Becomes } from './Becomes';
 import { useYarn } from './queries';
 
 /** A yarn as it stands in an address. */
@@ -106,6 +107,15 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
             Match this yarn
           </Button>
         </Row>
+      )}
+      {page.becomes.length > 0 && (
+        <Box sx={{ mt: 2 }}>
+          <Typography sx={{ mb: 1 }}>
+            What these singles could become, washed
+            {page.becomes.some((b) => b.made.length > 0) ? '; over it what was really made of them' : ''}:
+          </Typography>
+          <Becomes becomes={page.becomes} colour={lot.colour} />
+        </Box>
       )}
       {page.beside.length > 0 && (
         <Box component="ul" aria-label="Beside the others of it" sx={{ m: 0, mt: 1, pl: 2.5 }}>

@@ -23,6 +23,18 @@ export const useYarn = (id: string) => server.useQuery('get', '/api/lots/{id}/ya
 /** Metres spun since Monday. */
 export const useSpunWeek = () => server.useQuery('get', '/api/spinning/week');
 
+/** Metres and grams spun in an hour, by preparation and draw. */
+export const useSpinPace = () => server.useQuery('get', '/api/spinning/pace');
+
+/** After how many draws the hook is moved. */
+export const useHook = (everyMetres: number | null, drawMillimetres: number | null) =>
+  server.useQuery(
+    'get',
+    '/api/spinning/hook',
+    { params: { query: { everyMetres: everyMetres ?? 0, drawMillimetres: drawMillimetres ?? 0 } } },
+    { enabled: Number.isFinite(everyMetres) && Number.isFinite(drawMillimetres), retry: false },
+  );
+
 // What is reckoned by the server while one types: posted because it is large, it changes nothing.
 const reckoned = { retry: false, placeholderData: keepPreviousData } as const;
 

@@ -51,6 +51,14 @@ export const tallyWord: Record<Schema['SpunTally'], string> = {
   combings: 'Combed a little more',
 };
 
+export const joinWord: Record<Schema['JoinWay'], string> = {
+  laidOver: 'laid over',
+  splitEnd: 'laid into a split end',
+  rolled: 'wetted and rolled',
+  folded: 'caught in a fold',
+  knotted: 'knotted',
+};
+
 export const plyFromWord: Record<Schema['PlyFrom'], string> = {
   bobbins: 'a bobbin for each strand',
   coredBall: 'a ball on a core, from outside',

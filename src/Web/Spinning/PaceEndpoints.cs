@@ -1,0 +1,54 @@
+using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Spinning;
+using EarthyTuft.Data.Spinning;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Http.HttpResults;
+using static System.FormattableString;
+
+namespace EarthyTuft.Web.Spinning;
+
+/// <summary>How fast a preparation was spun in one way of drawing it.</summary>
+/// <param name="From">The preparation.</param>
+/// <param name="Draw">How it was drawn; null where nobody said.</param>
+/// <param name="Metres">In an hour, in words; empty where never measured.</param>
+/// <param name="Mass">In an hour, in words; empty where never weighed.</param>
+/// <param name="Of">How often and how long, in words.</param>
+public sealed record SpinPaceView(LotForm From, Draw? Draw, string Metres, string Mass, string Of);
+
+/// <summary>When the hook is moved.</summary>
+/// <param name="Draws">After so many.</param>
+public sealed record HookView(int Draws);
+
+/// <summary>How fast one spins, by preparation and draw, and when the hook of a flyer is moved.</summary>
+public static class PaceEndpoints
+{
+    internal static async Task<Ok<IReadOnlyList<SpinPaceView>>> Pace(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    {
+        var unit = context.Workshop.Unit;
+        return TypedResults.Ok<IReadOnlyList<SpinPaceView>>([.. SpinPace.Of(await SpunTimes.Read(db, cancellationToken)).Select(p => new SpinPaceView(
+            p.From,
+            p.Draw,
+            Rate(p.Metres, m => Invariant($"{m:0} m")),
+            Rate(p.Grams, g => Mass.FromGrams(g).Write(unit)),
+            $"{Hours(p.Hours)}, {Times(Math.Max(p.Grams?.Times ?? 0, p.Metres?.Times ?? 0))}"))]);
+    }
+
+    internal static Results<Ok<HookView>, ProblemHttpResult> Hook(double everyMetres, double drawMillimetres)
+    {
+        var draws = HookPrompt.DrawsFor(everyMetres, drawMillimetres);
+        return draws.IsRefused ? Problems.Refused(draws.Refusals) : TypedResults.Ok(new HookView(draws.Value));
+    }
+
+    private static string Rate(HourlyRate? rate, Func<double, string> write) => rate switch
+    {
+        null => "",
+        { Times: 1 } => write(rate.PerHour),
+        _ => $"{write(rate.PerHour)} ({write(rate.Least)} to {write(rate.Most)})",
+    };
+
+    private static string Times(int times) => times == 1 ? "once" : $"{times} times";
+
+    private static string Hours(double hours) => hours < 1 ? Invariant($"{hours * 60:0} min") : Invariant($"{hours:0.#} h");
+}
