@@ -179,3 +179,71 @@ test('two ways are tried, logged and compared by keyboard alone', async ({ keys:
   await press(page, /^Keep a sample/);
   await expect(page.getByLabel('Verdict, in your words')).toBeVisible();
 });
+
+test('a yarn is aimed at, spun, plied and washed by keyboard alone', async ({ keys: page }) => {
+  await post(page, '/api/fleeces', { mass: '100 g', form: 'top', breed: 'Romney', humidityPercent: 65 });
+  const { lots } = await (await page.request.get(at('/api/lots'))).json();
+  await page.goto(at(`/lots/${lots[0].code}`));
+  await press(page, /^Aim at a yarn/);
+  await expect(page.getByLabel('Washed yarn, wraps an inch')).toBeFocused();
+  await page.keyboard.type('14');
+  await type(page, /^New ply-back, wraps an inch/, '12');
+  await type(page, /^Its angle/, '20');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('region', { name: 'read 1' }).getByText(/^Too thick/)).toBeVisible();
+  await press(page, /^Begin to spin it/);
+  const spinning = page.getByRole('region', { name: /^Being spun:/ });
+  await expect(spinning.getByRole('region', { name: 'read 1' })).toBeVisible();
+
+  await press(page, /^I sit down to it/);
+  await expect(spinning.getByRole('button', { name: 'I stop' })).toBeVisible();
+  // Within a group of words the arrow keys go on.
+  await tabOn(page, /^short draw/);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
+  await expect(spinning.getByRole('button', { name: /^long draw/, pressed: true })).toBeVisible();
+  await press(page, /^Begin a bobbin, Z/);
+  await type(page, /^The bobbin weighs/, '98');
+  await type(page, /^Length/, '430');
+  await type(page, /^Wraps an inch/, '28');
+  await page.keyboard.press('Enter');
+  await expect(spinning.getByRole('img', { name: /^Bobbins: 1 98 g 430 m/ })).toBeVisible();
+  await tabOn(page, /^Joins are made/);
+  await page.keyboard.type('wetted');
+  await press(page, /^Joined/, 'Space');
+  await expect(spinning.getByText('joined: 1 wetted and rolled')).toBeVisible();
+  await press(page, /^I stop/);
+  await expect(spinning.getByRole('button', { name: 'I sit down to it' })).toBeVisible();
+  await press(page, /^Weigh and log it/);
+  await expect(page.getByLabel('What it weighs now')).toHaveValue('98 g');
+  await tabOn(page, /^What it weighs now/);
+  await page.keyboard.press('Enter');
+  await expect(logged(page)).toBeVisible();
+
+  await page.goto(at('/station/ply'));
+  await press(page, /^Ply by a plan/);
+  const plan = page.getByRole('form', { name: 'Ply by a plan' });
+  await expect(plan.getByText(/^It makes about/)).toBeVisible();
+  await press(page, /^Begin plying/);
+  const plying = page.getByRole('region', { name: /^Being plied:/ });
+  await type(page, /^Angle read/, '18');
+  await page.keyboard.press('Enter');
+  await expect(plying.getByText(/^18°: too little twist/)).toBeVisible();
+  await type(page, /^The skein weighs/, '97');
+  await type(page, /^Length/, '208');
+  await page.keyboard.press('Enter');
+  await expect(plying.getByRole('img', { name: /^Skeins: 1 97 g 208 m/ })).toBeVisible();
+  await press(page, /^Weigh and log it/);
+  await expect(page.getByLabel('What it weighs now')).toHaveValue('97 g');
+  await tabOn(page, /^What it weighs now/);
+  await page.keyboard.press('Enter');
+  await expect(logged(page)).toBeVisible();
+
+  const plied = await logged(page).getByRole('link').first().textContent();
+  await page.goto(at(`/station/finish?lot=${plied}`));
+  await expect(page.getByLabel('What it weighs now')).toBeFocused();
+  await page.keyboard.type('96');
+  await type(page, /^Wraps an inch/, '12');
+  await page.keyboard.press('Enter');
+  await expect(logged(page)).toBeVisible();
+});

@@ -87,6 +87,10 @@ internal sealed class DemoScenario
     /// <summary>What was measured of what was spun.</summary>
     public static readonly IReadOnlyList<(string Lot, YarnMeasures Measured)> Yarns =
     [
+        ("J-03", new(24, 0.5, null, 191, 1, YarnStructure.Plain, TwistDirection.Z)),
+        ("J-04", new(24, 0.5, null, 190, 1, YarnStructure.Plain, TwistDirection.Z)),
+        ("J-05", new(13, 0.5, 25, 184, 2, YarnStructure.Plain, TwistDirection.S)),
+        ("J-05.2", new(12, 0.5, 24, 178, null, null, null, FinishedBy.Weighted, SkeinHangs.Open)),
         ("S-01.5", new(22, 0.5, null, 164, 1, YarnStructure.Plain, TwistDirection.Z)),
         ("S-01.6", new(22, 0.5, null, 165, 1, YarnStructure.Plain, TwistDirection.Z)),
         ("S-01.7", new(11.5, 0.5, 26, 159, 2, YarnStructure.Plain, TwistDirection.S)),
@@ -197,6 +201,10 @@ internal sealed class DemoScenario
 
     private void Spun()
     {
+        // Grey and white in stripes, from a strip chart (DemoStrips adds it).
+        Step(13, StepKind.Spin, T, 175, 61, [Part("G-01.6", 42), Part("W-01.5", 42)], Out("J-03", LotForm.Singles, 41.3), Out("J-04", LotForm.Singles, 41.1), Loss(LossKind.YarnEnds, 0.9, Fate.Compost));
+        Step(12, StepKind.Ply, T, 55, 61, [In("J-03"), In("J-04")], Out("J-05", LotForm.Plied, 81.7), Loss(LossKind.YarnEnds, 0.5, Fate.Compost));
+        Step(11, StepKind.Finish, T, 25, 61, In("J-05"), Out("J-05.2", LotForm.Yarn, 80.6));
         Step(9, StepKind.Spin, M, 190, 61, Part("S-01.4", 84), Out("S-01.5", LotForm.Singles, 41.2), Out("S-01.6", LotForm.Singles, 41.6), Loss(LossKind.YarnEnds, 0.8, Fate.Compost));
         Step(8, StepKind.Ply, M, 60, 61, [In("S-01.5"), In("S-01.6")], Out("S-01.7", LotForm.Plied, 82.1), Loss(LossKind.YarnEnds, 0.5, Fate.Compost));
         Step(7, StepKind.Finish, M, 25, 61, In("S-01.7"), Out("S-01.8", LotForm.Yarn, 80.9));

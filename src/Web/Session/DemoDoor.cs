@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Demo;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Dividing;
 using EarthyTuft.Web.House;
 using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Scouring;
@@ -71,6 +72,7 @@ public sealed class DemoDoor(IServiceProvider services, IConfiguration configura
         DemoInstruments.Add(db, PortOf);
         await DemoWashHouse.Add(scoped, visitor, workshop, cancellationToken);
         await DemoSpinning.Add(db, scoped.GetRequiredService<RequestContext>(), cancellationToken);
+        await DemoStrips.Add(db, cancellationToken);
         return new DemoSeat(workshop, visitor);
     }
 

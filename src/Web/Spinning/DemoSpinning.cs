@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
@@ -22,23 +23,25 @@ public static class DemoSpinning
         var wheel = ToolRow.Of("cherry wheel", ToolKind.Wheel, new Spinner([new Whorl("large", 6), new Whorl("middle", 9), new Whorl("small", 12)], Drive.DoubleDrive, 90), []);
         db.Tools.AddRange(wheel, ToolRow.Of("rowan spindle", ToolKind.Spindle, new Spinner([], null, 45), []), ToolRow.Of("niddy-noddy", new Winder(1500), []));
         await db.SaveChangesAsync(cancellationToken);
-        if (await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Code == "K-01.4", cancellationToken) is not { } mohair)
-        {
-            return;
-        }
+        AddMohair(db, context, await db.Lots.AsNoTracking().SingleAsync(l => l.Code == "K-01.4", cancellationToken), wheel);
+        await db.SaveChangesAsync(cancellationToken);
+    }
 
+    private static void AddMohair(EarthyTuftDb db, RequestContext context, LotRow mohair, ToolRow wheel)
+    {
         var on = new SpunOn(12, 150);
         var fibre = new SpunFibre(mohair.StapleMillimetres, 27, Fineness.Density(mohair.Fibre));
         var aim = LearnedAim.Of(Wish, OwnYarn.Nothing, fibre, on, isTypical: true).Value;
         var began = context.Now.AddMinutes(-75);
         SpinEvent[] done =
         [
-            new PlyBackRead(new YarnTrial(18, 0.5, 17, 3, 150), "18", "short draw"),
+            new DrawNoted(Draw.Short),
+            new PlyBackRead(new YarnTrial(18, 0.5, 17, 3, 150), "18", "as it came"),
             new PlyBackRead(new YarnTrial(20.5, 0.5, 21, 4, 150), "20-21", "more treadles"),
             new PlyBackRead(new YarnTrial(21.5, 0.5, 24, 5, 160), "21-22", ""),
             new BobbinBegun(TwistDirection.Z, "small whorl, light pull"),
             new HandsOn(),
-            new SpunCounted(SpunTally.Joins, 6, 20),
+            new SpunCounted(SpunTally.Joins, 6, 20, JoinWay.LaidOver),
             new HandsOff(),
         ];
         var run = new RunRow
@@ -53,6 +56,5 @@ public static class DemoSpinning
             Events = [.. done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(began.AddMinutes(10 * i)), began.AddMinutes(10 * i), e), "Tobin"))],
         };
         db.Runs.Add(run);
-        await db.SaveChangesAsync(cancellationToken);
     }
 }

@@ -31,6 +31,9 @@ public class DemoTests(House empty) : IClassFixture<House>
         Assert.InRange(log.Select(r => r[0]).Distinct().Count(), 40, 70);
         Assert.InRange(log.Count(r => r[2] == "take-in"), 10, 16);
         Assert.Single((await visitor.Get("/api/session")).GetProperty("workshops").EnumerateArray());
+        var striped = await visitor.Get("/api/comparing/J-05.2/rehearsed");
+        Assert.Contains(striped.GetProperty("sentences").EnumerateArray(), t => t.GetString()!.StartsWith("Rehearsed in singles of 190 tex; they came out at ", StringComparison.Ordinal));
+        Assert.Equal(["roving", "top"], (await visitor.Get("/api/spinning/pace")).EnumerateArray().Select(p => p.GetProperty("from").GetString()!).Order());
         Assert.Equal(["dry", "spin", "wash"], (await visitor.Get("/api/runs")).EnumerateArray().Select(r => r.GetProperty("craft").GetString()).Order());
     }
 
