@@ -246,4 +246,20 @@ test('a yarn is aimed at, spun, plied and washed by keyboard alone', async ({ ke
   await type(page, /^Wraps an inch/, '12');
   await page.keyboard.press('Enter');
   await expect(logged(page)).toBeVisible();
+
+  // Measured once more, and its swatch kept.
+  const yarn = await logged(page).getByRole('link').first().textContent();
+  await page.goto(at(`/lots/${yarn}`));
+  await press(page, /^Measure it/);
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByLabel('Wraps an inch')).toBeFocused();
+  await type(page, /^Length/, '200');
+  await press(page, /^Note it/);
+  await expect(dialog).toBeHidden();
+  await press(page, /^Keep a sample of it/);
+  await type(page, /^Verdict, in your words/, 'Round.');
+  await press(page, /^The swatch/);
+  await type(page, /^Stitches$/, '21');
+  await press(page, /^Keep the sample/);
+  await expect(page.getByText(/21 stitches/)).toBeVisible();
 });

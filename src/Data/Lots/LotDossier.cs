@@ -22,9 +22,10 @@ public sealed record LotDossier(
         """;
 
     private const string SamplesOfLot = """
-        select s.id, s.lot_id, s.code, s.form, s.draw, s.wraps_per_inch, s.plies, s.twist_angle_degrees, s.verdict, s.uses, s.made_at, s.who, s.spun_grams, s.spinning_minutes, s.joins_per10metres, s.lumps_per10metres
+        select s.id, s.lot_id, s.code, s.form, s.draw, s.wraps_per_inch, s.plies, s.twist_angle_degrees, s.verdict, s.uses, s.made_at, s.who, s.spun_grams, s.spinning_minutes, s.joins_per10metres, s.lumps_per10metres,
+               s.wraps_places, s.swatch, s.judged, s.xmin
         from samples s
-        where s.lot_id = $1
+        where s.lot_id = $1 and s.withdrawn_at is null
         order by s.made_at
         """;
 
@@ -110,6 +111,8 @@ public sealed record LotDossier(
     private static T? Maybe<T>(NpgsqlDataReader r, int i)
         where T : struct => r.IsDBNull(i) ? null : r.GetFieldValue<T>(i);
 
+    private static string? Text(NpgsqlDataReader r, int i) => r.IsDBNull(i) ? null : r.GetString(i);
+
     private static T? Word<T>(NpgsqlDataReader r, int i)
         where T : struct, Enum => r.IsDBNull(i) ? null : Enum.Parse<T>(r.GetString(i));
 
@@ -190,5 +193,9 @@ public sealed record LotDossier(
         SpinningMinutes = Maybe<int>(r, 13),
         JoinsPer10Metres = Maybe<double>(r, 14),
         LumpsPer10Metres = Maybe<double>(r, 15),
+        WrapsPlaces = Text(r, 16),
+        Swatch = Text(r, 17),
+        Judged = Text(r, 18),
+        Version = r.GetFieldValue<uint>(19),
     };
 }

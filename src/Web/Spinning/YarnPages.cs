@@ -14,6 +14,9 @@ internal static class YarnPages
 {
     private const string Section = "docs/craft.md, section 15";
 
+    /// <summary>The angle that plies are drawn at where nobody aimed at one.</summary>
+    private const double UsualDegrees = 25;
+
     public static YarnPage Of(
         LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, IReadOnlyList<MadeSkein> made, NumberFigure? costPer100Grams, RequestContext context)
     {
@@ -32,15 +35,15 @@ internal static class YarnPages
             facts.Tex is { } tex ? Math.Round(tex, 1) : null,
             lot.Form == LotForm.Yarn,
             spunFrom,
-            lot.Form == LotForm.Singles && facts.Tex is { } grist ? [.. Becomes(lot, grist, own, made)] : []);
+            lot.Form == LotForm.Singles && facts.Tex is { } grist ? [.. Becomes(lot, grist, plan?.Wish.Degrees ?? UsualDegrees, own, made)] : []);
     }
 
     // A ply-back of two is what every structure is told from.
-    private static IEnumerable<BecomesView> Becomes(LotRow lot, double tex, OwnYarn own, IReadOnlyList<MadeSkein> made)
+    private static IEnumerable<BecomesView> Becomes(LotRow lot, double tex, double degrees, OwnYarn own, IReadOnlyList<MadeSkein> made)
     {
         var bloom = own.BloomPercent?.Value ?? YarnWish.BloomOf(lot.Fibre);
         var plyBack = PlyPlan.FreshWrapsOf(tex, 2, own.TakeUpPercent?.Value ?? YarnWish.TypicalTakeUp, own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, null), bloom);
-        return YarnBecomes.All(plyBack, bloom).Select(b => BecomesViews.Of(b, null, made, bloom));
+        return YarnBecomes.All(plyBack, bloom).Select(b => BecomesViews.Of(b, degrees, made, bloom));
     }
 
     private static (double Density, LearnedFigure? From) UsualDensity(LotRow lot, OwnYarn own)

@@ -233,6 +233,12 @@ public class SpinningTests(House house) : IClassFixture<House>
         Assert.Contains((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("changes").EnumerateArray(), c => Text(c, "what") == "swatch" && Text(c, "from").StartsWith(told[0], StringComparison.Ordinal));
         var aim = (await ada.Post("/api/spinning/aim", new { wraps = "14", lotId = lot })).Expect(200);
         Assert.Equal([$"{Text(sample, "code")}: Softer now. Not to be made again."], Texts(aim.GetProperty("like")));
+        // The lot's page tells the same of it; taken off the wall it stands nowhere but on its own card.
+        var onLot = (await ada.Lot(Text(sample, "lotCode"))).GetProperty("samples").EnumerateArray().Single();
+        Assert.Equal((changed.GetProperty("version").GetUInt32(), 20d), (onLot.GetProperty("version").GetUInt32(), onLot.GetProperty("swatch").GetProperty("noted").GetProperty("stitches").GetDouble()));
+        (await ada.Send(HttpMethod.Delete, $"/api/samples/{Id(sample)}/card")).Expect(204);
+        Assert.Empty((await ada.Lot(Text(sample, "lotCode"))).GetProperty("samples").EnumerateArray());
+        Assert.Empty(Texts((await ada.Post("/api/spinning/aim", new { wraps = "14", lotId = lot })).Expect(200).GetProperty("like")));
         // A grist is an aim too; and a class says whether this fibre can be spun to it.
         Assert.Equal("wrapsPerInch", (await ada.Post("/api/spinning/aim", new { wraps = "400 tex", lotId = lot })).Expect(200).GetProperty("target").EnumerateObject().First().Name);
         Assert.Equal(12.8, (await ada.Post("/api/spinning/aim", new { wraps = "400 tex", lotId = lot })).Expect(200).GetProperty("target").GetProperty("wrapsPerInch").GetDouble());
