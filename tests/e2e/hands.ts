@@ -64,7 +64,10 @@ export async function tabOn(page: Page, name: RegExp) {
     await page.keyboard.press('Tab');
     const label = await page.evaluate(() => {
       const at = document.activeElement;
-      const named = at instanceof HTMLInputElement || at instanceof HTMLSelectElement ? at.labels?.[0] : at;
+      const named =
+        at instanceof HTMLInputElement || at instanceof HTMLSelectElement || at instanceof HTMLTextAreaElement
+          ? at.labels?.[0]
+          : at;
       return at?.getAttribute('aria-label') ?? named?.textContent ?? '';
     });
     if (name.test(label)) return;

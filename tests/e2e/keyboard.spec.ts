@@ -257,6 +257,7 @@ test('a yarn is aimed at, spun, plied and washed by keyboard alone', async ({ ke
   await press(page, /^Note it/);
   await expect(dialog).toBeHidden();
   await press(page, /^Keep a sample of it/);
+  await expect(page.getByLabel('Verdict, in your words')).toBeVisible();
   await type(page, /^Verdict, in your words/, 'Round.');
   await press(page, /^The swatch/);
   await type(page, /^Stitches$/, '21');
