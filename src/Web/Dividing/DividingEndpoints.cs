@@ -225,9 +225,9 @@ public static class DividingEndpoints
     private static string Words(RehearsedPattern pattern) => pattern switch
     {
         RehearsedPattern.Chain => "A chain keeps the stripe of its one strand, three times as short.",
-        RehearsedPattern.Stripes => "All plies change together: clear stripes.",
+        RehearsedPattern.Stripes => "All plies change together: clear stripes. What must match between the plies is the weight of the strips that meet, and how thin they are spun.",
         RehearsedPattern.Softened => "A plain ply runs through all of it and softens the stripes.",
-        RehearsedPattern.Marl => "The plies change at other places: they marl, and stripes show only where they meet.",
+        RehearsedPattern.Marl => "The plies change at other places: they marl, and stripes show only where they meet. Only the whole weight of each must match, so that they end together.",
         _ => "",
     };
 }
