@@ -65,7 +65,7 @@ public sealed record PlyPlan(
             .Within(plan.TakeUpPercent, 0, 50, "takeUpPercent");
         if (plan.On is { } on)
         {
-            guard.Within(on.Ratio, Tools.Whorl.Least, Tools.Whorl.Greatest, "ratio").Within(on.DrawMillimetres, 10, 3000, "drawMillimetres");
+            guard.Within(on.Ratio, Tools.Whorl.Least, Tools.Whorl.Greatest, "ratio").Within(on.DrawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres");
         }
 
         return guard.Then<PlyPlan>(() => plan);

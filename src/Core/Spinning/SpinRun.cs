@@ -218,7 +218,7 @@ public static class SpinRun
 
         if (angle.Millimetres is { } length)
         {
-            guard.Within(length, 10, 3000, "millimetres");
+            guard.Within(length, SpunOn.ShortestDraw, SpunOn.LongestDraw, "millimetres");
         }
 
         return guard.Then<PlyAngleRead>(() => new PlyAngleRead(angle.Degrees, angle.Treadles, angle.Millimetres));

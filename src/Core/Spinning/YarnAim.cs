@@ -84,6 +84,9 @@ public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTre
 
     /// <summary>More treadles for one draw than these tire (ours).</summary>
     public const double TypicalMost = 8;
+
+    /// <summary>Millimetres of yarn that are made, or wound on, at once lie between these.</summary>
+    public const double ShortestDraw = 10, LongestDraw = 3000;
 }
 
 /// <summary>A yarn that is wanted.</summary>
@@ -94,6 +97,9 @@ public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTre
 /// <param name="Tolerance">How near is near enough.</param>
 public sealed record YarnWish(double WrapsPerInch, double Degrees, int Plies, YarnStructure Structure = YarnStructure.Plain, YarnTolerance Tolerance = YarnTolerance.Usual)
 {
+    /// <summary>The angle of the plies where nobody asks for another, in degrees (ours).</summary>
+    public const double UsualDegrees = 25;
+
     /// <summary>Grams in a cubic centimetre of the washed yarn's wraps, above zero.</summary>
     public double FinishedDensity { get; init; } = TypicalFinished;
 
@@ -260,7 +266,7 @@ public sealed record YarnAim(
             .Need(wish.SinglesWraps is not { } wraps || wraps is >= Wraps.Fewest / 2 and <= Wraps.Most * 4, "wrapsPerInch", "out-of-range", "asks for singles that nobody spins");
         if (on is not null)
         {
-            guard.Within(on.Ratio, 0.1, 100, "ratio").Within(on.DrawMillimetres, 10, 3000, "drawMillimetres").Within(on.MostTreadles, 1, 1000, "mostTreadles");
+            guard.Within(on.Ratio, 0.1, 100, "ratio").Within(on.DrawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres").Within(on.MostTreadles, 1, 1000, "mostTreadles");
         }
 
         return guard.Then<YarnAim>(() => Reckon(wish, fibre, on));

@@ -82,7 +82,7 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
 
         if (trial.DrawMillimetres is { } draw)
         {
-            guard.Within(draw, 10, 3000, "drawMillimetres");
+            guard.Within(draw, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres");
         }
 
         return guard.Then<YarnTrial>(() => trial);

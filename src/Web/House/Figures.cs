@@ -31,6 +31,9 @@ public static class Figures
 {
     public const string BalanceSource = "balance of a step in reference mass";
 
+    /// <summary>Hours of work in words; less than one in minutes.</summary>
+    public static string Hours(double hours) => hours < 1 ? FormattableString.Invariant($"{hours * 60:0} min") : FormattableString.Invariant($"{hours:0.#} h");
+
     public static MassFigure ToFigure(this Mass mass, MassUnit unit, Provenance from, Working? working = null) =>
         new(mass.Grams, mass.Write(unit), from, null, working);
 

@@ -228,9 +228,9 @@ public static class RouteEndpoints
     {
         var steps = forecast.Steps.Where(s => s.Hours is not null).ToArray();
         // A sum is the workshop's own only where every part of it is.
-        return forecast.Hours is { } hours ? new NumberFigure(hours, Hours(hours), steps.Length > 0 && steps.All(s => s.Pace!.Own > 0) ? Provenance.Yours : Provenance.Typical, new Working(
+        return forecast.Hours is { } hours ? new NumberFigure(hours, Figures.Hours(hours), steps.Length > 0 && steps.All(s => s.Pace!.Own > 0) ? Provenance.Yours : Provenance.Typical, new Working(
             "hours of the steps added",
-            [.. steps.Select(s => new WorkingInput(s.Step.Step.Words(), $"{Hours(s.Hours!.Value)}, {(s.Pace!.Own > 0 ? "yours" : "typical")}"))],
+            [.. steps.Select(s => new WorkingInput(s.Step.Step.Words(), $"{Figures.Hours(s.Hours!.Value)}, {(s.Pace!.Own > 0 ? "yours" : "typical")}"))],
             "grams of output over grams an hour, step by step")) : null;
     }
 
@@ -251,7 +251,7 @@ public static class RouteEndpoints
                     new("one in ten more than", Figures.Percent(yield.Upper)),
                 ],
                 YieldSource)) : null,
-            step.Hours is { } hours ? new NumberFigure(hours, Hours(hours), step.Pace!.Own > 0 ? Provenance.Yours : Provenance.Typical, new Working(
+            step.Hours is { } hours ? new NumberFigure(hours, Figures.Hours(hours), step.Pace!.Own > 0 ? Provenance.Yours : Provenance.Typical, new Working(
                 "grams of output / grams an hour",
                 [new("pace", FormattableString.Invariant($"{step.Pace.GramsPerHour:0.#} g an hour")), new("own entries", step.Pace.Own.ToString(CultureInfo.InvariantCulture))],
                 "typical paces differ tenfold between people; your own log replaces them")) : null,
@@ -279,6 +279,4 @@ public static class RouteEndpoints
             : "From your own log: " + string.Join(", ", own.Select(s => FormattableString.Invariant($"{s.Step.Step.Words()} {s.Yield!.Own} ({s.Yield.OwnShare * 100:0} % own)")))
                 + (own.Length < steps.Length ? "; the rest is typical." : ".");
     }
-
-    private static string Hours(double hours) => hours < 1 ? (hours * 60).ToString("0", CultureInfo.InvariantCulture) + " min" : hours.ToString("0.#", CultureInfo.InvariantCulture) + " h";
 }

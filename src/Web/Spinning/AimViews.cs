@@ -41,7 +41,7 @@ public sealed record PlyBackRequest(
 /// <param name="Trials">In the order in which they were made.</param>
 public sealed record AimRequest(
     [property: StringLength(30)] string? Wraps,
-    double Degrees = 25,
+    double Degrees = YarnWish.UsualDegrees,
     int Plies = 2,
     YarnStructure Structure = YarnStructure.Plain,
     YarnTolerance Tolerance = YarnTolerance.Usual,

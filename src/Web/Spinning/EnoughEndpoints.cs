@@ -100,7 +100,7 @@ public static class EnoughEndpoints
         var of = lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
         var own = await skeins.Of(of, cancellationToken);
         var tex = Wraps.Tex(wraps.Value.PerInch, own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form));
-        var strands = new YarnWish(wraps.Value.PerInch, 25, request.Plies, request.Structure).Strands;
+        var strands = new YarnWish(wraps.Value.PerInch, YarnWish.UsualDegrees, request.Plies, request.Structure).Strands;
         StepKind[] steps = [StepKind.Spin, .. strands > 1 ? [StepKind.Ply] : Array.Empty<StepKind>(), StepKind.Finish];
         if (lot?.Form.IsSpun() == true)
         {

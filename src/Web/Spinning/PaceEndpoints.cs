@@ -32,7 +32,7 @@ public static class PaceEndpoints
             p.Draw,
             Rate(p.Metres, m => Invariant($"{m:0} m")),
             Rate(p.Grams, g => Mass.FromGrams(g).Write(unit)),
-            $"{Hours(p.Hours)}, {Times(Math.Max(p.Grams?.Times ?? 0, p.Metres?.Times ?? 0))}"))]);
+            $"{Figures.Hours(p.Hours)}, {Times(Math.Max(p.Grams?.Times ?? 0, p.Metres?.Times ?? 0))}"))]);
     }
 
     internal static Results<Ok<HookView>, ProblemHttpResult> Hook(double everyMetres, double drawMillimetres)
@@ -49,6 +49,4 @@ public static class PaceEndpoints
     };
 
     private static string Times(int times) => times == 1 ? "once" : $"{times} times";
-
-    private static string Hours(double hours) => hours < 1 ? Invariant($"{hours * 60:0} min") : Invariant($"{hours:0.#} h");
 }

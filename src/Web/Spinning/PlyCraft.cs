@@ -87,7 +87,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
             return new PlyStrand(l.Id, l.Code, l.Fibre, facts.Tex, facts.Metres * share, measured.Direction);
         })];
         var takeUp = request.TakeUpPercent ?? own.TakeUpPercent?.Value ?? YarnWish.TypicalTakeUp;
-        var count = new YarnWish(14, 25, request.Plies, request.Structure).Strands;
+        var count = new YarnWish(14, YarnWish.UsualDegrees, request.Plies, request.Structure).Strands;
         var fresh = wraps?.IsRefused == false ? wraps.Value.Value.PerInch
             : strands.Length > 0 && strands.All(s => s.Tex is not null) ? PlyPlan.FreshWrapsOf(strands.Average(s => s.Tex!.Value), count, takeUp, Finished(own, first), Bloom(own, first))
             : (double?)null;

@@ -107,7 +107,7 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
     private static RunEntry Entry(SpinState state, SpinPlan plan, ToolRow? tool, RunSummary summary)
     {
         RunHeap[] bobbins = [.. state.Bobbins.Select(b => new RunHeap(LotForm.Singles, Typed(b.Filled.Grams), Yarn(b)))];
-        var notes = SpinWords.Notes(state, [Invariant($"Singles for {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)} of {plan.Wish.WrapsPerInch:0.#} WPI at {plan.Wish.Degrees:0.#}°{(tool is null ? "" : $", on {tool.Name}")}{(plan.Whorl.Length == 0 ? "" : $", {plan.Whorl}")}{(state.Draw is { } draw ? $", {SpinWords.Drawn(draw)}" : "")}; {state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}.")]);
+        var notes = SpinWords.Notes(state, [Invariant($"Singles for {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)} of {plan.Wish.WrapsPerInch:0.#} WPI at {plan.Wish.Degrees:0.#}°{(tool is null ? "" : $", on {tool.Name}")}{(plan.Whorl.Length == 0 ? "" : $", {plan.Whorl}")}{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}; {state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}.")]);
         return new RunEntry(LotForm.Singles, bobbins.FirstOrDefault()?.Mass ?? "", null, summary.Minutes, null, notes) { Yarn = bobbins.FirstOrDefault()?.Yarn, More = [.. bobbins.Skip(1)] };
     }
 

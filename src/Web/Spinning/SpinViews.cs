@@ -82,7 +82,7 @@ public sealed record PlyStart(
     [property: MaxLength(24)] IReadOnlyList<Guid> LotIds,
     int Plies = 2,
     YarnStructure Structure = YarnStructure.Plain,
-    double Degrees = 25,
+    double Degrees = YarnWish.UsualDegrees,
     [property: StringLength(120)] string? Wraps = null,
     TwistDirection? Direction = null,
     PlyFrom From = PlyFrom.Bobbins,

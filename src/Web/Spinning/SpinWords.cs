@@ -1,4 +1,3 @@
-using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Runs;
@@ -36,8 +35,6 @@ internal static class SpinWords
         SpunTally.Bits => "bits of plants",
         _ => "times combed a little more",
     };
-
-    public static string Drawn(Draw how) => how == Draw.Long ? "long draw" : "short draw";
 
     private static string Joined(JoinWay way) => way switch
     {

@@ -14,9 +14,6 @@ internal static class YarnPages
 {
     private const string Section = "docs/craft.md, section 15";
 
-    /// <summary>The angle that plies are drawn at where nobody aimed at one.</summary>
-    private const double UsualDegrees = 25;
-
     public static YarnPage Of(
         LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, IReadOnlyList<MadeSkein> made, NumberFigure? costPer100Grams, RequestContext context)
     {
@@ -35,7 +32,7 @@ internal static class YarnPages
             facts.Tex is { } tex ? Math.Round(tex, 1) : null,
             lot.Form == LotForm.Yarn,
             spunFrom,
-            lot.Form == LotForm.Singles && facts.Tex is { } grist ? [.. Becomes(lot, grist, plan?.Wish.Degrees ?? UsualDegrees, own, made)] : []);
+            lot.Form == LotForm.Singles && facts.Tex is { } grist ? [.. Becomes(lot, grist, plan?.Wish.Degrees ?? YarnWish.UsualDegrees, own, made)] : []);
     }
 
     // A ply-back of two is what every structure is told from.
