@@ -2,7 +2,6 @@ import createCache from '@emotion/cache';
 import { CacheProvider } from '@emotion/react';
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/fraunces';
-import CssBaseline from '@mui/material/CssBaseline';
 import { ThemeProvider } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, startTransition } from 'react';
@@ -11,6 +10,7 @@ import { RouterProvider } from 'react-router';
 import { queryClient } from './api/client';
 import { firstAnswers } from './api/queries';
 import { router } from './app/routes';
+import './ui/base.css';
 import { theme } from './ui/theme';
 
 const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content;
@@ -22,7 +22,6 @@ const page = (
     <CacheProvider value={styles}>
       {/* Nothing is drawn on a server here: without this everything would be drawn twice. */}
       <ThemeProvider theme={theme} noSsr>
-        <CssBaseline />
         <QueryClientProvider client={queryClient}>
           <RouterProvider router={router} />
         </QueryClientProvider>

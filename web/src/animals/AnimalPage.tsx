@@ -1,6 +1,6 @@
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, Navigate, useNavigate, useParams } from 'react-router';
 import { api, type Schema } from '../api/client';

@@ -1,12 +1,12 @@
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
 import Table from '@mui/material/Table';
 import TableBody from '@mui/material/TableBody';
 import TableCell from '@mui/material/TableCell';
 import TableContainer from '@mui/material/TableContainer';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession } from '../api/queries';

@@ -1,7 +1,7 @@
 import Autocomplete from '@mui/material/Autocomplete';
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';

@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession, useRuns } from '../api/queries';
@@ -65,6 +65,7 @@ export function Alarms() {
   return (
     <Box
       ref={bar}
+      className="not-printed"
       role="alert"
       sx={{
         // It lies over the page and moves nothing: a finger on its way to a button still hits it.
@@ -84,7 +85,6 @@ export function Alarms() {
         columnGap: 3,
         rowGap: 0.5,
         alignItems: 'baseline',
-        '@media print': { display: 'none' },
       }}
     >
       {all.map((one) => (

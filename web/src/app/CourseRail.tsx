@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import Link from '@mui/material/Link';
+import { Box } from '../ui/Box';
+import { Link } from '../ui/Link';
 import { NavLink } from 'react-router';
 import { type Schema } from '../api/client';
 import { onRail, useStations, useToday } from '../api/queries';
@@ -8,6 +8,7 @@ import { stepWord } from '../ui/words';
 import { useRunning } from '../runs/running';
 import { railHeight, railWidth } from '../ui/railWidth';
 import { tone } from '../ui/theme';
+import styles from './CourseRail.module.css';
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {
@@ -20,6 +21,7 @@ export function CourseRail() {
   return (
     <Box
       component="nav"
+      className="not-printed"
       aria-label="Course"
       sx={{
         position: { xs: 'fixed', md: 'sticky' },
@@ -37,7 +39,6 @@ export function CourseRail() {
         height: { xs: railHeight, md: '100vh' },
         py: { md: 1.5 },
         display: { xs: 'flex', md: 'block' },
-        '@media print': { display: 'none' },
       }}
     >
       <Station to="/" label="Today" />
@@ -85,6 +86,7 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
       end={to === '/'}
       underline="none"
       color="text.primary"
+      className={styles.station}
       sx={{
         display: { xs: 'block', md: 'grid' },
         gridTemplateColumns: '52px 1fr',
@@ -94,12 +96,6 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
         textAlign: { xs: 'center', md: 'left' },
         px: { xs: 0.5, md: 1.5 },
         py: { xs: 0.25, md: running ? 0.5 : 0 },
-        '&.active': {
-          bgcolor: tone('fleece'),
-          boxShadow: { xs: `inset 0 3px 0 ${tone('woad')}`, md: `inset 4px 0 0 ${tone('woad')}` },
-        },
-        '&:hover': { bgcolor: tone('fleece') },
-        '&:focus-visible': { outlineOffset: '-3px' },
       }}
     >
       <Box

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useEffect } from 'react';
 import { Navigate, Outlet, useLocation, useRouteError } from 'react-router';
 import { useSession } from '../api/queries';
@@ -14,6 +14,7 @@ import { railHeight, railWidth } from '../ui/railWidth';
 import { HeadStrip } from './HeadStrip';
 import { fetchAhead } from './pages';
 import { RefusedTaps } from './RefusedTaps';
+import styles from './Frame.module.css';
 
 /** The house round every bench: the course on the left (below, on a phone), the head strip above. */
 export function Frame() {
@@ -50,14 +51,7 @@ export function Frame() {
     <Box
       sx={{ minHeight: '100vh', display: { md: 'grid' }, gridTemplateColumns: { md: `${railWidth}px minmax(0, 1fr)` } }}
     >
-      <Link
-        href="#bench"
-        sx={{
-          position: 'absolute',
-          left: -9999,
-          '&:focus': { left: 8, top: 8, bgcolor: 'background.paper', p: 1, zIndex: 20 },
-        }}
-      >
+      <Link href="#bench" className={styles.skip}>
         Skip to the bench
       </Link>
       <CourseRail />
@@ -72,8 +66,9 @@ export function Frame() {
         <Box
           component="main"
           id="bench"
+          className={styles.bench}
           tabIndex={-1}
-          sx={{ px: { xs: 1.5, md: 3 }, pt: { xs: 0.75, md: 2 }, outline: 'none', maxWidth: 1400 }}
+          sx={{ px: { xs: 1.5, md: 3 }, pt: { xs: 0.75, md: 2 }, maxWidth: 1400 }}
         >
           <RefusedTaps />
           <Outlet />

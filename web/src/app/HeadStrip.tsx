@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
-import useMediaQuery from '@mui/material/useMediaQuery';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Typography } from '../ui/Typography';
+import { useWindow } from '../ui/useWindow';
 import { lazy, Suspense, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api, queryClient, type Schema, setToken } from '../api/client';
@@ -19,7 +19,7 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   // Going somewhere folds it again.
   const open = openAt === pathname;
   // What is folded away on a phone is not drawn either.
-  const unfolded = useMediaQuery('(min-width: 900px)') || open;
+  const unfolded = useWindow('md') || open;
   const setOpen = (on: boolean) => setOpenAt(on ? pathname : null);
   const leaving = useChange(
     () => api.DELETE('/api/session'),
@@ -32,9 +32,9 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   return (
     <Box
       component="header"
+      className="not-printed"
       sx={{
         display: 'flex',
-        '@media print': { display: 'none' },
         alignItems: 'center',
         columnGap: { xs: 2, md: 1.5 },
         flexWrap: { xs: 'wrap', lg: 'nowrap' },
@@ -44,7 +44,7 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
         borderColor: 'divider',
       }}
     >
-      <Typography component="p" sx={{ fontFamily: 'h2.fontFamily', typography: 'h2', mr: 'auto' }}>
+      <Typography variant="h2" component="p" sx={{ mr: 'auto' }}>
         {session.workshop?.name}
       </Typography>
       <Button

@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import { useRefusedTaps } from '../runs/taps';
 import { Notice } from '../ui/Notices';
 import { Column } from '../ui/layouts';

@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Typography } from '../ui/Typography';
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
@@ -15,6 +15,7 @@ import { StationCaution } from '../ui/StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
 import { useInPieces } from '../ui/useInPieces';
 import { benches, fetchBench } from './benches';
+import styles from './Station.module.css';
 
 /** Where whoever comes for a lot plans before anything is weighed. */
 const plannedFirst: ReadonlySet<Schema['StepKind']> = new Set(['spin', 'ply']);
@@ -76,19 +77,11 @@ export function Station() {
   return (
     <Suspense fallback={null}>
       <Box
+        className={styles.station}
         sx={{
           position: 'relative',
           display: 'grid',
           gap: { xs: 0.75, md: 3 },
-          gridTemplateColumns: 'minmax(0, 1fr)',
-          // The whole width is the bench's once the caution is folded.
-          '&:has(> .caution aside)': { gridTemplateColumns: { lg: 'minmax(0, 1fr) 250px' } },
-          '&:not(:has(> .caution aside)) > .caution': {
-            position: { lg: 'absolute' },
-            top: 0,
-            right: 0,
-            alignSelf: 'start',
-          },
         }}
       >
         <Box sx={{ minWidth: 0, display: { xs: 'grid', md: 'block' }, gridTemplateColumns: 'minmax(0, 1fr)' }}>

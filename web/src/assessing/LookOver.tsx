@@ -1,8 +1,8 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { Problem, queryClient, type Schema, server } from '../api/client';

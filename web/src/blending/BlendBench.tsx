@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { useSession } from '../api/queries';
 import { LaidLoad } from '../drawings/Layers';
@@ -23,6 +23,7 @@ import { Column, Row } from '../ui/layouts';
 import { formWord } from '../ui/words';
 import { StartBlend } from './StartBlend';
 import { blendOnWord } from './words';
+import styles from './BlendBench.module.css';
 
 /** Blends under way, load by load; and the plan of the next one. */
 export function BlendBench({ lots, runs, wanted }: BenchProps) {
@@ -76,10 +77,7 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
         }
         picture={
           <>
-            <Box
-              component="table"
-              sx={{ borderCollapse: 'collapse', '& td, & th': { textAlign: 'left', pr: 2, py: 0.25 } }}
-            >
+            <table className={styles.loads}>
               <thead>
                 <tr>
                   <th scope="col">weigh out</th>
@@ -102,7 +100,7 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
                   </tr>
                 ))}
               </tbody>
-            </Box>
+            </table>
             {d.portions
               .filter((p) => p.advice)
               .map((p) => (

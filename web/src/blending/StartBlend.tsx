@@ -1,8 +1,8 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
 import Slider from '@mui/material/Slider';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { useSession } from '../api/queries';

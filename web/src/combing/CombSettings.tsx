@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, type Schema } from '../api/client';

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Schema } from '../api/client';
 import { Ways } from '../drawings/Ways';
@@ -11,6 +11,7 @@ import { tone } from '../ui/theme';
 import { drawWord, formOf, parentage, preparedAsWord, stepWord } from '../ui/words';
 import { useComparison } from './queries';
 import { comparedWord } from './words';
+import styles from './ComparePage.module.css';
 
 /** One lot prepared in several ways: what each gave and cost, and whether the difference is one. */
 export function ComparePage() {
@@ -123,20 +124,7 @@ const standingMark: Record<Schema['Standing'], string> = {
 function Table({ page }: { page: Schema['ComparePage'] }) {
   return (
     <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="The figures of each way">
-      <Box
-        component="table"
-        sx={{
-          borderCollapse: 'collapse',
-          '& th, & td': {
-            textAlign: 'left',
-            verticalAlign: 'top',
-            p: { xs: 0.5, md: 1 },
-            borderBottom: 1,
-            borderColor: 'divider',
-          },
-          '& th': { fontWeight: 700 },
-        }}
-      >
+      <table className={styles.figures}>
         <thead>
           <tr>
             <td />
@@ -236,7 +224,7 @@ function Table({ page }: { page: Schema['ComparePage'] }) {
             ))}
           </tr>
         </tbody>
-      </Box>
+      </table>
     </Box>
   );
 }

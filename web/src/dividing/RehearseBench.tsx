@@ -1,9 +1,9 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useMemo, useState } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { read, remove, write } from '../api/keep';
@@ -189,7 +189,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
   return (
     <Box component="section" aria-label="Strips and their colours" sx={{ mb: 3 }}>
       {view && <StripSheet view={view} state={state} />}
-      <Column gap={2} sx={{ '@media print': { display: 'none' } }}>
+      <Column gap={2} className="not-printed">
         {view && (
           <Column gap={1.5}>
             <StripChart

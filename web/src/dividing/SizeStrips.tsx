@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Typography } from '../ui/Typography';
 import { Problem, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';

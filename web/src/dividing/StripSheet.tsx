@@ -1,5 +1,6 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
+import styles from './StripSheet.module.css';
 
 /** The strip chart on paper, to be ticked off by hand: only there when the page is printed. */
 export function StripSheet({
@@ -11,15 +12,7 @@ export function StripSheet({
 }) {
   const most = Math.max(...view.plies.map((p) => p.strips.length));
   return (
-    <Box
-      className="sheet"
-      sx={{
-        display: 'none',
-        '@media print': { display: 'block', fontSize: '12pt', color: '#000' },
-        '& table': { borderCollapse: 'collapse', width: '100%', mt: '4mm' },
-        '& th, & td': { border: '0.3mm solid #000', p: '1.2mm', textAlign: 'left' },
-      }}
-    >
+    <div className={`sheet ${styles.sheet}`}>
       <Box component="h1" sx={{ fontSize: '18pt', m: 0 }}>
         Strips: {state.repeat}, {state.times} times
       </Box>
@@ -52,6 +45,6 @@ export function StripSheet({
           ))}
         </tbody>
       </table>
-    </Box>
+    </div>
   );
 }

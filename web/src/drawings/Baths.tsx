@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
 import { tone } from '../ui/theme';
 import { bathsLayout } from './bathLayout';

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
 import { formWord, onPlainDay } from '../ui/words';
 import { tone } from '../ui/theme';

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { tone, type Tone } from '../ui/theme';
 import { curveLayout, type CurveInput } from './curveLayout';
 import { useWidth } from './useWidth';

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { tone } from '../ui/theme';
 import { nepLayout, type NepPoint } from './nepLayout';
 import { useWidth } from './useWidth';

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { tone } from '../ui/theme';
 import { noilLayout, type NoilLoad } from './noilLayout';
 import { useWidth } from './useWidth';

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
 import { headFont, tone } from '../ui/theme';
 import { stepWord } from '../ui/words';

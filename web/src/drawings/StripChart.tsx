@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { memo, useEffect, useRef } from 'react';
 import { tone } from '../ui/theme';
 import { piecesOf, stripsLayout, twistOf } from './stripsLayout';

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { tone } from '../ui/theme';
 import { traceLayout, type TracePoint } from './traceLayout';
 import { useWidth } from './useWidth';

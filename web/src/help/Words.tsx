@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { glossary, termsOf } from './glossary';
 
 /** The words of a page, as docs/craft.md has them. */

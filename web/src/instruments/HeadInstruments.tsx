@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import Link from '@mui/material/Link';
+import { Box } from '../ui/Box';
+import { Link } from '../ui/Link';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import { useLive, useNow } from '../live/live';

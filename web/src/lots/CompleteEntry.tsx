@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { useChange } from '../api/change';

@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
 import type { Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Notices';
 import { EntryList } from './EntryList';

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
@@ -12,6 +12,7 @@ import { Question } from '../ui/Question';
 import { CompleteEntry } from './CompleteEntry';
 import { CorrectWeighing } from './CorrectWeighing';
 import { VoidEntry } from './VoidEntry';
+import styles from './EntryList.module.css';
 
 /** Entries in order, newest first, each with its weighings as logged, its balance and what was set right. */
 interface Props {
@@ -60,11 +61,11 @@ function EntryItem({
       component="li"
       id={entry.id}
       tabIndex={-1}
+      className={styles.entry}
       sx={{
         // What was asked and answered is quiet again.
         borderLeft: `3px solid ${tone(entry.answer || entry.confirmedBecause ? 'oat' : edge[entry.balance?.status ?? 'fits'])}`,
         pl: 1.5,
-        '&:focus': { bgcolor: 'background.paper', outline: 'none' },
       }}
     >
       <Typography sx={{ fontWeight: 700 }}>

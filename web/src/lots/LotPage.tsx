@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useEffect, useState, type ComponentType } from 'react';
 import { Link as RouterLink, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type Schema } from '../api/client';
@@ -217,7 +217,9 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
 function NotWeighed() {
   return (
     <Box>
-      <Typography sx={{ typography: 'h1' }}>not weighed yet</Typography>
+      <Typography variant="h1" component="p">
+        not weighed yet
+      </Typography>
       <Typography color="text.secondary">its weight is known when it is dry</Typography>
     </Box>
   );

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';

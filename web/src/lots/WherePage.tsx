@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
 import { type Schema } from '../api/client';
 import { useWhere } from './queries';
@@ -9,6 +9,7 @@ import { Notice, ProblemNotice } from '../ui/Notices';
 import { fateWord, fromWord, lossWord, stepDone, wentWord } from '../ui/words';
 import { Agreement } from './Agreement';
 import { Column } from '../ui/layouts';
+import styles from './WherePage.module.css';
 
 /** Where the weight of a fleece went: every line a bar to one scale, the log's figure beside the reconciled one. */
 export function WherePage() {
@@ -27,18 +28,7 @@ export function WherePage() {
         </Link>{' '}
         go?
       </Typography>
-      <Box
-        component="table"
-        sx={{
-          borderCollapse: 'collapse',
-          width: '100%',
-          '& td, & th': { py: 0.6, pr: 1.5, textAlign: 'left', verticalAlign: 'middle', fontWeight: 400 },
-          '& th': { color: 'text.secondary', fontSize: '0.85rem' },
-          '& .mass': { textAlign: 'right', whiteSpace: 'nowrap' },
-          '& .bar': { width: { xs: 0, md: '38%' }, display: { xs: 'none', md: 'table-cell' } },
-          '& .second': { display: { xs: 'none', sm: 'table-cell' } },
-        }}
-      >
+      <table className={styles.where}>
         <thead>
           <tr>
             <th scope="col">where</th>
@@ -67,7 +57,7 @@ export function WherePage() {
             />
           ))}
         </tbody>
-      </Box>
+      </table>
       {closes === false && (
         <Notice tone="watch">
           More is missing, or too much is there, than the weighings explain. The likeliest weighings are named below.
@@ -126,10 +116,7 @@ function Line({
     </svg>
   );
   return (
-    <Box
-      component="tr"
-      sx={{ '& td': { borderTop: first ? `2px solid ${tone('bark')}` : `1px solid ${tone('oat')}` } }}
-    >
+    <tr className={first ? styles.first : styles.further}>
       <td>
         {words}
         <Box component="span" sx={{ display: { xs: 'block', md: 'none' } }}>
@@ -153,6 +140,6 @@ function Line({
       </td>
       <td className="mass second">{line.reconciled?.text ?? 'nothing fixes it'}</td>
       <td className="mass second">{line.share ?? ''}</td>
-    </Box>
+    </tr>
   );
 }

@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import { useRef, type ReactNode } from 'react';
 
 /** A button that asks for a picture: the phone offers its camera and its album. */

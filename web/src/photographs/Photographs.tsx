@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import ButtonBase from '@mui/material/ButtonBase';
+import { Box } from '../ui/Box';
+import { ButtonBase } from '../ui/ButtonBase';
 import { useState, type ReactNode } from 'react';
 import { useSend } from '../api/change';
 import type { Schema } from '../api/client';

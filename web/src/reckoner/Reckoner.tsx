@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { Problem, problemOf, type Schema } from '../api/client';
 import { useReckonings } from './queries';
@@ -12,6 +12,7 @@ import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { useChange } from '../api/change';
 import { Column } from '../ui/layouts';
+import styles from './Reckoner.module.css';
 
 /** Every reckoning on its own, for a quick sum, with its working. */
 export function Reckoner() {
@@ -173,17 +174,7 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
 
 /** What a list comes to: a line for each of its items. */
 const Rows = ({ field, rows }: { field: Schema['ReckoningField']; rows: readonly Record<string, Value>[] }) => (
-  <Box
-    component="table"
-    sx={{
-      width: '100%',
-      borderCollapse: 'collapse',
-      '& td, & th': { textAlign: 'right', py: 0.25, pl: 1 },
-      '& td': { whiteSpace: 'nowrap' },
-      // What it is of stands at the left, and may break.
-      '& :is(td, th):first-of-type': { textAlign: 'left', pl: 0, whiteSpace: 'normal' },
-    }}
-  >
+  <table className={styles.rows}>
     <caption style={{ textAlign: 'left' }}>{field.meaning}</caption>
     <thead>
       <tr>
@@ -208,7 +199,7 @@ const Rows = ({ field, rows }: { field: Schema['ReckoningField']; rows: readonly
         </tr>
       ))}
     </tbody>
-  </Box>
+  </table>
 );
 
 const told = (f: Schema['ReckoningField'], value: Value) =>

@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { MassOf } from '../ui/Figure';

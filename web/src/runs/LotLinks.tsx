@@ -1,4 +1,4 @@
-import Link from '@mui/material/Link';
+import { Link } from '../ui/Link';
 import { Link as RouterLink } from 'react-router';
 
 /** The codes of lots, each leading to its page. */

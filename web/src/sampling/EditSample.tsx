@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { number } from '../ui/figures';

@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
-import ButtonBase from '@mui/material/ButtonBase';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { ButtonBase } from '../ui/ButtonBase';
+import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { tone } from '../ui/theme';
 import { scaleWord } from '../ui/words';

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/queries';
@@ -158,7 +158,7 @@ export function SampleCard() {
           </Box>
         </Section>
       )}
-      <Box sx={{ display: 'flex', gap: 1, '@media print': { display: 'none' } }}>
+      <Box className="not-printed" sx={{ display: 'flex', gap: 1 }}>
         <Button onClick={() => window.print()}>Print the card</Button>
         {session.data?.workshop?.role !== 'looker' && (
           <Button onClick={() => setEditing(true)}>Change what is noted</Button>

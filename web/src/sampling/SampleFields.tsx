@@ -1,5 +1,5 @@
 import Autocomplete from '@mui/material/Autocomplete';
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import TextField from '@mui/material/TextField';
 import type { Problem, Schema } from '../api/client';
 import { Choice } from '../ui/Choice';

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import TextField from '@mui/material/TextField';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';

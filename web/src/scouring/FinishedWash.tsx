@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Typography } from '../ui/Typography';
 import { useSession } from '../api/queries';
 import { useFinishedWash } from './queries';
 import { dayClockOf } from '../live/time';

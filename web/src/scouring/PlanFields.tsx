@@ -1,8 +1,8 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { Section } from '../ui/Notices';

@@ -1,8 +1,9 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { Fragment } from 'react';
 import type { Schema } from '../api/client';
 import { minutesWord } from '../drawings/Baths';
 import { bathWord, pourWords, riskWord, schoolWord } from './words';
+import styles from './PlanSheet.module.css';
 
 const MostWritten = 3;
 
@@ -19,19 +20,7 @@ export function PlanSheet({
   // A pair of columns to write the time into for each batch, while the sheet is wide enough.
   const written = plan.batches.count <= MostWritten ? Array.from({ length: plan.batches.count }, (_, i) => i + 1) : [];
   return (
-    <Box
-      className="sheet"
-      sx={{
-        display: 'none',
-        // It hangs by the tub and is read from where one stands.
-        '@media print': { display: 'block', fontSize: '14pt', color: '#000' },
-        '& table': { borderCollapse: 'collapse', width: '100%', mt: '5mm', fontSize: '13pt' },
-        '& th, & td': { border: '0.3mm solid #000', p: '1.5mm', textAlign: 'left', verticalAlign: 'top' },
-        '& td': { whiteSpace: 'nowrap' },
-        '& td.blank': { minWidth: '11mm' },
-        '& td.pour': { whiteSpace: 'pre' },
-      }}
-    >
+    <div className={`sheet ${styles.sheet}`}>
       <Box component="h1" sx={{ fontSize: '20pt', m: 0 }}>
         Wash {on.lots.map((l) => l.code).join(', ')}
       </Box>
@@ -93,6 +82,6 @@ export function PlanSheet({
         Scalds: pour low, long gloves, lift in a net, children and animals out. The bottle and local rules for waste
         water come first.
       </p>
-    </Box>
+    </div>
   );
 }

@@ -1,6 +1,6 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { Choice } from '../ui/Choice';

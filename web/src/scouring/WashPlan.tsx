@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
@@ -72,9 +72,7 @@ function Plan({ of }: { of: string }) {
   const mayLog = session.data?.workshop?.role !== 'looker';
   return (
     <>
-      <Box
-        sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)', '@media print': { display: 'none' } }}
-      >
+      <Box className="not-printed" sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)' }}>
         <Row gap={2} sx={{ alignItems: 'baseline' }}>
           <Typography variant="h1">Plan a wash</Typography>
           <Link component={RouterLink} to="/station/wash">

@@ -1,5 +1,5 @@
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
+import { Button } from '../ui/Button';
+import { Typography } from '../ui/Typography';
 import { useEffect, useState } from 'react';
 import { Problem } from '../api/client';
 import { beat } from '../live/ring';

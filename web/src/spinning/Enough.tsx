@@ -1,6 +1,6 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { MassOf } from '../ui/Figure';

@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { Link as RouterLink, useSearchParams } from 'react-router';
 import { Choice } from '../ui/Choice';
 import { ProblemNotice } from '../ui/Notices';

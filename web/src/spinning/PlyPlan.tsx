@@ -1,4 +1,4 @@
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { Bobbins } from '../drawings/Bobbins';
 import { magnifiedFor } from '../drawings/Yarn';

@@ -1,4 +1,4 @@
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { magnifiedFor } from '../drawings/Yarn';
 import { Column } from '../ui/layouts';

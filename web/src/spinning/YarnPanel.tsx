@@ -1,8 +1,8 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, need, type Schema } from '../api/client';
@@ -20,6 +20,7 @@ import { useFields } from '../ui/useFields';
 import { finishedByWord, hangsWord, onDayTime } from '../ui/words';
 import { Becomes } from './Becomes';
 import { useYarn } from './queries';
+import styles from './YarnPanel.module.css';
 
 /** A yarn as it stands in an address. */
 const measured = (y: Schema['YarnShape']) => ({
@@ -81,7 +82,7 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
       {page.class && <Typography sx={{ mt: 1 }}>{page.class}</Typography>}
       <Row gap={3} sx={{ my: 1 }}>
         {page.figures.map((f) => (
-          <Box key={f.name} sx={{ minWidth: 0, '& span': { whiteSpace: { xs: 'normal !important', md: 'nowrap' } } }}>
+          <Box key={f.name} className={styles.figure} sx={{ minWidth: 0 }}>
             <Figure text={f.text} from={f.from} label={f.name} working={f.working} size="small" />
           </Box>
         ))}

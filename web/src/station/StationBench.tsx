@@ -1,10 +1,10 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
-import useMediaQuery from '@mui/material/useMediaQuery';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
+import { useWindow } from '../ui/useWindow';
 import { useDeferredValue, useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
@@ -145,7 +145,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
   const balance = weighed?.balance;
   const mayLog = session.data?.workshop?.role !== 'looker';
   const form = useRef<HTMLFormElement>(null);
-  const phone = useMediaQuery('(max-width: 899px)');
+  const phone = !useWindow('md');
   const [letters, setLetters] = useState(false);
 
   return (

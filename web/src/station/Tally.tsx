@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import type { Schema } from '../api/client';
 import { NumberField } from '../ui/NumberField';
 import { measureWord } from '../ui/words';

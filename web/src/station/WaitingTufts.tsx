@@ -1,8 +1,8 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import ButtonBase from '@mui/material/ButtonBase';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { ButtonBase } from '../ui/ButtonBase';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Problem, Schema } from '../api/client';
@@ -11,6 +11,7 @@ import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { WeightField } from '../ui/WeightField';
 import { formOf, othersCouldCome, parentage } from '../ui/words';
 import type { Taking } from './stationState';
+import styles from './WaitingTufts.module.css';
 
 interface Props {
   step: Schema['StepKind'];
@@ -60,6 +61,7 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
               key={lot.id}
               onClick={() => toggle(lot.id)}
               aria-pressed={on}
+              className={styles.lot}
               sx={{
                 flex: '0 0 auto',
                 display: 'grid',
@@ -73,8 +75,6 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
                 borderRadius: 1,
                 border: 2,
                 borderColor: on ? tone('woad') : 'transparent',
-                bgcolor: on ? 'background.paper' : 'transparent',
-                '&:hover': { bgcolor: 'background.paper' },
               }}
             >
               <Box

@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
 import { Choice } from '../ui/Choice';

@@ -1,8 +1,8 @@
-import Button from '@mui/material/Button';
+import { Button } from '../ui/Button';
 import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { refreshLog, useAir, useSession } from '../api/queries';

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { api } from '../api/client';
 import { useChange } from '../api/change';
@@ -9,9 +9,9 @@ import { refreshLog, useSession, useStations } from '../api/queries';
 import { Tuft } from '../drawings/Tuft';
 import { Column, Row } from '../ui/layouts';
 import { ProblemNotice } from '../ui/Notices';
-import { tone } from '../ui/theme';
 import { stepWord } from '../ui/words';
 import { courseOutline } from './outline';
+import styles from './EmptyShed.module.css';
 
 /** Before the first fleece: the course as an outline, with what comes first, and an example to play with. */
 export function EmptyShed() {
@@ -86,21 +86,8 @@ interface StopProps {
 const Stop = ({ title, says, name, first = false }: StopProps) => (
   <Box
     component="li"
-    sx={{
-      display: { xs: 'grid', md: 'block' },
-      gridTemplateColumns: '64px 1fr',
-      alignItems: 'center',
-      // The line runs down a phone and across a desk; it begins and ends in the middle of a tuft.
-      backgroundImage: `linear-gradient(${tone('oat')}, ${tone('oat')})`,
-      backgroundRepeat: 'no-repeat',
-      backgroundSize: { xs: '2px 100%', md: '100% 2px' },
-      backgroundPosition: { xs: '31px 0', md: '0 31px' },
-      '&:first-of-type': {
-        backgroundSize: { xs: '2px 50%', md: '50% 2px' },
-        backgroundPosition: { xs: '31px 100%', md: '100% 31px' },
-      },
-      '&:last-of-type': { backgroundSize: { xs: '2px 50%', md: '50% 2px' } },
-    }}
+    className={styles.stop}
+    sx={{ display: { xs: 'grid', md: 'block' }, gridTemplateColumns: '64px 1fr', alignItems: 'center' }}
   >
     <Box
       component="svg"

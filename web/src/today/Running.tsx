@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import { useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
 import { useSession, useRuns } from '../api/queries';

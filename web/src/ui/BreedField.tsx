@@ -1,6 +1,6 @@
 import Autocomplete from '@mui/material/Autocomplete';
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from './Box';
+import { Button } from './Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { type Problem } from '../api/client';

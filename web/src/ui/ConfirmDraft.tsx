@@ -1,4 +1,4 @@
-import Button from '@mui/material/Button';
+import { Button } from './Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';

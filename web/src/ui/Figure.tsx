@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import ButtonBase from '@mui/material/ButtonBase';
+import { Box } from './Box';
+import { ButtonBase } from './ButtonBase';
 import Popover from '@mui/material/Popover';
-import Typography from '@mui/material/Typography';
+import { Typography } from './Typography';
 import { useState } from 'react';
 import type { Schema } from '../api/client';
 import { headFont } from './theme';

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
+import { Box } from './Box';
+import { Button } from './Button';
 import TextField from '@mui/material/TextField';
-import Typography from '@mui/material/Typography';
+import { Typography } from './Typography';
 import { useState, type ReactNode } from 'react';
 import { api, type Schema } from '../api/client';
 import type { useChanges } from '../api/change';

@@ -1,5 +1,5 @@
-import Box from '@mui/material/Box';
-import ButtonBase from '@mui/material/ButtonBase';
+import { Box } from './Box';
+import { ButtonBase } from './ButtonBase';
 import { useRef, type RefObject } from 'react';
 import { tone } from './theme';
 

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
+import { Box } from './Box';
 import ToggleButton from '@mui/material/ToggleButton';
 import { useState } from 'react';
-import Button from '@mui/material/Button';
+import { Button } from './Button';
 import type { Schema } from '../api/client';
 import { tone } from './theme';
 import { fibreWord, othersCouldCome, parentage } from './words';

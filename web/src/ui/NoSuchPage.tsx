@@ -1,5 +1,5 @@
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Link } from './Link';
+import { Typography } from './Typography';
 import { Link as RouterLink } from 'react-router';
 
 /** For an address that leads nowhere. */

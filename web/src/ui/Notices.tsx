@@ -1,7 +1,7 @@
 import Alert from '@mui/material/Alert';
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Typography from '@mui/material/Typography';
+import { Box } from './Box';
+import { Button } from './Button';
+import { Typography } from './Typography';
 import type { ReactNode } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { tone } from './theme';

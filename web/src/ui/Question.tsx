@@ -1,6 +1,6 @@
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Button } from './Button';
+import { Link } from './Link';
+import { Typography } from './Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, need, server, type Schema } from '../api/client';

@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import ButtonBase from '@mui/material/ButtonBase';
-import useMediaQuery from '@mui/material/useMediaQuery';
+import { Box } from './Box';
+import { Button } from './Button';
+import { ButtonBase } from './ButtonBase';
+import { useWindow } from './useWindow';
 import { useState } from 'react';
 import { server, type Schema } from '../api/client';
 import { again } from '../api/queries';
@@ -15,7 +15,7 @@ export function StationCaution({ station }: { station: Schema['StationView'] }) 
     onSuccess: () => again(['/api/course/cautions']),
   });
   const [open, setOpen] = useState(false);
-  const phone = useMediaQuery('(max-width: 899px)');
+  const phone = !useWindow('md');
   if (!seen.data) return null;
   const known = seen.data.includes(station.step);
   // One line once it was read; on a phone from the first time on, so that the number is not pushed off the screen.

@@ -1,4 +1,4 @@
-import Box from '@mui/material/Box';
+import { Box } from './Box';
 import TextField from '@mui/material/TextField';
 import { createContext, useContext } from 'react';
 import { headFont } from './theme';

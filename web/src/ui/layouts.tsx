@@ -1,32 +1,23 @@
-import Box, { type BoxProps } from '@mui/material/Box';
+import { Box, type BoxProps } from './Box';
 import Dialog from '@mui/material/Dialog';
 import DialogActions from '@mui/material/DialogActions';
 import DialogContent from '@mui/material/DialogContent';
 import DialogTitle from '@mui/material/DialogTitle';
-import type { ReactNode } from 'react';
+import type { ElementType, ReactNode } from 'react';
 
-type LayoutProps = Omit<BoxProps, 'display' | 'gap'> & {
+type LayoutProps<T extends ElementType> = BoxProps<T> & {
   /** Between the parts, in steps of 8 px. */
   gap: number;
 };
 
 /** Parts under one another, none wider than the page: what is too wide scrolls within itself. */
-export const Column = ({ gap, sx, ...rest }: LayoutProps) => (
-  <Box
-    sx={[
-      { display: 'grid', gap, gridTemplateColumns: 'minmax(0, 1fr)' },
-      ...(Array.isArray(sx) ? (sx as object[]) : [sx as object]),
-    ]}
-    {...rest}
-  />
+export const Column = <T extends ElementType = 'div'>({ gap, sx, ...rest }: LayoutProps<T>) => (
+  <Box sx={[{ display: 'grid', gap, gridTemplateColumns: 'minmax(0, 1fr)' }, sx]} {...(rest as object)} />
 );
 
 /** Parts beside one another, going on in the next line where there is no room. */
-export const Row = ({ gap, sx, ...rest }: LayoutProps) => (
-  <Box
-    sx={[{ display: 'flex', flexWrap: 'wrap', gap }, ...(Array.isArray(sx) ? (sx as object[]) : [sx as object])]}
-    {...rest}
-  />
+export const Row = <T extends ElementType = 'div'>({ gap, sx, ...rest }: LayoutProps<T>) => (
+  <Box sx={[{ display: 'flex', flexWrap: 'wrap', gap }, sx]} {...(rest as object)} />
 );
 
 interface FormDialogProps {

@@ -74,18 +74,6 @@ export const theme = createTheme({
     button: { textTransform: 'none', fontWeight: 700 },
   },
   components: {
-    MuiCssBaseline: {
-      styleOverrides: {
-        body: { fontVariantNumeric: 'tabular-nums' },
-        'a:focus-visible, button:focus-visible, [tabindex]:focus-visible': {
-          outline: '3px solid var(--mui-palette-tuft-woad)',
-          outlineOffset: '2px',
-        },
-        '@media (prefers-reduced-motion: reduce)': {
-          '*': { animation: 'none !important', transition: 'none !important' },
-        },
-      },
-    },
     MuiButtonBase: { defaultProps: { disableRipple: true }, styleOverrides: { root: { fontFamily: words } } },
     MuiButton: { defaultProps: { disableElevation: true }, styleOverrides: { root: { minHeight: 44 } } },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },

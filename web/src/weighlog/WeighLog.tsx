@@ -1,7 +1,7 @@
-import Box from '@mui/material/Box';
-import Button from '@mui/material/Button';
-import Link from '@mui/material/Link';
-import Typography from '@mui/material/Typography';
+import { Box } from '../ui/Box';
+import { Button } from '../ui/Button';
+import { Link } from '../ui/Link';
+import { Typography } from '../ui/Typography';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, sendFile, type Schema } from '../api/client';
@@ -10,6 +10,7 @@ import { tone } from '../ui/theme';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { useChange } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import styles from './WeighLog.module.css';
 
 const mostBytes = 10 * 1024 * 1024;
 
@@ -53,7 +54,7 @@ export function WeighLog() {
         <Typography sx={{ mb: 1 }}>
           All entries of {session.data?.workshop?.name}, one row for each weighing, as CSV (UTF-8).
         </Typography>
-        <Button variant="outlined" href="/api/weigh-log" download>
+        <Button component="a" variant="outlined" href="/api/weigh-log" download>
           Export the weigh log
         </Button>
       </Section>
@@ -116,20 +117,7 @@ export function WeighLog() {
             </Typography>
           )}
           {look && look.refused.length > 0 && (
-            <Box
-              component="table"
-              sx={{
-                borderCollapse: 'collapse',
-                '& td, & th': {
-                  textAlign: 'left',
-                  py: 0.5,
-                  pr: 2,
-                  borderBottom: 1,
-                  borderColor: 'divider',
-                  verticalAlign: 'top',
-                },
-              }}
-            >
+            <table className={styles.refused}>
               <thead>
                 <tr>
                   <th scope="col">Row</th>
@@ -146,7 +134,7 @@ export function WeighLog() {
                   </tr>
                 ))}
               </tbody>
-            </Box>
+            </table>
           )}
         </Box>
       </Section>

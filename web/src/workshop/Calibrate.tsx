@@ -1,6 +1,6 @@
-import Box from '@mui/material/Box';
+import { Box } from '../ui/Box';
 import Slider from '@mui/material/Slider';
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { tone } from '../ui/theme';
 import { setCalibration, usePixelsPerMillimetre } from '../drawings/calibration';
 import { Section } from '../ui/Notices';

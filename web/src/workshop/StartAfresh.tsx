@@ -1,4 +1,4 @@
-import Typography from '@mui/material/Typography';
+import { Typography } from '../ui/Typography';
 import { useNavigate } from 'react-router';
 import { api, queryClient } from '../api/client';
 import { ProblemNotice, Section } from '../ui/Notices';
