@@ -1,8 +1,61 @@
+import { readFileSync } from 'node:fs';
 import react from '@vitejs/plugin-react';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts and benches.ts have it. */
+const fetched = /^ {2}'?([\w/:-]+)'?: async \(\) => \(await import\('\.\.?\/(.+?)'\)\)/gm;
+
+/**
+ * Writes into ahead.json which scripts each page is drawn with, so that the house can ask for them with the page itself: a browser would find
+ * them only when those before have run.
+ */
+const ahead = (): Plugin => ({
+  name: 'ahead',
+  apply: 'build',
+  generateBundle(_, bundle) {
+    const chunks = Object.values(bundle).filter((c) => c.type === 'chunk');
+    const withWhatItImports = (file: string, all = new Set<string>()) => {
+      if (all.has(file)) return all;
+      all.add(file);
+      for (const next of chunks.find((c) => c.fileName === file)?.imports ?? []) withWhatItImports(next, all);
+      return all;
+    };
+    const first = withWhatItImports(chunks.find((c) => c.isEntry)!.fileName);
+    const scripts: Record<string, string[]> = {};
+    for (const [list, under] of [
+      ['pages', ''],
+      ['benches', 'station/'],
+    ])
+      for (const [, path, module] of readFileSync(`src/app/${list}.ts`, 'utf8').matchAll(fetched)) {
+        const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/${module}.tsx`));
+        if (!chunk) this.error(`${list}.ts fetches ${module}, which is no script of its own`);
+        scripts[`${under}${path}`] = [...withWhatItImports(chunk.fileName)].filter((file) => !first.has(file));
+      }
+    if (!scripts['lots/:code'] || !scripts['station/wash'])
+      this.error('pages.ts or benches.ts reads otherwise than this expects');
+    this.emitFile({ type: 'asset', fileName: 'ahead.json', source: JSON.stringify(scripts) });
+  },
+});
 
 export default defineConfig({
-  plugins: [react()],
-  build: { target: 'es2022', modulePreload: { polyfill: false }, assetsInlineLimit: 0, cssCodeSplit: false, cssMinify: false },
+  plugins: [react(), ahead()],
+  build: {
+    target: 'es2022',
+    modulePreload: { polyfill: false },
+    assetsInlineLimit: 0,
+    // One small sheet for all pages; a packer that gathers `font` would drop the even widths of figures.
+    cssCodeSplit: false,
+    cssMinify: false,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          groups: [
+            // What many pages share comes in one file: on a phone each further one costs a way to the house and back.
+            { name: 'shared', test: /\/src\/(ui|runs|drawings|photographs|station|lots)\/(?!mui)/, minShareCount: 2 },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:5870' } },
 });

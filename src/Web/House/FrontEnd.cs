@@ -9,9 +9,6 @@ public static class FrontEnd
 {
     private const string NoncePlace = "__NONCE__", AskedPlace = "<!--__ASKED_FIRST__-->";
 
-    // What the frame round every screen asks for (web/src/api/queries.ts, firstAnswers): the browser asks while it still fetches the scripts.
-    private static readonly string AskedFirst = string.Join('\n', new[] { "/api/session", "/api/course", "/api/course/stations", "/api/runs" }.Select(a => $"<link rel=\"preload\" as=\"fetch\" crossorigin href=\"{a}\" />"));
-
     private const string PackedSuffix = ".br";
 
     private static string Root => Path.Combine(AppContext.BaseDirectory, "wwwroot");
@@ -65,6 +62,7 @@ public static class FrontEnd
         }
 
         var page = File.ReadAllText(file);
+        var ahead = Ahead.Of(Root);
         // A lot's code has a dot in it, so what looks like a file may be a page; only what lies in the built folders cannot be.
         app.MapFallback("{*path}", (HttpContext context) =>
         {
@@ -80,7 +78,7 @@ public static class FrontEnd
             }
 
             context.Response.Headers[HeaderNames.CacheControl] = "no-store";
-            var asked = context.User.Identity?.IsAuthenticated == true && context.Request.Path != "/door" ? AskedFirst : "";
+            var asked = context.User.Identity?.IsAuthenticated == true && context.Request.Path != "/door" ? ahead.Links(context.Request.Path) : "";
             return (IResult)TypedResults.Content(page.Replace(NoncePlace, context.Nonce(), StringComparison.Ordinal).Replace(AskedPlace, asked, StringComparison.Ordinal), "text/html; charset=utf-8");
         }).ExcludeFromDescription();
     }

@@ -1,5 +1,5 @@
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useChange } from '../api/change';
@@ -49,7 +49,7 @@ export function AnimalForm({ animal, close }: { animal?: Schema['AnimalCard']; c
         </>
       }
     >
-      <TextField label="Name" autoFocus {...text('name')} slotProps={{ htmlInput: { maxLength: 80 } }} />
+      <TextField label="Name" autoFocus {...text('name')} attributes={{ maxLength: 80 }} />
       <Choice
         label="Kind"
         value={values.kind}
@@ -60,8 +60,8 @@ export function AnimalForm({ animal, close }: { animal?: Schema['AnimalCard']; c
       />
       <TextField label="Breed" {...text('breed', 'or a cross: Gotland 50 / Wensleydale 50')} />
       <TimeField label="Born" kind="date" {...field('born')} />
-      <TextField label="Colour" {...text('colour')} slotProps={{ htmlInput: { maxLength: 60 } }} />
-      <TextField label="Notes" {...text('notes')} multiline slotProps={{ htmlInput: { maxLength: 2000 } }} />
+      <TextField label="Colour" {...text('colour')} attributes={{ maxLength: 60 }} />
+      <TextField label="Notes" {...text('notes')} multiline attributes={{ maxLength: 2000 }} />
       <ProblemNotice error={saving.besides('name', 'kind', 'breed', 'born', 'colour', 'notes')} />
     </FormDialog>
   );

@@ -1,11 +1,6 @@
+import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import Table from '@mui/material/Table';
-import TableBody from '@mui/material/TableBody';
-import TableCell from '@mui/material/TableCell';
-import TableContainer from '@mui/material/TableContainer';
-import TableHead from '@mui/material/TableHead';
-import TableRow from '@mui/material/TableRow';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
@@ -14,10 +9,10 @@ import { ProblemNotice } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
 import { kindOfAnimal, onPlainDay } from '../ui/words';
 import { AnimalForm } from './AnimalForm';
+import styles from './AnimalsPage.module.css';
 import { useAnimals } from './queries';
 
 /** What a phone has no room for stands on the animal's own page. */
-const wide = { display: { xs: 'none', sm: 'table-cell' } };
 
 /** The animals whose fibre came in, by name. */
 export function AnimalsPage() {
@@ -45,36 +40,42 @@ export function AnimalsPage() {
           None yet. Name the animal when you take in its fleece, and its clips stand here together, year by year.
         </Typography>
       ) : (
-        <TableContainer>
-          <Table size="small">
-            <TableHead>
-              <TableRow>
-                <TableCell>Name</TableCell>
-                <TableCell>Breed</TableCell>
-                <TableCell sx={wide}>Colour</TableCell>
-                <TableCell sx={wide}>Born</TableCell>
-                <TableCell align="right">Clips</TableCell>
-                <TableCell>Last shorn</TableCell>
-              </TableRow>
-            </TableHead>
-            <TableBody>
+        <Box sx={{ overflowX: 'auto' }}>
+          <table className={styles.animals}>
+            <thead>
+              <tr>
+                <th scope="col">Name</th>
+                <th scope="col">Breed</th>
+                <th scope="col" className={styles.wide}>
+                  Colour
+                </th>
+                <th scope="col" className={styles.wide}>
+                  Born
+                </th>
+                <th scope="col" className={styles.count}>
+                  Clips
+                </th>
+                <th scope="col">Last shorn</th>
+              </tr>
+            </thead>
+            <tbody>
               {animals.map((a) => (
-                <TableRow key={a.id}>
-                  <TableCell>
+                <tr key={a.id}>
+                  <td>
                     <Link component={RouterLink} to={`/animals/${a.id}`}>
                       {a.name}
                     </Link>
-                  </TableCell>
-                  <TableCell>{a.breed || kindOfAnimal[a.kind]}</TableCell>
-                  <TableCell sx={wide}>{a.colour}</TableCell>
-                  <TableCell sx={wide}>{a.born ? onPlainDay(a.born) : ''}</TableCell>
-                  <TableCell align="right">{a.clips}</TableCell>
-                  <TableCell>{a.lastShorn ? onPlainDay(a.lastShorn) : ''}</TableCell>
-                </TableRow>
+                  </td>
+                  <td>{a.breed || kindOfAnimal[a.kind]}</td>
+                  <td className={styles.wide}>{a.colour}</td>
+                  <td className={styles.wide}>{a.born ? onPlainDay(a.born) : ''}</td>
+                  <td className={styles.count}>{a.clips}</td>
+                  <td>{a.lastShorn ? onPlainDay(a.lastShorn) : ''}</td>
+                </tr>
               ))}
-            </TableBody>
-          </Table>
-        </TableContainer>
+            </tbody>
+          </table>
+        </Box>
       )}
       <Row gap={1}>
         {starts.length > 1 && <Button onClick={() => setStarts(starts.slice(0, -1))}>Back</Button>}

@@ -7,6 +7,7 @@ import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { refreshAnimals, useAnimalSearch } from '../api/queries';
+import { Themed } from '../ui/mui/Themed';
 import { FormDialog } from '../ui/layouts';
 import { ProblemNotice } from '../ui/Notices';
 
@@ -38,24 +39,26 @@ export function MergeAnimal({ animal, close }: { animal: Schema['AnimalCard']; c
         </>
       }
     >
-      <Autocomplete
-        options={(found.data?.animals ?? []).filter((a) => a.id !== animal.id)}
-        filterOptions={(all) => all}
-        getOptionLabel={(a) => a.name}
-        getOptionKey={(a) => a.id}
-        isOptionEqualToValue={(a, b) => a.id === b.id}
-        value={into}
-        inputValue={typed}
-        onChange={(_, chosen) => {
-          merging.clear();
-          setInto(chosen);
-        }}
-        onInputChange={(_, text) => setTyped(text)}
-        noOptionsText="No other of that kind by that name"
-        renderInput={(params) => (
-          <TextField {...params} label="The other one" error={!!merging.at('into')} helperText={merging.at('into')} />
-        )}
-      />
+      <Themed>
+        <Autocomplete
+          options={(found.data?.animals ?? []).filter((a) => a.id !== animal.id)}
+          filterOptions={(all) => all}
+          getOptionLabel={(a) => a.name}
+          getOptionKey={(a) => a.id}
+          isOptionEqualToValue={(a, b) => a.id === b.id}
+          value={into}
+          inputValue={typed}
+          onChange={(_, chosen) => {
+            merging.clear();
+            setInto(chosen);
+          }}
+          onInputChange={(_, text) => setTyped(text)}
+          noOptionsText="No other of that kind by that name"
+          renderInput={(params) => (
+            <TextField {...params} label="The other one" error={!!merging.at('into')} helperText={merging.at('into')} />
+          )}
+        />
+      </Themed>
       <Typography>
         All clips of {animal.name} stand with {into?.name ?? 'the other one'} then, and {animal.name} leads there when
         you type it. It can be taken apart again.

@@ -6,7 +6,7 @@ import { Link as RouterLink } from 'react-router';
 import { useSession, useRuns } from '../api/queries';
 import { railHeight, railWidth } from '../ui/railWidth';
 import { ProblemNotice } from '../ui/Notices';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { useAwake } from '../live/awake';
 import { callsDue, due, hurries, ready } from '../runs/calls';
 import { codesOf } from '../runs/queries';

@@ -7,7 +7,7 @@ import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
 import { useRunning } from '../runs/running';
 import { railHeight, railWidth } from '../ui/railWidth';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import styles from './CourseRail.module.css';
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */

@@ -1,4 +1,5 @@
 import type { ComponentType } from 'react';
+import { parts } from '../ui/mui/parts';
 import { benchFetchers } from './benches';
 
 /** Every page but the first view, by its path. Each is fetched when it is opened, or before that by `fetchAhead`. */
@@ -32,7 +33,7 @@ export const door = async () => (await import('../session/Door')).Door;
 
 /** Once the first view stands: a page must open at the tub too, where the house may be out of reach. */
 export async function fetchAhead() {
-  for (const load of [...Object.values(pages), ...benchFetchers]) {
+  for (const load of [...Object.values(pages), ...benchFetchers, ...Object.values(parts)]) {
     // One at a time, when nothing else is to be done: a finger on its way to a button is answered first.
     await idle();
     await load().catch(() => undefined);

@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import type { FormEvent } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
@@ -130,7 +130,7 @@ export function LockBench() {
             `in ${session.data?.lengthSign ?? 'mm'}, or with its unit: 112 mm, 11.2 cm, 4 1/2 in`
           }
           autoFocus
-          slotProps={{ htmlInput: { autoComplete: 'off', style: { fontSize: '1.5rem' } } }}
+          attributes={{ autoComplete: 'off', style: { fontSize: '1.5rem' } }}
         />
         <Choice
           label="Place"

@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
@@ -177,7 +177,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             onBlur={() =>
               impression.trim() && impression !== page.firstImpression && keep({ firstImpression: impression })
             }
-            slotProps={{ htmlInput: { readOnly: page.firstImpression !== '' } }}
+            attributes={{ readOnly: page.firstImpression !== '' }}
             helperText={
               page.firstImpression
                 ? 'kept as it was written'

@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { useWord } from '../ui/words';
 
 /** Uses with the reasons that produced them: good ones first, then those that want care. */

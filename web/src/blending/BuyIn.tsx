@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { api, type Schema } from '../api/client';
 import { useSend } from '../api/change';
 import { newKey } from '../api/keep';

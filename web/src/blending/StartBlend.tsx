@@ -1,7 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Slider from '@mui/material/Slider';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Problem, type Schema } from '../api/client';
@@ -154,16 +153,15 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
               />
               <Row gap={2} sx={{ alignItems: 'center' }}>
                 <Typography color="text.secondary">streaky</Typography>
-                <Slider
+                <input
+                  type="range"
+                  style={{ width: 170 }}
                   aria-label="Passes"
                   min={0}
                   max={view.picture.length - 1}
                   step={1}
-                  marks
                   value={values.passes}
-                  onChange={(_, value) => form.set({ passes: value as number })}
-                  valueLabelDisplay="off"
-                  sx={{ width: { xs: 150, sm: 190 } }}
+                  onChange={(e) => form.set({ passes: e.target.valueAsNumber })}
                 />
                 <Typography color="text.secondary">even</Typography>
                 <Button size="small" onClick={() => form.set({ seed: values.seed + 1 })}>
@@ -235,7 +233,7 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
                     ? `${portion.perLoad.text} a load, ${portion.total.text} in all`
                     : `${lot.left?.text ?? 'not weighed'} there`)
                 }
-                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                attributes={{ inputMode: 'decimal' }}
                 sx={{ width: 220 }}
               />
             );

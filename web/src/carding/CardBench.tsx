@@ -22,7 +22,7 @@ import { NumberField } from '../ui/NumberField';
 import { WeightField } from '../ui/WeightField';
 import { number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { formWord } from '../ui/words';
 import { CameOff } from './CameOff';
 import { StartCarding } from './StartCarding';

@@ -1,7 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
+import { Check } from '../ui/Check';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { read, write } from '../api/keep';
@@ -23,7 +22,7 @@ import { MassOf } from '../ui/Figure';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
 import { Column, Row } from '../ui/layouts';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { formWord } from '../ui/words';
 import { StartCombing } from './StartCombing';
 import { WeighAtCombs } from './WeighAtCombs';
@@ -222,16 +221,12 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
               error={counting.error && !['top', 'noil'].some((f) => counting.error?.at(f)) ? counting.error : null}
             />
             {hasTransfers && (
-              <FormControlLabel
-                control={
-                  <Checkbox
-                    checked={each}
-                    onChange={(e) => {
-                      write(countsTransfers, e.target.checked);
-                      setEach(e.target.checked);
-                    }}
-                  />
-                }
+              <Check
+                checked={each}
+                onChange={(e) => {
+                  write(countsTransfers, e.target.checked);
+                  setEach(e.target.checked);
+                }}
                 label="Count transfers too"
               />
             )}

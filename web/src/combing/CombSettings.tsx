@@ -1,5 +1,5 @@
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
 import { again, useSession } from '../api/queries';

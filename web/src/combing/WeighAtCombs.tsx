@@ -12,7 +12,7 @@ import { NumberField } from '../ui/NumberField';
 import { WeightField } from '../ui/WeightField';
 import { number } from '../ui/figures';
 import { Column } from '../ui/layouts';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 
 type What = 'tufts' | 'sliver' | 'nests' | 'ends' | 'waste' | 'loads';
 

@@ -7,7 +7,7 @@ import type { Schema } from '../api/client';
 import { Ways } from '../drawings/Ways';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { drawWord, formOf, parentage, preparedAsWord, stepWord } from '../ui/words';
 import { useComparison } from './queries';
 import { comparedWord } from './words';

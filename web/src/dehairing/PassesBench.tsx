@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { type Schema } from '../api/client';
 import { useDehairing } from './queries';
 import type { BenchProps } from '../runs/bench';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { passesLayout } from '../drawings/passesLayout';
 import { useWidth } from '../drawings/useWidth';
 import { Notice } from '../ui/Notices';

@@ -1,8 +1,7 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
+import { Check } from '../ui/Check';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useMemo, useState } from 'react';
 import { Problem, type Schema } from '../api/client';
@@ -269,7 +268,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
                 label={`Pick ${c.name}`}
                 value={need?.colour.toLowerCase() ?? '#e9ddc6'}
                 onChange={(e) => setColour(i, { colour: e.target.value.toUpperCase() })}
-                slotProps={{ inputLabel: { shrink: true } }}
+                shrink
                 sx={{ width: 90 }}
               />
               <Button onClick={() => set({ colours: state.colours.filter((_, k) => k !== i) })} sx={{ mt: 0.75 }}>
@@ -326,7 +325,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
             placeholder="a b c b"
             error={!!at('repeat')}
             helperText={at('repeat') ?? 'two dark to one pale: a a b'}
-            slotProps={{ inputLabel: { shrink: true } }}
+            shrink
             sx={{ width: 220 }}
           />
           <NumberField label="How often" whole {...figure('times')} sx={{ width: 120 }} />
@@ -338,8 +337,9 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
               error={at('strip')}
             />
           </Box>
-          <FormControlLabel
-            control={<Checkbox checked={state.mirrored} onChange={(e) => set({ mirrored: e.target.checked })} />}
+          <Check
+            checked={state.mirrored}
+            onChange={(e) => set({ mirrored: e.target.checked })}
             label="Every second time backwards"
           />
         </Row>
@@ -415,7 +415,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
               value={p.masses}
               onChange={(e) => setPly(i, { masses: e.target.value })}
               placeholder="only if unlike: 10; 11; 10"
-              slotProps={{ inputLabel: { shrink: true } }}
+              shrink
               sx={{ width: 260 }}
             />
           </Row>

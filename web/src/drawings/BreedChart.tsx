@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { useWidth } from './useWidth';
 
 const left = 46;

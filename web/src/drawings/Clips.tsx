@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
 import { formWord, onPlainDay } from '../ui/words';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { layClips } from './clipsLayout';
 import { fleeceTone } from './fleeceTone';
 import { tuftPath } from './Tuft';

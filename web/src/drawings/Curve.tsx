@@ -1,5 +1,5 @@
 import { Box } from '../ui/Box';
-import { tone, type Tone } from '../ui/theme';
+import { tone, type Tone } from '../ui/tones';
 import { curveLayout, type CurveInput } from './curveLayout';
 import { useWidth } from './useWidth';
 

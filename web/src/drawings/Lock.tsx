@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { placeWord } from '../ui/words';
 import { fittingScale, usePixelsPerMillimetre } from './calibration';
 import { fleeceTone } from './fleeceTone';

@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import { useId } from 'react';
 import type { Schema } from '../api/client';
-import { headFont, tone } from '../ui/theme';
+import { headFont, tone } from '../ui/tones';
 import { onDay, stepWord } from '../ui/words';
 import { fleeceTone } from './fleeceTone';
 import { layOut, type PlacedAhead, type PlacedBand, type PlacedStrand } from './ribbonLayout';

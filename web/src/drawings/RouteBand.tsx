@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
-import { headFont, tone } from '../ui/theme';
+import { headFont, tone } from '../ui/tones';
 import { stepWord } from '../ui/words';
 import { useWidth } from './useWidth';
 

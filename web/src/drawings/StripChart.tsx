@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { memo, useEffect, useRef } from 'react';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { piecesOf, stripsLayout, twistOf } from './stripsLayout';
 import { useWidth } from './useWidth';
 

@@ -1,5 +1,5 @@
 import { Box } from '../ui/Box';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { traceLayout, type TracePoint } from './traceLayout';
 import { useWidth } from './useWidth';
 

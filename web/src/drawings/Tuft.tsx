@@ -1,4 +1,4 @@
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { fleeceTone } from './fleeceTone';
 import { uneven } from './random';
 

@@ -1,4 +1,4 @@
-import { headFont, tone } from '../ui/theme';
+import { headFont, tone } from '../ui/tones';
 import { useWidth } from './useWidth';
 import { hourParts, massParts, type WayHours, type WayMasses } from './waysLayout';
 

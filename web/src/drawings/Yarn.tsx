@@ -1,6 +1,6 @@
 import { useId } from 'react';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { fleeceTone } from './fleeceTone';
 
 const top = 10;

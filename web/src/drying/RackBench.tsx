@@ -1,13 +1,12 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
+import { Check } from '../ui/Check';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useSession, useWashHouse } from '../api/queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { Curve } from '../drawings/Curve';
 import { tappedAt, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
@@ -268,10 +267,7 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
         <Choice label="It stands" value={place} onChange={setPlace} words={placeWord} />
         <Choice label="Water was taken out" value={waterOut} onChange={setWaterOut} words={waterWord} />
         <Box>
-          <FormControlLabel
-            control={<Checkbox checked={netted} onChange={(e) => setNetted(e.target.checked)} />}
-            label="netted"
-          />
+          <Check checked={netted} onChange={(e) => setNetted(e.target.checked)} label="netted" />
         </Box>
       </Box>
       <Row gap={1}>

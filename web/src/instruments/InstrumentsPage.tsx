@@ -1,10 +1,10 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { api, type Schema } from '../api/client';
 import { again, useInstruments, useSession } from '../api/queries';
-import { headFont, tone } from '../ui/theme';
+import { headFont, tone } from '../ui/tones';
 import { Trace } from '../drawings/Trace';
 import { TraceMs, useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
@@ -170,12 +170,7 @@ function AddOne() {
       <Row gap={1.5}>
         <Choice label="Kind" value={values.kind} onChange={(kind) => set({ kind })} words={kindWord} />
         <TextField label="Name" {...text('name')} />
-        <TextField
-          label="Address"
-          {...text('host')}
-          placeholder="192.168.1.20"
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <TextField label="Address" {...text('host')} placeholder="192.168.1.20" shrink />
         <NumberField label="Port" {...field('port')} whole />
         <Button
           variant="outlined"

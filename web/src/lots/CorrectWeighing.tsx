@@ -1,5 +1,5 @@
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { Choice } from '../ui/Choice';

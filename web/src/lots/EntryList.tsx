@@ -5,7 +5,7 @@ import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { driedWord, fateWord, formOf, lossWord, onDayTime, stateWord, stepDone, stepWord } from '../ui/words';
 import { EntryPhotographs } from '../photographs/Photographs';
 import { Question } from '../ui/Question';

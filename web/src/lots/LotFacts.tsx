@@ -1,5 +1,5 @@
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';

@@ -4,7 +4,7 @@ import { Typography } from '../ui/Typography';
 import { Link as RouterLink, useParams } from 'react-router';
 import { type Schema } from '../api/client';
 import { useWhere } from './queries';
-import { tone, type Tone } from '../ui/theme';
+import { tone, type Tone } from '../ui/tones';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { fateWord, fromWord, lossWord, stepDone, wentWord } from '../ui/words';
 import { Agreement } from './Agreement';

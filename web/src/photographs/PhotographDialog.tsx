@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { useChange } from '../api/change';

@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { Problem, problemOf, type Schema } from '../api/client';
@@ -146,7 +146,7 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
                 problemAt(f) ??
                 `one a line: ${(f.of ?? []).map((o) => [o.meaning, o.unit].filter(Boolean).join(', ')).join('; ')}`
               }
-              slotProps={{ inputLabel: { shrink: true } }}
+              shrink
             />
           ) : (
             <NumberField

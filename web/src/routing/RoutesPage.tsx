@@ -7,7 +7,7 @@ import { Link as RouterLink, useParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { useRoutes } from './queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { RouteBand } from '../drawings/RouteBand';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';

@@ -8,7 +8,7 @@ import { Photographs } from '../photographs/Photographs';
 import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { Column, Row } from '../ui/layouts';
-import { headFont } from '../ui/theme';
+import { headFont } from '../ui/tones';
 import { LotLinks } from './LotLinks';
 import { codesOf, type Run } from './queries';
 import { PauseNotice } from './SayCount';

@@ -1,7 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
+import { Check } from '../ui/Check';
 import { useState } from 'react';
 import { useChange } from '../api/change';
 import { api, type Schema } from '../api/client';
@@ -21,10 +20,7 @@ export function SayCount() {
   const wrong = minutes !== null && !(minutes >= 0 && minutes <= 240 && Number.isInteger(minutes));
   return (
     <>
-      <FormControlLabel
-        control={<Checkbox checked={said} onChange={(e) => wantSaid(e.target.checked)} />}
-        label="Say the count aloud"
-      />
+      <Check checked={said} onChange={(e) => wantSaid(e.target.checked)} label="Say the count aloud" />
       <NumberField
         label="A pause after, min"
         whole

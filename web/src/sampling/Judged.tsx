@@ -2,7 +2,7 @@ import { Box } from '../ui/Box';
 import { ButtonBase } from '../ui/ButtonBase';
 import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { scaleWord } from '../ui/words';
 
 type Scale = Schema['SampleScale'];

@@ -7,7 +7,7 @@ import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/queries';
 import { Judged } from './Judged';
 import { useSampleCard } from './queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { Yarn } from '../drawings/Yarn';

@@ -9,6 +9,7 @@ import { WrapsField } from '../ui/WrapsField';
 import { JudgeFields } from './Judged';
 import { noSwatch, type SwatchForm } from './swatch';
 import { SwatchFields } from './SwatchFields';
+import { Themed } from '../ui/mui/Themed';
 import { WeightField } from '../ui/WeightField';
 
 /** A sample as it is typed. */
@@ -115,21 +116,23 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
         change={(part) => change({ swatch: { ...(form.swatch ?? noSwatch), ...part } })}
         at={(name) => error?.at(`swatch.${name}`)}
       />
-      <Autocomplete
-        multiple
-        freeSolo
-        options={usualUses}
-        value={[...form.uses]}
-        onChange={(_, uses) => change({ uses })}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            label="What you would use it for"
-            error={!!error?.at('uses')}
-            helperText={error?.at('uses') ?? 'choose, or type and press Enter'}
-          />
-        )}
-      />
+      <Themed>
+        <Autocomplete
+          multiple
+          freeSolo
+          options={usualUses}
+          value={[...form.uses]}
+          onChange={(_, uses) => change({ uses })}
+          renderInput={(params) => (
+            <TextField
+              {...params}
+              label="What you would use it for"
+              error={!!error?.at('uses')}
+              helperText={error?.at('uses') ?? 'choose, or type and press Enter'}
+            />
+          )}
+        />
+      </Themed>
     </>
   );
 }

@@ -1,13 +1,13 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
 import { usePrepared, useSamples } from './queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { usePixelsPerMillimetre } from '../drawings/calibration';
 import { fleeceTone } from '../drawings/fleeceTone';
 import { HangingLock } from '../drawings/Lock';

@@ -1,5 +1,5 @@
 import { Box } from '../ui/Box';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
@@ -35,7 +35,7 @@ export function SwatchFields({
       onChange={(e) => change({ [name]: e.target.value })}
       error={!!at(name)}
       helperText={at(name) ?? help}
-      slotProps={{ htmlInput: { maxLength: 500 } }}
+      attributes={{ maxLength: 500 }}
     />
   );
   const woven = swatch.kind === 'woven';

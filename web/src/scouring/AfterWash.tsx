@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, need, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { newKey } from '../api/keep';
 import { ProblemNotice } from '../ui/Notices';
 import { onFullDay } from '../ui/words';

@@ -3,7 +3,7 @@ import { Button } from '../ui/Button';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import type { Schema } from '../api/client';
-import { headFont, tone } from '../ui/theme';
+import { headFont, tone } from '../ui/tones';
 import { Curve } from '../drawings/Curve';
 import { Left } from '../live/Left';
 import { tappedAt, useNow, useReading } from '../live/live';

@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { api, type Schema } from '../api/client';
@@ -47,12 +47,7 @@ export function FirstTub() {
         One tub is enough to begin with. It learns from your baths how fast it cools; more are added in the workshop.
       </Typography>
       <Row gap={1.5}>
-        <TextField
-          label="Call it"
-          placeholder="the tub"
-          {...text('name')}
-          slotProps={{ inputLabel: { shrink: true } }}
-        />
+        <TextField label="Call it" placeholder="the tub" {...text('name')} shrink />
         <TextField label="It holds, L or gal" {...text('litres')} sx={{ width: 200 }} />
         <Choice
           label="Made of"

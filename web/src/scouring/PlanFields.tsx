@@ -1,7 +1,6 @@
 import { Box } from '../ui/Box';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
+import { Check } from '../ui/Check';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
@@ -109,20 +108,16 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
             label="Washing agent"
             value={state.agent}
             onChange={(e) => change({ agent: e.target.value })}
-            slotProps={{ inputLabel: { shrink: true } }}
+            shrink
           />
           {state.agent.trim() !== '' && (
             <>
               {field('agentDose', 'Bottle’s dose, g per kg', '', 'agent.doseGramsPerKilogram')}
               {warmth('agentFloor', 'Bottle’s floor', '', 'agent.floor')}
               {field('agentPrice', 'Price of a kg', '', 'agent.pricePerKilogram')}
-              <FormControlLabel
-                control={
-                  <Checkbox
-                    checked={state.agentAlkaline}
-                    onChange={(e) => change({ agentAlkaline: e.target.checked })}
-                  />
-                }
+              <Check
+                checked={state.agentAlkaline}
+                onChange={(e) => change({ agentAlkaline: e.target.checked })}
                 label="alkaline"
               />
             </>

@@ -1,7 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
+import { Check } from '../ui/Check';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
@@ -84,11 +83,12 @@ function OneWash({
           {wash.bathsDone} of {total} baths done{wash.recipe ? `, ${wash.recipe}` : ''}, {run.who}
         </Typography>
         {ringing && (
-          <FormControlLabel
-            sx={{ ml: { md: 'auto' }, mr: 0 }}
-            control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
+          <Check
+            checked={sound}
+            onChange={(e) => wantSound(e.target.checked)}
             label="Ring on this device"
             title="Its screen stays on while something may have to be lifted"
+            sx={{ ml: { md: 'auto' }, mr: 0 }}
           />
         )}
       </Row>

@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState, type ReactNode } from 'react';
 import { api, type Schema } from '../api/client';
@@ -134,14 +134,9 @@ function Add({ what, measure, add, typed, children }: AddProps) {
   const { values, field, text, reset } = useFields({ name: '', size: '' });
   return (
     <Row gap={1.5}>
-      <TextField label={`Another ${what}`} {...text('name')} slotProps={{ inputLabel: { shrink: true } }} />
+      <TextField label={`Another ${what}`} {...text('name')} shrink />
       {typed ? (
-        <TextField
-          label={measure}
-          {...text('size')}
-          sx={{ width: 160 }}
-          slotProps={{ inputLabel: { shrink: true }, htmlInput: { autoComplete: 'off' } }}
-        />
+        <TextField label={measure} {...text('size')} sx={{ width: 160 }} shrink attributes={{ autoComplete: 'off' }} />
       ) : (
         <NumberField label={measure} {...field('size')} shrink sx={{ width: 130 }} />
       )}

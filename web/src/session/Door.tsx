@@ -1,13 +1,13 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { Navigate } from 'react-router';
 import { api, queryClient } from '../api/client';
 import { useSession } from '../api/queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { ProblemNotice } from '../ui/Notices';
 import { FleeceLine } from './FleeceLine';
 import { useChanges } from '../api/change';

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import type { Schema } from '../api/client';
 import { Tuft } from '../drawings/Tuft';
 import { fibrePaths } from '../drawings/lockPaths';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 
 const shape: Schema['LockShape'] = {
   lengthMillimetres: 150,

@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
@@ -13,7 +13,7 @@ import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
 import { WrapsField } from '../ui/WrapsField';
-import { headFont } from '../ui/theme';
+import { headFont } from '../ui/tones';
 import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { joinWord, tallyWord } from './words';
@@ -215,7 +215,7 @@ export function FillForm({ run, name, disabled }: { run: string; name: 'bobbin' 
         onChange={(e) => set({ length: e.target.value })}
         error={!!tap.error?.at('length')}
         helperText={tap.error?.at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
-        slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+        attributes={{ maxLength: 40, autoComplete: 'off' }}
         sx={{ width: 190 }}
       />
       {winders.length > 0 && (

@@ -1,5 +1,5 @@
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Problem, type Schema } from '../api/client';
@@ -56,7 +56,7 @@ export function Enough({
             }}
             error={!!refused?.at('length')}
             helperText={refused?.at('length') ?? '400, or 440 yd'}
-            slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+            attributes={{ maxLength: 40, autoComplete: 'off' }}
             sx={{ width: 190 }}
           />
           <NumberField

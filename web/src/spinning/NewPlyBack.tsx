@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import type { FormEvent } from 'react';
 import type { Problem, Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Notices';
@@ -107,7 +107,7 @@ export function NewPlyBack({
           onChange={(e) => set({ changed: e.target.value })}
           error={!!at('changed')}
           helperText={at('changed') ?? 'long draw, from the other end'}
-          slotProps={{ htmlInput: { maxLength: 200 } }}
+          attributes={{ maxLength: 200 }}
           sx={{ width: 235 }}
         />
       )}
@@ -142,7 +142,7 @@ export function NewPlyBack({
             onChange={(e) => set({ handle: e.target.value })}
             error={!!at('handle')}
             helperText={at('handle') ?? 'soft, like string'}
-            slotProps={{ htmlInput: { maxLength: 80 } }}
+            attributes={{ maxLength: 80 }}
             sx={{ width: 190 }}
           />
           <Box sx={{ width: 200 }}>
@@ -160,7 +160,7 @@ export function NewPlyBack({
             onChange={(e) => set({ length: e.target.value })}
             error={!!at('length')}
             helperText={at('length')}
-            slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+            attributes={{ maxLength: 40, autoComplete: 'off' }}
             sx={{ width: 130 }}
           />
         </Row>

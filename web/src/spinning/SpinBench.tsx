@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
@@ -173,7 +173,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                 }}
                 error={!!beginning.error?.at('settings')}
                 helperText={beginning.error?.at('settings') ?? 'for the next bobbin'}
-                slotProps={{ htmlInput: { maxLength: 200 } }}
+                attributes={{ maxLength: 200 }}
                 sx={{ width: 210 }}
               />
               {d.bobbinKinds.length > 1 && (

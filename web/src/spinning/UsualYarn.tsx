@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { api, need, queryClient, type Schema } from '../api/client';
@@ -69,7 +69,7 @@ export function UsualYarn() {
                   onChange={(e) => set(i, { thing: e.target.value })}
                   error={!!changing.at(`things[${i}].thing`)}
                   helperText={changing.at(`things[${i}].thing`)}
-                  slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+                  attributes={{ maxLength: 40, autoComplete: 'off' }}
                   sx={{ width: 190 }}
                 />
                 <NumberField

@@ -1,5 +1,5 @@
 import { Box } from '../ui/Box';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
@@ -32,7 +32,7 @@ export function DyeFields({
           label="Dyestuff"
           value={dyeing.dyestuff}
           onChange={(e) => change({ dyestuff: e.target.value })}
-          slotProps={{ htmlInput: { maxLength: 120 } }}
+          attributes={{ maxLength: 120 }}
         />
         <NumberField
           label="Dose, % of dry fibre"
@@ -47,7 +47,7 @@ export function DyeFields({
           onChange={(e) => change({ mordant: e.target.value })}
           error={!!at('dyeing.mordant')}
           helperText={at('dyeing.mordant')}
-          slotProps={{ htmlInput: { maxLength: 120 } }}
+          attributes={{ maxLength: 120 }}
         />
         <NumberField
           label="Mordant, % of dry fibre"
@@ -65,7 +65,7 @@ export function DyeFields({
           value={dyeing.colourName}
           onChange={(e) => change({ colourName: e.target.value })}
           helperText="stands on the new bag"
-          slotProps={{ htmlInput: { maxLength: 60 } }}
+          attributes={{ maxLength: 60 }}
         />
         <Choice
           label="Dried"
@@ -86,7 +86,7 @@ function Pick({ label, value, onChange }: { label: string; value: string; onChan
       value={value || '#e7dcc8'}
       onChange={(e) => onChange(e.target.value)}
       helperText={value ? value : 'not picked'}
-      slotProps={{ inputLabel: { shrink: true } }}
+      shrink
       sx={{ width: 130 }}
     />
   );

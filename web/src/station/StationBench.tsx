@@ -1,7 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
+import { Check } from '../ui/Check';
 import { Link } from '../ui/Link';
 import { Typography } from '../ui/Typography';
 import { useWindow } from '../ui/useWindow';
@@ -250,18 +249,14 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
               {(reserved || state.intoReserve) && (
                 <Notice tone="watch">
                   {reserved ?? 'This goes into what is kept for a project.'}
-                  <FormControlLabel
-                    sx={{ display: 'flex' }}
-                    control={
-                      <Checkbox
-                        checked={state.intoReserve}
-                        onChange={(e) => {
-                          clearError();
-                          change({ intoReserve: e.target.checked });
-                        }}
-                      />
-                    }
+                  <Check
+                    checked={state.intoReserve}
+                    onChange={(e) => {
+                      clearError();
+                      change({ intoReserve: e.target.checked });
+                    }}
                     label="Take from the reserve all the same"
+                    sx={{ display: 'flex' }}
                   />
                 </Notice>
               )}

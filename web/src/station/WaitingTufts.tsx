@@ -6,7 +6,7 @@ import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Problem, Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { WeightField } from '../ui/WeightField';
 import { formOf, othersCouldCome, parentage } from '../ui/words';

@@ -1,5 +1,5 @@
 import { Box } from '../ui/Box';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
@@ -46,7 +46,7 @@ export function YarnFields({
           onChange={(e) => change({ length: e.target.value })}
           error={!!at('length')}
           helperText={at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
-          slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+          attributes={{ maxLength: 40, autoComplete: 'off' }}
         />
         {winders.length > 0 && (
           <Choice

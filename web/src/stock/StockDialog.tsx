@@ -1,7 +1,6 @@
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
+import { Check } from '../ui/Check';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
@@ -144,14 +143,10 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
             }
           />
           {leaving && kind !== 'keepAsReference' && (
-            <FormControlLabel
-              control={
-                <Checkbox
-                  checked={all || mass.trim() === ''}
-                  disabled={mass.trim() === ''}
-                  onChange={(e) => set({ all: e.target.checked })}
-                />
-              }
+            <Check
+              checked={all || mass.trim() === ''}
+              disabled={mass.trim() === ''}
+              onChange={(e) => set({ all: e.target.checked })}
               label="Nothing is left of it afterwards"
             />
           )}
@@ -171,8 +166,9 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
             </Typography>
           )}
           {(reserved || intoReserve) && (
-            <FormControlLabel
-              control={<Checkbox checked={intoReserve} onChange={(e) => set({ intoReserve: e.target.checked })} />}
+            <Check
+              checked={intoReserve}
+              onChange={(e) => set({ intoReserve: e.target.checked })}
               label="Take from the reserve all the same"
             />
           )}

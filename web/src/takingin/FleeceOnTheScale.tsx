@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { Tuft, tuftPath, tuftRadius } from '../drawings/Tuft';
 
 /** The fleece as a heap, its area following its weight, beside what fleeces of the breed usually weigh. */

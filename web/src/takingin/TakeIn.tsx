@@ -1,8 +1,7 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import Checkbox from '@mui/material/Checkbox';
-import FormControlLabel from '@mui/material/FormControlLabel';
-import TextField from '@mui/material/TextField';
+import { Check } from '../ui/Check';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useDeferredValue, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
@@ -167,12 +166,9 @@ export function TakeIn() {
                 value={form.before}
                 onChange={(e) => change({ before: e.target.value })}
                 helperText="noted, and counted nowhere: scoured by the mill, say"
-                slotProps={{ htmlInput: { maxLength: 300 } }}
+                attributes={{ maxLength: 300 }}
               />
-              <FormControlLabel
-                control={<Checkbox checked={form.dyed} onChange={(e) => change({ dyed: e.target.checked })} />}
-                label="It is dyed"
-              />
+              <Check checked={form.dyed} onChange={(e) => change({ dyed: e.target.checked })} label="It is dyed" />
               <PartsOfABlend parts={form.parts} change={(parts) => change({ parts })} error={error?.at('parts')} />
             </>
           )}

@@ -95,13 +95,7 @@ const Stop = ({ title, says, name, first = false }: StopProps) => (
       aria-hidden
       sx={{ width: 64, height: 64, display: 'block', mx: { md: 'auto' } }}
     >
-      <Box
-        component="circle"
-        cx={32}
-        cy={32}
-        r={first ? 0 : 16}
-        sx={{ fill: 'var(--mui-palette-background-default)' }}
-      />
+      <Box component="circle" cx={32} cy={32} r={first ? 0 : 16} sx={{ fill: 'var(--fleece)' }} />
       <Tuft cx={32} cy={32} r={first ? 17 : 12} name={name} open={!first} />
     </Box>
     <Box sx={{ textAlign: { md: 'center' }, px: { md: 0.5 } }}>

@@ -4,7 +4,7 @@ import { type Schema } from '../api/client';
 import { useSession, useRuns } from '../api/queries';
 import { codesOf, type Run } from '../runs/queries';
 import { actWord, readyWord } from '../runs/words';
-import { tone, type Tone } from '../ui/theme';
+import { tone, type Tone } from '../ui/tones';
 import { runningLayout, type RunningThing } from '../drawings/runningLayout';
 import { useWidth } from '../drawings/useWidth';
 import { useClockHeard, useNow } from '../live/live';

@@ -2,7 +2,7 @@ import { Box } from '../ui/Box';
 import { useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
 import { useStations } from '../api/queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';
 import { daysWord, formOf, parentage, stepWord } from '../ui/words';

@@ -1,11 +1,12 @@
-import Autocomplete from '@mui/material/Autocomplete';
 import { Box } from './Box';
 import { Button } from './Button';
-import TextField from '@mui/material/TextField';
-import { useDeferredValue } from 'react';
+import { lazy, Suspense } from 'react';
 import { type Problem } from '../api/client';
-import { useBreedSearch } from '../api/queries';
 import { Row } from './layouts';
+import { parts } from './mui/parts';
+import { TextField } from './TextField';
+
+const BreedBox = lazy(parts.breed);
 
 interface BreedFieldProps {
   value: string;
@@ -17,31 +18,12 @@ interface BreedFieldProps {
 
 /** A breed or a cross as people write it. One that the book does not know is asked about, with the answers as taps. */
 export function BreedField({ value, onChange, error, asWritten }: BreedFieldProps) {
-  const typing = value.split('/').at(-1)!.trim();
-  const breeds = useBreedSearch(useDeferredValue(typing));
   const asked = error?.refusals.find((r) => r.field === 'breed' && r.code === 'unknown-breed');
   return (
     <Box>
-      <Autocomplete
-        freeSolo
-        options={breeds.data?.map((b) => b.breed.name) ?? []}
-        filterOptions={(all) => all}
-        value={value}
-        inputValue={value}
-        onChange={(_, chosen) => onChange(chosen ?? '')}
-        onInputChange={(_, text, why) => {
-          // What the box sets by itself, when it is emptied after a fleece was taken in, is not typed by anybody.
-          if (why === 'input' || why === 'clear') onChange(text);
-        }}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            label="Breed"
-            error={!!error?.at('breed')}
-            helperText={error?.at('breed') ?? 'or a cross: Gotland 50 / Romney 50; empty for unknown'}
-          />
-        )}
-      />
+      <Suspense fallback={<TextField label="Breed" value={value} helperText=" " disabled fullWidth />}>
+        <BreedBox value={value} onChange={onChange} against={error?.at('breed')} />
+      </Suspense>
       {asked && (
         <Row gap={1} sx={{ mt: 0.5 }}>
           {asked.choices?.map((name) => (

@@ -1,6 +1,6 @@
-import TextField, { type TextFieldProps } from '@mui/material/TextField';
+import { TextField, type TextFieldProps } from './TextField';
 
-type ChoiceProps<T extends string> = Omit<TextFieldProps, 'value' | 'onChange' | 'select'> & {
+type ChoiceProps<T extends string> = Omit<TextFieldProps, 'value' | 'onChange' | 'options'> & {
   value: T;
   onChange: (value: T) => void;
   words: Partial<Record<T, string>>;
@@ -13,16 +13,14 @@ export function Choice<T extends string>({ value, onChange, words, of, ...rest }
   return (
     <TextField
       {...rest}
-      select
+      shrink
       value={value}
       onChange={(e) => onChange(e.target.value as T)}
-      slotProps={{ select: { native: true }, inputLabel: { shrink: true } }}
-    >
-      {options.map((option) => (
+      options={options.map((option) => (
         <option key={option} value={option}>
           {words[option]}
         </option>
       ))}
-    </TextField>
+    />
   );
 }

@@ -1,5 +1,5 @@
 import { Button } from './Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { ProblemNotice } from './Notices';

@@ -1,11 +1,13 @@
 import { Box } from './Box';
 import { ButtonBase } from './ButtonBase';
-import Popover from '@mui/material/Popover';
 import { Typography } from './Typography';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import type { Schema } from '../api/client';
-import { headFont } from './theme';
+import { headFont } from './tones';
+import { parts } from './mui/parts';
 import { fromWord } from './words';
+
+const Workings = lazy(parts.workings);
 
 interface FigureProps {
   text: string;
@@ -58,22 +60,14 @@ export function Figure({ text, from, label, giveOrTake, band, working, size = 'm
       >
         {body}
       </ButtonBase>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{
-          paper: {
-            role: 'dialog',
-            'aria-label': `How ${label ?? 'it'} was worked out`,
-            sx: { p: 2, maxWidth: 360, border: 1, borderColor: 'divider' },
-          },
-        }}
-      >
-        {working && <WorkingTable working={working} />}
-        {giveOrTake && <Surely giveOrTake={giveOrTake} band={band} />}
-      </Popover>
+      {anchor && (
+        <Suspense fallback={null}>
+          <Workings at={anchor} close={() => setAnchor(null)} label={`How ${label ?? 'it'} was worked out`}>
+            {working && <WorkingTable working={working} />}
+            {giveOrTake && <Surely giveOrTake={giveOrTake} band={band} />}
+          </Workings>
+        </Suspense>
+      )}
     </>
   );
 }

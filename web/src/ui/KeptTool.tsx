@@ -1,6 +1,6 @@
 import { Box } from './Box';
 import { Button } from './Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 import { Typography } from './Typography';
 import { useState, type ReactNode } from 'react';
 import { api, type Schema } from '../api/client';
@@ -46,7 +46,6 @@ export function KeptTool({
       )}
       <Row gap={1} sx={{ alignItems: 'center', mt: 0.5 }}>
         <TextField
-          size="small"
           label={`Seen or done to ${tool.name}`}
           placeholder={placeholder}
           value={what}

@@ -1,7 +1,7 @@
 import { Box } from './Box';
 import { ButtonBase } from './ButtonBase';
 import { useRef, type RefObject } from 'react';
-import { tone } from './theme';
+import { tone } from './tones';
 
 interface KeypadProps {
   /** Where the weights are typed: the keys go into the one that was touched last, or into the first. */

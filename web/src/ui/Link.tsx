@@ -1,6 +1,6 @@
 import type { ElementType } from 'react';
 import { Box, type BoxProps } from './Box';
-import { colour } from './sx';
+import { colour } from './tones';
 
 type LinkProps<T extends ElementType> = BoxProps<T> & { underline?: 'always' | 'none'; color?: string };
 

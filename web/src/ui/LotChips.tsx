@@ -1,9 +1,9 @@
 import { Box } from './Box';
-import ToggleButton from '@mui/material/ToggleButton';
 import { useState } from 'react';
 import { Button } from './Button';
 import type { Schema } from '../api/client';
-import { tone } from './theme';
+import { ButtonBase } from './ButtonBase';
+import styles from './WordChips.module.css';
 import { fibreWord, othersCouldCome, parentage } from './words';
 
 interface Props {
@@ -32,28 +32,17 @@ export function LotChips({ lots, chosen, onChange, first }: Props) {
   return (
     <Box role="group" aria-label="Lots" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
       {here.map((l) => (
-        <ToggleButton
+        <ButtonBase
           key={l.id}
-          value={l.id}
-          selected={chosen.includes(l.id)}
-          onChange={() => onChange(chosen.includes(l.id) ? chosen.filter((c) => c !== l.id) : [...chosen, l.id])}
-          sx={{
-            textTransform: 'none',
-            color: 'text.primary',
-            minHeight: 44,
-            border: `1px solid ${tone('oat')}`,
-            '&.Mui-selected': {
-              borderColor: tone('woad'),
-              boxShadow: `inset 0 0 0 1px ${tone('woad')}`,
-              bgcolor: 'background.paper',
-            },
-          }}
+          className={`${styles.chip} ${styles.lot}`}
+          aria-pressed={chosen.includes(l.id)}
+          onClick={() => onChange(chosen.includes(l.id) ? chosen.filter((c) => c !== l.id) : [...chosen, l.id])}
         >
           <span>
             {chosen.includes(l.id) ? '✓ ' : ''}
             <strong>{l.code}</strong> {whatIs(l)}, {l.left?.text ?? 'not weighed'}
           </span>
-        </ToggleButton>
+        </ButtonBase>
       ))}
       {others > 0 && <Button onClick={() => setAll(true)}>{othersCouldCome(others)}</Button>}
     </Box>

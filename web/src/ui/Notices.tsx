@@ -1,10 +1,9 @@
-import Alert from '@mui/material/Alert';
 import { Box } from './Box';
 import { Button } from './Button';
 import { Typography } from './Typography';
 import type { ReactNode } from 'react';
 import { Problem, type Schema } from '../api/client';
-import { tone } from './theme';
+import { tone } from './tones';
 
 /** The caution that belongs to a step: a slip at its side, short, with who has the last word. */
 export function CautionSlip({ caution }: { caution: Schema['Caution'] }) {
@@ -39,25 +38,25 @@ export function Notice({
   children: ReactNode;
   action?: ReactNode;
 }) {
-  const severity = { stop: 'error', watch: 'warning', kept: 'success' } as const;
   const edge = { stop: 'madder', watch: 'weld', kept: 'lichen' } as const;
   return (
-    <Alert
-      severity={severity[kind]}
-      icon={false}
-      action={action}
+    <Box
       role={kind === 'stop' ? 'alert' : 'status'}
       sx={{
+        display: 'flex',
+        px: 2,
+        py: 0.75,
         bgcolor: 'background.paper',
-        color: 'text.primary',
-        border: 1,
-        borderColor: 'divider',
+        border: `1px solid ${tone('oat')}`,
         borderLeft: `4px solid ${tone(edge[kind])}`,
+        borderRadius: 1,
         fontSize: '1rem',
+        lineHeight: 1.43,
       }}
     >
-      {children}
-    </Alert>
+      <Box sx={{ py: 1, minWidth: 0, overflow: 'auto' }}>{children}</Box>
+      {action && <Box sx={{ pt: 0.5, pl: 2, ml: 'auto', mr: -1 }}>{action}</Box>}
+    </Box>
   );
 }
 

@@ -1,6 +1,6 @@
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 import { useState } from 'react';
-import type { SxProps } from '@mui/material/styles';
+import type { Sx } from './sx';
 import { number } from './figures';
 
 interface NumberFieldProps {
@@ -19,10 +19,9 @@ interface NumberFieldProps {
   disabled?: boolean;
   /** When the field is left. */
   onLeave?: () => void;
-  size?: 'small';
   /** Where no label is drawn. */
   name?: string;
-  sx?: SxProps;
+  sx?: Sx;
 }
 
 /** A figure, with a decimal comma or a point. What does not read is said here, as soon as the field is left, and is never sent. */
@@ -38,7 +37,6 @@ export function NumberField({
   autoFocus,
   disabled,
   onLeave,
-  size,
   name,
   sx,
 }: NumberFieldProps) {
@@ -60,12 +58,9 @@ export function NumberField({
       placeholder={placeholder}
       autoFocus={autoFocus}
       disabled={disabled}
-      size={size}
       sx={sx}
-      slotProps={{
-        htmlInput: { inputMode: whole ? 'numeric' : 'decimal', autoComplete: 'off', 'aria-label': name },
-        inputLabel: shrink ? { shrink: true } : undefined,
-      }}
+      shrink={shrink}
+      attributes={{ inputMode: whole ? 'numeric' : 'decimal', autoComplete: 'off', 'aria-label': name }}
     />
   );
 }

@@ -1,4 +1,4 @@
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 import { useState } from 'react';
 import { range } from './figures';
 
@@ -25,7 +25,7 @@ export function RangeField({ label, value, onChange, error }: RangeFieldProps) {
       error={!!against}
       helperText={against ?? 'from-to'}
       // No keypad of digits alone has a dash on every phone.
-      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off' } }}
+      attributes={{ inputMode: 'text', autoComplete: 'off' }}
     />
   );
 }

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { server, type Schema } from '../api/client';
 import { again } from '../api/queries';
 import { CautionSlip } from './Notices';
-import { tone } from './theme';
+import { tone } from './tones';
 
 /** The caution of a station: whole until this person has seen it, then one line that opens again. */
 export function StationCaution({ station }: { station: Schema['StationView'] }) {

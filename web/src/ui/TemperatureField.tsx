@@ -1,6 +1,6 @@
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 import { useState } from 'react';
-import type { SxProps } from '@mui/material/styles';
+import type { Sx } from './sx';
 import { looksLikeTemperature } from './figures';
 
 interface TemperatureFieldProps {
@@ -15,7 +15,7 @@ interface TemperatureFieldProps {
   placeholder?: string;
   /** Where no label is drawn. */
   name?: string;
-  sx?: SxProps;
+  sx?: Sx;
 }
 
 /** A temperature as people type it, in either unit; the server reads it. What is none is said as soon as the field is left or entered. */
@@ -51,10 +51,8 @@ export function TemperatureField({
       helperText={against ?? help ?? undefined}
       placeholder={placeholder}
       sx={sx}
-      slotProps={{
-        htmlInput: { inputMode: 'decimal', autoComplete: 'off', 'aria-label': name },
-        inputLabel: { shrink: true },
-      }}
+      shrink
+      attributes={{ inputMode: 'decimal', autoComplete: 'off', 'aria-label': name }}
     />
   );
 }

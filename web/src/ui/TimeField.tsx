@@ -1,4 +1,4 @@
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 import type { SyntheticEvent } from 'react';
 import { unreadTime } from '../api/unreadable';
 
@@ -32,7 +32,8 @@ export function TimeField({ label, kind, value, onChange, error, help }: TimeFie
       onChange={(e) => onChange(e.target.value)}
       error={!!against}
       helperText={against ?? help ?? undefined}
-      slotProps={{ inputLabel: { shrink: true }, htmlInput: { onKeyUp: look, onBlur: look } }}
+      shrink
+      attributes={{ onKeyUp: look, onBlur: look }}
     />
   );
 }

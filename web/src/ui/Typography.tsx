@@ -1,6 +1,6 @@
 import type { ElementType } from 'react';
 import { Box, type BoxProps } from './Box';
-import { colour } from './sx';
+import { colour } from './tones';
 
 type Variant = 'h1' | 'h2' | 'h3' | 'body1' | 'body2';
 

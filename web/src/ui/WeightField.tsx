@@ -1,7 +1,6 @@
 import { Box } from './Box';
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 import { createContext, useContext } from 'react';
-import { headFont } from './theme';
 import { TakeFromScale } from './TakeFromScale';
 
 /** A keypad stands beside the weights: the phone's own keyboard stays away. */
@@ -49,28 +48,15 @@ export function WeightField({
       }
       autoFocus={autoFocus}
       fullWidth={big}
-      slotProps={{
-        htmlInput: {
-          inputMode: keypad ? 'none' : 'text',
-          autoComplete: 'off',
-          autoCapitalize: 'off',
-          spellCheck: false,
-          maxLength: 40,
-          'data-weight': '',
-        },
-        input: big
-          ? {
-              sx: {
-                '& input': {
-                  fontFamily: headFont,
-                  fontSize: { xs: '2.3rem', md: '2.4rem' },
-                  height: '1.2em',
-                  py: { xs: 1.25, md: 1.5 },
-                },
-              },
-            }
-          : undefined,
-        inputLabel: { shrink: true },
+      big={big}
+      shrink
+      attributes={{
+        inputMode: keypad ? 'none' : 'text',
+        autoComplete: 'off',
+        autoCapitalize: 'off',
+        spellCheck: false,
+        maxLength: 40,
+        'data-weight': '',
       }}
     />
   );

@@ -1,6 +1,7 @@
-import ToggleButton from '@mui/material/ToggleButton';
-import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
-import { tone } from './theme';
+import { useState, type KeyboardEvent } from 'react';
+import { ButtonBase } from './ButtonBase';
+import { Row } from './layouts';
+import styles from './WordChips.module.css';
 
 interface Props<T extends string> {
   label: string;
@@ -10,43 +11,44 @@ interface Props<T extends string> {
   disabled?: boolean;
 }
 
-/** A few words to choose one from, each as large as a thumb. */
+/** Where an arrow leads from a place among so many, going round; nothing for other keys. */
+function nextPlace(key: string, at: number, of: number): number | null {
+  if (key === 'ArrowRight' || key === 'ArrowDown') return (at + 1) % of;
+  if (key === 'ArrowLeft' || key === 'ArrowUp') return (at + of - 1) % of;
+  if (key === 'Home') return 0;
+  if (key === 'End') return of - 1;
+  return null;
+}
+
+/** A few words to choose one from, each as large as a thumb; one stop for the keyboard, within which arrows lead on. */
 export function WordChips<T extends string>({ label, value, words, onChange, disabled }: Props<T>) {
+  const [stop, setStop] = useState<T | null>(null);
+  const has = (one: T | null) => words.some((w) => w.value === one);
+  const stopAt = has(stop) ? stop : has(value) ? value : words[0]?.value;
+  const go = (e: KeyboardEvent<HTMLElement>) => {
+    const chips = [...e.currentTarget.querySelectorAll('button')];
+    const place = nextPlace(e.key, chips.indexOf(e.target as HTMLButtonElement), chips.length);
+    if (place === null) return;
+    e.preventDefault();
+    chips[place]?.focus();
+  };
   return (
-    <ToggleButtonGroup
-      exclusive
-      disabled={disabled}
-      value={value}
-      onChange={(_, next: T | null) => onChange(next ?? value)}
-      aria-label={label}
-      sx={{
-        flexWrap: 'wrap',
-        gap: 0.75,
-        '& .MuiToggleButton-root': {
-          m: 0,
-          border: `1px solid ${tone('oat')}`,
-          borderRadius: '6px',
-          textTransform: 'none',
-          fontWeight: 400,
-          fontSize: '0.95rem',
-          minHeight: 44,
-          px: 1.5,
-          py: 0.5,
-          color: 'text.primary',
-        },
-        '& .MuiToggleButton-root.Mui-selected': {
-          fontWeight: 700,
-          bgcolor: 'background.paper',
-          borderColor: tone('woad'),
-          boxShadow: `inset 0 -3px 0 ${tone('woad')}`,
-        },
-      }}
-    >
+    <Row gap={0.75} role="group" aria-label={label} onKeyDown={go}>
       {words.map((w) => (
-        <ToggleButton key={w.value} value={w.value} title={w.means}>
+        <ButtonBase
+          key={w.value}
+          className={styles.chip}
+          value={w.value}
+          title={w.means}
+          aria-pressed={w.value === value}
+          disabled={disabled}
+          tabIndex={w.value === stopAt ? 0 : -1}
+          onFocus={() => setStop(w.value)}
+          onClick={() => onChange(w.value)}
+        >
           {w.word}
-        </ToggleButton>
+        </ButtonBase>
       ))}
-    </ToggleButtonGroup>
+    </Row>
   );
 }

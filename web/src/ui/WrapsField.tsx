@@ -1,4 +1,4 @@
-import TextField from '@mui/material/TextField';
+import { TextField } from './TextField';
 
 /** Wraps in an inch: one figure, from one to another such as 13-14, or several places such as 14 15 13. The server reads it. */
 export function WrapsField({
@@ -28,7 +28,7 @@ export function WrapsField({
       autoFocus={autoFocus}
       sx={{ width }}
       // No keypad of digits alone has a dash on every phone.
-      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off' } }}
+      attributes={{ inputMode: 'text', autoComplete: 'off' }}
     />
   );
 }

@@ -1,9 +1,9 @@
 import { Box, type BoxProps } from './Box';
-import Dialog from '@mui/material/Dialog';
-import DialogActions from '@mui/material/DialogActions';
-import DialogContent from '@mui/material/DialogContent';
-import DialogTitle from '@mui/material/DialogTitle';
-import type { ElementType, ReactNode } from 'react';
+import { lazy, Suspense, type ElementType } from 'react';
+import type { FormDialogProps } from './mui/FormDialog';
+import { parts } from './mui/parts';
+
+const Dialog = lazy(parts.dialog);
 
 type LayoutProps<T extends ElementType> = BoxProps<T> & {
   /** Between the parts, in steps of 8 px. */
@@ -20,22 +20,9 @@ export const Row = <T extends ElementType = 'div'>({ gap, sx, ...rest }: LayoutP
   <Box sx={[{ display: 'flex', flexWrap: 'wrap', gap }, sx]} {...(rest as object)} />
 );
 
-interface FormDialogProps {
-  title: ReactNode;
-  close: () => void;
-  /** The buttons, the one that sends last. */
-  actions: ReactNode;
-  children: ReactNode;
-  open?: boolean;
-  wide?: boolean;
-}
-
 /** A few fields over the page, with what to do about them below. */
-export const FormDialog = ({ title, close, actions, children, open = true, wide = false }: FormDialogProps) => (
-  <Dialog open={open} onClose={close} fullWidth maxWidth={wide ? 'md' : 'sm'}>
-    <DialogTitle>{title}</DialogTitle>
-    {/* A label that stands above its field needs room under the title. */}
-    <DialogContent sx={{ display: 'grid', gap: 2, pt: '8px !important' }}>{children}</DialogContent>
-    <DialogActions>{actions}</DialogActions>
-  </Dialog>
+export const FormDialog = (dialog: FormDialogProps) => (
+  <Suspense fallback={null}>
+    <Dialog {...dialog} />
+  </Suspense>
 );

@@ -1,4 +1,5 @@
 import type { CSSProperties } from 'react';
+import { colour } from './tones';
 
 /** Widths of the window from which on a value holds, in px; `xs` holds from the narrowest on. */
 export const from = { xs: 0, sm: 600, md: 900, lg: 1200 } as const;
@@ -21,7 +22,7 @@ type Spacing = `${'m' | 'p'}${'' | keyof typeof sides}`;
 
 /**
  * How something is laid out: CSS properties, of which margins, paddings and gaps are counted in steps of 8 px, corners in steps of 6 px, widths up to
- * one as a part of the whole, and colours may be names of the theme (`text.secondary`). What depends on hovering, on its children or on paper stands
+ * one as a part of the whole, and colours may be names of the palette (`text.secondary`). What depends on hovering, on its children or on paper stands
  * in a stylesheet.
  */
 export type Sx =
@@ -86,12 +87,6 @@ function plan(name: string): Plan {
   if (!known) plans.set(name, (known = planFor(name)));
   return known;
 }
-
-/** A colour by its name in the theme, as MUI calls its variable; other colours as they are. */
-export const colour = (value: string) =>
-  /^(text|background|primary|error|warning|success|action|common)\.|^divider$/.test(value)
-    ? `var(--mui-palette-${value.replaceAll('.', '-')})`
-    : value;
 
 function worth(kind: Kind, value: string | number): string {
   if (typeof value === 'string') return kind === 'colour' ? colour(value) : value;

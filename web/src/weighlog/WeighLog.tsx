@@ -6,7 +6,7 @@ import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, sendFile, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { useChange } from '../api/change';
 import { Column, Row } from '../ui/layouts';

@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
@@ -59,7 +59,7 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
         of it can be changed later.
       </Typography>
       <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2 }}>
-        <TextField label="Name of the workshop" {...text('name')} slotProps={{ htmlInput: { maxLength: 80 } }} />
+        <TextField label="Name of the workshop" {...text('name')} attributes={{ maxLength: 80 }} />
         <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
           <Choice label="Weights in" value={values.unit} onChange={(unit) => set({ unit })} words={unitWord} />
           <Choice

@@ -1,7 +1,6 @@
 import { Box } from '../ui/Box';
-import Slider from '@mui/material/Slider';
 import { Typography } from '../ui/Typography';
-import { tone } from '../ui/theme';
+import { tone } from '../ui/tones';
 import { setCalibration, usePixelsPerMillimetre } from '../drawings/calibration';
 import { Section } from '../ui/Notices';
 
@@ -45,15 +44,16 @@ export function Calibrate() {
           <path d={`M6 14v-8H${6 + 85.6 * perMm}v8`} fill="none" stroke={tone('woad')} strokeWidth={2} />
         </svg>
       </Box>
-      <Slider
-        sx={{ maxWidth: 420 }}
+      <input
+        type="range"
+        style={{ width: '100%', maxWidth: 420 }}
         aria-label="Size of a millimetre on this screen"
+        aria-valuetext={`${((perMm / standard) * 100).toFixed(1)} percent`}
         min={0.5}
         max={2}
         step={0.005}
         value={perMm / standard}
-        onChange={(_, value) => setCalibration(value)}
-        getAriaValueText={(v) => `${(v * 100).toFixed(1)} percent`}
+        onChange={(e) => setCalibration(e.target.valueAsNumber)}
       />
     </Section>
   );

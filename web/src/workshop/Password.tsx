@@ -1,6 +1,6 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { useState, type FormEvent } from 'react';
 import { api } from '../api/client';
 import { useSession } from '../api/queries';

@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import { Typography } from '../ui/Typography';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
