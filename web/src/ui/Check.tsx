@@ -14,7 +14,7 @@ interface CheckProps {
 
 /** Something that holds or does not. */
 export const Check = ({ label, title, sx, ...input }: CheckProps) => (
-  <Box component="label" className="check" title={title} sx={sx}>
+  <Box component="label" className={input.disabled ? 'check off' : 'check'} title={title} sx={sx}>
     <input type="checkbox" {...input} />
     <span>{label}</span>
   </Box>

@@ -62,6 +62,8 @@ export function TextField({
   const says = helperText ? `${own}-says` : undefined;
   const looks = [
     'field',
+    field.value === undefined && 'unwatched',
+    field.disabled && 'off',
     (shrink || (field.value ?? '') !== '') && 'up',
     error && 'against',
     fullWidth && 'wide',
