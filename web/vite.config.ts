@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import react from '@vitejs/plugin-react';
 import { defineConfig, type Plugin } from 'vite';
 
-/** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts and benches.ts have it. */
-const fetched = /^ {2}'?([\w/:-]+)'?: async \(\) => \(await import\('\.\.?\/(.+?)'\)\)/gm;
+/** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts, benches.ts and parts.ts have it. */
+const fetched = /^ {2}'?([\w/:-]+)'?: async \(\) => \(?await import\('\.\.?\/(.+?)'\)/gm;
 
 /**
- * Writes into ahead.json which scripts each page is drawn with, so that the house can ask for them with the page itself: a browser would find
- * them only when those before have run.
+ * Writes into ahead.json which scripts each page is drawn with. The house tells them to the browser with the page itself (Ahead.cs), which would
+ * find them only when those before have run; and a page fetches those of all others later (pages.ts, fetchAhead).
  */
 const ahead = (): Plugin => ({
   name: 'ahead',
@@ -23,16 +23,17 @@ const ahead = (): Plugin => ({
     const first = withWhatItImports(chunks.find((c) => c.isEntry)!.fileName);
     const scripts: Record<string, string[]> = {};
     for (const [list, under] of [
-      ['pages', ''],
-      ['benches', 'station/'],
+      ['app/pages', ''],
+      ['app/benches', 'station/'],
+      ['ui/mui/parts', 'part/'],
     ])
-      for (const [, path, module] of readFileSync(`src/app/${list}.ts`, 'utf8').matchAll(fetched)) {
+      for (const [, path, module] of readFileSync(`src/${list}.ts`, 'utf8').matchAll(fetched)) {
         const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/${module}.tsx`));
         if (!chunk) this.error(`${list}.ts fetches ${module}, which is no script of its own`);
         scripts[`${under}${path}`] = [...withWhatItImports(chunk.fileName)].filter((file) => !first.has(file));
       }
-    if (!scripts['lots/:code'] || !scripts['station/wash'])
-      this.error('pages.ts or benches.ts reads otherwise than this expects');
+    for (const known of ['lots/:code', 'station/wash', 'part/dialog'])
+      if (!scripts[known]) this.error(`${known} is not where this looks for it`);
     this.emitFile({ type: 'asset', fileName: 'ahead.json', source: JSON.stringify(scripts) });
   },
 });

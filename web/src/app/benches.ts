@@ -25,5 +25,3 @@ export const benches = Object.fromEntries(
 
 /** Fetches a station's bench while its lots are still being asked for. */
 export const fetchBench = (step: Step) => fetchers[step]?.().catch(() => undefined);
-
-export const benchFetchers: readonly (() => Promise<Bench>)[] = Object.values(fetchers);

@@ -1,6 +1,4 @@
 import type { ComponentType } from 'react';
-import { parts } from '../ui/mui/parts';
-import { benchFetchers } from './benches';
 
 /** Every page but the first view, by its path. Each is fetched when it is opened, or before that by `fetchAhead`. */
 export const pages: Record<string, () => Promise<ComponentType>> = {
@@ -31,12 +29,17 @@ export const pages: Record<string, () => Promise<ComponentType>> = {
 /** Where one signs in: whoever is in needs nothing of it. */
 export const door = async () => (await import('../session/Door')).Door;
 
-/** Once the first view stands: a page must open at the tub too, where the house may be out of reach. */
+/**
+ * Once the first view stands, the scripts of all pages: a page must open at the tub too, where the house may be out of reach. They are fetched
+ * and not run; the build writes which they are (vite.config.ts).
+ */
 export async function fetchAhead() {
-  for (const load of [...Object.values(pages), ...benchFetchers, ...Object.values(parts)]) {
+  const answer = await fetch('/ahead.json').catch(() => null);
+  const scripts = answer?.ok ? ((await answer.json()) as Record<string, string[]>) : {};
+  for (const script of new Set(Object.values(scripts).flat())) {
     // One at a time, when nothing else is to be done: a finger on its way to a button is answered first.
     await idle();
-    await load().catch(() => undefined);
+    document.head.append(Object.assign(document.createElement('link'), { rel: 'modulepreload', href: `/${script}` }));
   }
 }
 

@@ -1,7 +1,7 @@
 /** The parts of MUI that a page may need later: fetched when they are, or before that with the other pages. */
 export const parts = {
-  dialog: () => import('./FormDialog'),
-  workings: () => import('./Workings'),
-  animal: () => import('./AnimalField'),
-  breed: () => import('./BreedBox'),
+  dialog: async () => await import('./FormDialog'),
+  workings: async () => await import('./Workings'),
+  animal: async () => await import('./AnimalField'),
+  breed: async () => await import('./BreedBox'),
 };
