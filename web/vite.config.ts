@@ -23,9 +23,10 @@ const ahead = (): Plugin => ({
     const first = withWhatItImports(chunks.find((c) => c.isEntry)!.fileName);
     const scripts: Record<string, string[]> = {};
     for (const [list, under] of [
+      // First of all what several pages need.
+      ['ui/mui/parts', 'part/'],
       ['app/pages', ''],
       ['app/benches', 'station/'],
-      ['ui/mui/parts', 'part/'],
     ])
       for (const [, path, module] of readFileSync(`src/${list}.ts`, 'utf8').matchAll(fetched)) {
         const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/${module}.tsx`));

@@ -1,6 +1,5 @@
-import Autocomplete from '@mui/material/Autocomplete';
 import { Box } from '../ui/Box';
-import TextField from '@mui/material/TextField';
+import { TextField } from '../ui/TextField';
 import type { Problem, Schema } from '../api/client';
 import { Choice } from '../ui/Choice';
 import { drawWord } from '../ui/words';
@@ -9,7 +8,7 @@ import { WrapsField } from '../ui/WrapsField';
 import { JudgeFields } from './Judged';
 import { noSwatch, type SwatchForm } from './swatch';
 import { SwatchFields } from './SwatchFields';
-import { Themed } from '../ui/mui/Themed';
+import { UsesField } from './UsesField';
 import { WeightField } from '../ui/WeightField';
 
 /** A sample as it is typed. */
@@ -28,20 +27,6 @@ export interface SampleForm {
   uses: readonly string[];
   swatch: SwatchForm;
 }
-
-const usualUses = [
-  'next to skin',
-  'jumper',
-  'socks',
-  'lace',
-  'shawl',
-  'hat',
-  'mittens',
-  'blanket',
-  'rug',
-  'weaving',
-  'felt',
-];
 
 interface SampleFieldsProps {
   form: SampleForm;
@@ -116,23 +101,7 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
         change={(part) => change({ swatch: { ...(form.swatch ?? noSwatch), ...part } })}
         at={(name) => error?.at(`swatch.${name}`)}
       />
-      <Themed>
-        <Autocomplete
-          multiple
-          freeSolo
-          options={usualUses}
-          value={[...form.uses]}
-          onChange={(_, uses) => change({ uses })}
-          renderInput={(params) => (
-            <TextField
-              {...params}
-              label="What you would use it for"
-              error={!!error?.at('uses')}
-              helperText={error?.at('uses') ?? 'choose, or type and press Enter'}
-            />
-          )}
-        />
-      </Themed>
+      <UsesField uses={form.uses} onChange={(uses) => change({ uses })} against={error?.at('uses')} />
     </>
   );
 }

@@ -3,11 +3,24 @@ import type { AnimalFieldProps } from './mui/AnimalField';
 import { parts } from './mui/parts';
 import { TextField } from './TextField';
 
-const Field = lazy(parts.animal);
+/** Nothing is offered where that could not be fetched: a name can be typed all the same. */
+const Plain = ({ value, onChange, waits }: AnimalFieldProps & { waits?: boolean }) => (
+  <TextField
+    label="Animal"
+    value={value}
+    onChange={(e) => onChange(e.target.value)}
+    helperText="its clips are found together"
+    attributes={{ maxLength: 80 }}
+    disabled={waits}
+    fullWidth
+  />
+);
+
+const Field = lazy(() => parts.animal().catch(() => ({ default: Plain })));
 
 /** The animal by its name; those that are known are offered as one types. */
 export const AnimalField = (field: AnimalFieldProps) => (
-  <Suspense fallback={<TextField label="Animal" value={field.value} helperText=" " disabled fullWidth />}>
+  <Suspense fallback={<Plain {...field} waits />}>
     <Field {...field} />
   </Suspense>
 );

@@ -390,3 +390,6 @@ export const daysWord = (days: number) => (days === 0 ? 'today' : days === 1 ? '
 /** What a field for the room's humidity says beneath it. */
 export const airWords = (air: Schema['DayAir'] | undefined) =>
   air?.humidityPercent != null ? `empty: ${air.humidityPercent} %, as read today` : 'if you have it; kept for the day';
+
+/** What may stand in the field of a breed. */
+export const breedHelp = 'or a cross: Gotland 50 / Romney 50; empty for unknown';

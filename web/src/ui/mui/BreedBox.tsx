@@ -2,9 +2,10 @@ import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { useBreedSearch } from '../../api/queries';
+import { breedHelp } from '../words';
 import { Themed } from './Themed';
 
-interface BreedBoxProps {
+export interface BreedBoxProps {
   value: string;
   onChange: (text: string) => void;
   /** What the server has against it. */
@@ -29,12 +30,7 @@ export default function BreedBox({ value, onChange, against }: BreedBoxProps) {
           if (why === 'input' || why === 'clear') onChange(text);
         }}
         renderInput={(params) => (
-          <TextField
-            {...params}
-            label="Breed"
-            error={!!against}
-            helperText={against ?? 'or a cross: Gotland 50 / Romney 50; empty for unknown'}
-          />
+          <TextField {...params} label="Breed" error={!!against} helperText={against ?? breedHelp} />
         )}
       />
     </Themed>
