@@ -55,6 +55,8 @@ export function TextField({
   fullWidth,
   big,
   sx,
+  // While it is seen the field is empty: so the sheet knows it of a field that is not watched.
+  placeholder = ' ',
   ...field
 }: TextFieldProps) {
   const made = useId();
@@ -72,8 +74,6 @@ export function TextField({
   const common = {
     ...field,
     ...(attributes as object),
-    // While this is seen the field is empty: the label of a field that is not watched lies in it.
-    placeholder: field.placeholder ?? ' ',
     id: own,
     'aria-invalid': error,
     'aria-describedby': says,
@@ -82,13 +82,13 @@ export function TextField({
   return (
     <Box className={looks.filter(Boolean).join(' ')} sx={sx}>
       {label && <label htmlFor={own}>{words}</label>}
-      <span className={multiline ? 'inside lines' : 'inside'}>
+      <span className="inside">
         {options ? (
           <select {...common}>{options}</select>
         ) : multiline ? (
-          <textarea {...common} rows={minRows} />
+          <textarea {...common} placeholder={placeholder} rows={minRows} />
         ) : (
-          <input type="text" {...common} />
+          <input type="text" {...common} placeholder={placeholder} />
         )}
         {options && (
           <svg viewBox="0 0 24 24" aria-hidden>
