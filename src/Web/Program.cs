@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Reflection;
 using System.Text.Json;
 using System.Text.Json.Serialization;
@@ -38,6 +39,7 @@ using EarthyTuft.Web.Workshops;
 using Microsoft.AspNetCore.HostFiltering;
 using Microsoft.AspNetCore.HttpOverrides;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.ResponseCompression;
 using Microsoft.EntityFrameworkCore;
 
 // The OpenAPI document is made at build time by starting this host: then there is no database to speak of.
@@ -156,6 +158,8 @@ builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails 
 builder.Services.AddExceptionHandler<ProblemWriter>();
 builder.Services.AddOpenApi(Description.Setup);
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
+// A fifth to a third smaller than the fastest, for less than half a millisecond of an answer of 25 kB: on a phone each kilobyte is five milliseconds.
+builder.Services.Configure<BrotliCompressionProviderOptions>(brotli => brotli.Level = CompressionLevel.Optimal);
 
 // Who is named in Hosts may be asked for; by default the names of this machine alone, so that no name of somebody else's leads here.
 builder.Services.Configure<HostFilteringOptions>(hosts => hosts.AllowedHosts = ["localhost", "127.0.0.1", "[::1]", .. Listed("Hosts")]);

@@ -21,13 +21,15 @@ public class AheadTests
         Assert.Equal(
             ["/assets/Lot.js", "/assets/words.js", "/api/session", "/api/course", "/api/course/stations", "/api/runs", "/api/lots/R-01.4"], Asked("/lots/R-01.4"));
         Assert.Equal(
-            ["/assets/Station.js", "/assets/WashBench.js", "/api/session", "/api/course", "/api/course/stations", "/api/runs", "/api/lots?step=wash", "/api/drafts"],
+            ["/assets/Station.js", "/assets/WashBench.js", "/api/session", "/api/course", "/api/course/stations", "/api/runs", "/api/lots?step=wash", "/api/drafts", "/api/course/air", "/api/course/cautions"],
             Asked("/station/wash"));
         Assert.Equal(["/assets/Where.js", "/api/session", "/api/course", "/api/course/stations", "/api/runs"], Asked("/lots/R-01.4/where"));
     }
 
+    [Fact]
+    public void Today_is_told_its_drafts() => Assert.Equal(["/api/session", "/api/course", "/api/course/stations", "/api/runs", "/api/drafts"], Asked("/"));
+
     [Theory]
-    [InlineData("/")]
     [InlineData("/nothing/here")]
     [InlineData("/lots")]
     public void Another_page_is_told_what_every_page_asks_for(string path) =>

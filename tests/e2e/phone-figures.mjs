@@ -41,7 +41,7 @@ try {
     const blocked = lhr.audits['total-blocking-time'].numericValue;
     const { score } = lhr.categories.accessibility;
     console.error(
-      `${path}: largest paint ${lcp.toFixed(2)} s, blocked ${blocked.toFixed(0)} ms, accessibility ${score}`,
+      `${path}: largest paint ${lcp.toFixed(2)} s, blocked ${blocked.toFixed(0)} ms, accessibility ${score}, on a machine of index ${lhr.environment.benchmarkIndex.toFixed(0)}`,
     );
     worst.lcp = Math.max(worst.lcp, lcp);
     worst.blocked = Math.max(worst.blocked, blocked);

@@ -89,8 +89,12 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
   ['weigh log', '/workshop/weigh-log', (p) => expect(p.getByRole('button', { name: 'Choose a file' })).toBeVisible()],
 ];
 
+// No page holds a frame: they are looked at in place, and only what is wrong is described in full.
 const rules = (page: Page) =>
-  new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']);
+  new AxeBuilder({ page })
+    .setLegacyMode(true)
+    .options({ resultTypes: ['violations'] })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']);
 const check = (page: Page) => rules(page).analyze();
 
 const tell = (violations: Awaited<ReturnType<typeof check>>['violations']) =>

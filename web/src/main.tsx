@@ -1,12 +1,13 @@
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/fraunces';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode, startTransition } from 'react';
+import { StrictMode, Suspense, startTransition } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router';
-import { queryClient } from './api/client';
-import { firstAnswers } from './api/queries';
-import { router } from './app/routes';
+import { BrowserRouter } from 'react-router';
+import { holdQuestions, queryClient } from './api/client';
+import { fetchFirst, painted } from './app/pages';
+import { Pages } from './app/routes';
+import { Unbroken } from './app/Unbroken';
 import './ui/palette.css';
 import './ui/base.css';
 
@@ -14,10 +15,20 @@ const root = createRoot(document.getElementById('root')!);
 const page = (
   <StrictMode>
     <QueryClientProvider client={queryClient}>
-      <RouterProvider router={router} />
+      <BrowserRouter>
+        <Unbroken at="">
+          <Suspense fallback={null}>
+            <Pages />
+          </Suspense>
+        </Unbroken>
+      </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>
 );
 
-// As a transition the first picture is drawn in short pieces, between which a finger is answered.
-void firstAnswers().then(() => startTransition(() => root.render(page)));
+void fetchFirst(window.location.pathname).then((all) => {
+  // What a part of the picture asks for beside that is fetched when the picture is seen.
+  if (all) holdQuestions(painted());
+  // As a transition it is drawn in short pieces, between which a finger is answered.
+  startTransition(() => root.render(page));
+});

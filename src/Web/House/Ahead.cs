@@ -12,8 +12,9 @@ internal sealed class Ahead(IReadOnlyDictionary<string, string[]> scripts)
     // What a page asks for first, where the same stands in its path.
     private static readonly Dictionary<string, Func<string[], string[]>> Answers = new()
     {
+        [""] = _ => ["/api/drafts"],
         ["lots/:code"] = path => [$"/api/lots/{path[1]}"],
-        ["station/:step"] = path => [$"/api/lots?step={path[1]}", "/api/drafts"],
+        ["station/:step"] = path => [$"/api/lots?step={path[1]}", "/api/drafts", "/api/course/air", "/api/course/cautions"],
     };
 
     private readonly (string[] Segments, string Pattern)[] _pages = [.. scripts.Keys.Union(Answers.Keys).Select(p => (p.Split('/'), p))];

@@ -37,6 +37,9 @@ public sealed record WorkshopChoice(Guid Id, string Name, MemberRole Role);
 
 /// <summary>Who is here, in which workshop, and the token that every change must carry.</summary>
 /// <param name="TemperatureSign">What temperatures are shown in, and what a bare number counts in: °C or °F.</param>
+/// <param name="Now">The server's time: what hurries is told from the first picture on, before the stream says it.</param>
+/// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
+/// <param name="ZoneOffsets">How far the workshop's clocks stand before UTC: times are shown by them. Empty for whoever is at no bench.</param>
 /// <param name="LengthSign">The same for lengths of locks: mm, cm or in.</param>
 public sealed record SessionState(
     bool SignedIn,
@@ -49,7 +52,9 @@ public sealed record SessionState(
     bool IsDemo,
     bool DemoOffered,
     string? Token,
-    string TimeZone = "UTC",
+    DateTimeOffset Now,
+    double Speed,
+    IReadOnlyList<ZoneOffset> ZoneOffsets,
     string LengthSign = "mm");
 
 public static class SessionEndpoints
@@ -97,11 +102,11 @@ public static class SessionEndpoints
         return group.WithMetadata(new Access(SignedIn: true, Token: true)).ProducesProblem(400).ProducesProblem(401);
     }
 
-    private static async Task<SessionState> State(HttpContext http, EarthyTuftDb db, RequestContext context, DemoDoor demo, IAntiforgery antiforgery, CancellationToken cancellationToken)
+    private static async Task<SessionState> State(HttpContext http, EarthyTuftDb db, RequestContext context, DemoDoor demo, IAntiforgery antiforgery, TimeProvider clock, CancellationToken cancellationToken)
     {
         if (http.User.PersonId() is not { } person)
         {
-            return new SessionState(false, null, null, [], MassUnit.Gram, Temperature.Sign(TemperatureUnit.Celsius), "EUR", false, demo.IsOffered, null);
+            return new SessionState(false, null, null, [], MassUnit.Gram, Temperature.Sign(TemperatureUnit.Celsius), "EUR", false, demo.IsOffered, null, clock.GetUtcNow(), clock.SpeedOf(), []);
         }
 
         var shops = await db.Memberships.Where(m => m.UserId == person)
@@ -120,7 +125,9 @@ public static class SessionEndpoints
             facts?.IsDemo ?? false,
             demo.IsOffered,
             antiforgery.GetAndStoreTokens(http).RequestToken,
-            facts?.Zone.Id ?? "UTC",
+            clock.GetUtcNow(),
+            clock.SpeedOf(),
+            facts is null ? [] : ZoneOffsets.Of(facts.Zone, clock.GetUtcNow()),
             Length.Sign(facts?.LengthUnit ?? LengthUnit.Millimetre));
     }
 

@@ -1,4 +1,5 @@
 using System.Net.Http.Json;
+using EarthyTuft.Web.Session;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Xunit;
 
@@ -15,6 +16,47 @@ public class SessionTests(House house) : IClassFixture<House>
             session.GetProperty("name").GetString(),
             session.GetProperty("workshop").GetProperty("name").GetString(),
             session.GetProperty("workshop").GetProperty("role").GetString()));
+    }
+
+    [Fact]
+    public async Task The_clocks_of_the_workshops_zone_are_told_to_whoever_is_in_it()
+    {
+        var nobody = new Person(house.Factory.CreateClient());
+        Assert.Empty((await nobody.Get("/api/session")).GetProperty("zoneOffsets").EnumerateArray());
+        var ada = await house.Register();
+        var utc = Assert.Single((await ada.Refresh()).GetProperty("zoneOffsets").EnumerateArray());
+        Assert.Equal(0, utc.GetProperty("minutes").GetInt32());
+
+        var version = (await ada.Get("/api/workshop")).GetProperty("version").GetUInt32();
+        (await ada.Send(HttpMethod.Put, "/api/workshop", new { name = "Shed", unit = "gram", timeZone = "Europe/Berlin", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version })).Expect(204);
+        var berlin = (await ada.Refresh()).GetProperty("zoneOffsets").EnumerateArray().ToDictionary(o => o.GetProperty("from").GetDateTimeOffset(), o => o.GetProperty("minutes").GetInt32());
+        Assert.Equal((60, 120), (berlin[new(2025, 10, 26, 1, 0, 0, TimeSpan.Zero)], berlin[new(2026, 3, 29, 1, 0, 0, TimeSpan.Zero)]));
+    }
+
+    [Theory]
+    [InlineData("Europe/Berlin")]
+    [InlineData("America/St_Johns")]
+    [InlineData("Australia/Lord_Howe")]
+    [InlineData("Asia/Kathmandu")]
+    [InlineData("Africa/Casablanca")]
+    [InlineData("Pacific/Apia")]
+    [InlineData("UTC")]
+    public void Every_hour_of_twenty_years_has_its_offset(string id)
+    {
+        var zone = TimeZoneInfo.FindSystemTimeZoneById(id);
+        var now = new DateTimeOffset(2026, 5, 14, 10, 30, 0, TimeSpan.Zero);
+        var told = ZoneOffsets.Of(zone, now);
+        Assert.True(told.Zip(told.Skip(1)).All(p => p.First.From < p.Second.From && p.First.Minutes != p.Second.Minutes));
+        var at = 0;
+        for (var hour = now.AddYears(-20); hour < now.AddYears(2); hour = hour.AddMinutes(59))
+        {
+            while (at + 1 < told.Count && told[at + 1].From <= hour)
+            {
+                at++;
+            }
+
+            Assert.Equal(zone.GetUtcOffset(hour).TotalMinutes, told[at].Minutes);
+        }
     }
 
     [Fact]

@@ -1,5 +1,7 @@
 import { queryOptions, useQuery, type Query } from '@tanstack/react-query';
 import { api, queryClient, server, setToken, setUnits, type Schema } from './client';
+import { arrivedAt, hearClock } from './clock';
+import { setZone } from './zone';
 import type { paths } from './schema';
 
 /** What several rooms ask for; what only one asks for stands in its own queries.ts. */
@@ -61,24 +63,47 @@ const session = queryOptions({
     const here = (await api.GET('/api/session', { signal })).data!;
     setToken(here.token);
     setUnits(here.unit, here.temperatureSign, here.lengthSign);
+    setZone(here.zoneOffsets);
+    hearClock(here.now, here.speed, arrivedAt('/api/session'));
     return here;
   },
 });
 
+const drafts = server.queryOptions('get', '/api/drafts');
+
+const air = server.queryOptions('get', '/api/course/air');
+
+const cautions = server.queryOptions('get', '/api/course/cautions', undefined, { staleTime: Infinity });
+
+const waiting = (step: Schema['StepKind']) => server.queryOptions('get', '/api/lots', { params: { query: { step } } });
+
+const lot = (code: string) => server.queryOptions('get', '/api/lots/{code}', { params: { path: { code } } });
+
+/** What some pages ask for first beside that, by their path in `app/pages.ts`; the house names the same with the page (Ahead.cs). */
+const firstOf: Record<string, (at: Readonly<Record<string, string | undefined>>) => Promise<void>[]> = {
+  '': () => [queryClient.prefetchQuery(drafts)],
+  'lots/:code': ({ code = '' }) => [queryClient.prefetchQuery(lot(code))],
+  'station/:step': ({ step }) => [
+    queryClient.prefetchQuery(waiting(step as Schema['StepKind'])),
+    queryClient.prefetchQuery(drafts),
+    queryClient.prefetchQuery(air),
+    queryClient.prefetchQuery(cautions),
+  ],
+};
+
 /**
- * What the frame round every screen shows, asked for before anything is drawn: drawn once with all of it, instead of again with each answer. A
- * house that is slow or out of reach holds up nothing; whoever is not in learns that from the session.
+ * What a page shows and the frame round it, asked for before anything is drawn: drawn once with all of it, instead of again with each answer.
+ * Whoever is not in learns that from the session.
  */
-export async function firstAnswers() {
-  const asked = queryClient.fetchQuery(session).then((here) => {
-    if (!here.signedIn || !here.workshop) return;
-    return Promise.all([
-      queryClient.prefetchQuery(course),
-      queryClient.prefetchQuery(stations),
-      queryClient.prefetchQuery(runs),
-    ]);
-  });
-  await Promise.race([asked.catch(() => undefined), new Promise((go) => setTimeout(go, 1500))]);
+export async function firstAnswers(page: string, at: Readonly<Record<string, string | undefined>>) {
+  const here = await queryClient.fetchQuery(session);
+  if (!here.signedIn || !here.workshop) return;
+  await Promise.all([
+    queryClient.prefetchQuery(course),
+    queryClient.prefetchQuery(stations),
+    queryClient.prefetchQuery(runs),
+    ...(firstOf[page]?.(at) ?? []),
+  ]);
 }
 
 export const useSession = () => useQuery(session);
@@ -102,14 +127,16 @@ export const useAnimalSearch = (q: string, kind?: Schema['AnimalKind']) =>
   server.useQuery('get', '/api/animals', { params: { query: { q, kind } } }, { placeholderData: (old) => old });
 
 /** The room's air as it was last read today. */
-export const useAir = () => server.useQuery('get', '/api/course/air');
+export const useAir = () => useQuery(air);
 
-export const useWaiting = (step: Schema['StepKind']) =>
-  server.useQuery('get', '/api/lots', { params: { query: { step } } });
+/** The stations whose caution this person has read. */
+export const useCautions = () => useQuery(cautions);
 
-export const useLot = (code: string) => server.useQuery('get', '/api/lots/{code}', { params: { path: { code } } });
+export const useWaiting = (step: Schema['StepKind']) => useQuery(waiting(step));
 
-export const useDrafts = () => server.useQuery('get', '/api/drafts');
+export const useLot = (code: string) => useQuery(lot(code));
+
+export const useDrafts = () => useQuery(drafts);
 
 export const useWashHouse = () => server.useQuery('get', '/api/scouring');
 

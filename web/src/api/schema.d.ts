@@ -5267,8 +5267,11 @@ export interface components {
       isDemo: boolean;
       demoOffered: boolean;
       token: null | string;
-      /** @default UTC */
-      timeZone: string;
+      /** Format: date-time */
+      now: string;
+      /** Format: double */
+      speed: number;
+      zoneOffsets: components['schemas']['ZoneOffset'][];
       /** @default mm */
       lengthSign: string;
     };
@@ -6029,6 +6032,12 @@ export interface components {
      * @enum {unknown}
      */
     YarnTolerance: 'usual' | 'exact' | 'loose' | 'lumps';
+    ZoneOffset: {
+      /** Format: date-time */
+      from: string;
+      /** Format: int32 */
+      minutes: number;
+    };
   };
   responses: never;
   parameters: never;

@@ -12,7 +12,8 @@ import { callsDue, due, hurries, ready } from '../runs/calls';
 import { codesOf } from '../runs/queries';
 import { useTap } from '../runs/taps';
 import { actWord, benchWord, dueWord, softWord, tapWord } from '../runs/words';
-import { tappedAt, useClockHeard, useNow } from '../live/live';
+import { tappedAt } from '../api/clock';
+import { useClockHeard, useNow } from '../live/live';
 import { chime, notify, ring, useSound, wantSound } from '../live/ring';
 import { dayClockOf, leftUntil } from '../live/time';
 
@@ -48,7 +49,6 @@ export function Alarms() {
     }
   }, [mild]);
   const bar = useRef<HTMLDivElement>(null);
-  const zone = useSession().data?.timeZone ?? 'UTC';
   const shown = all.length > 0;
   useEffect(() => {
     const page = document.documentElement.style;
@@ -88,7 +88,7 @@ export function Alarms() {
       }}
     >
       {all.map((one) => (
-        <OneAlarm key={one.call.part} {...one} now={now} zone={zone} />
+        <OneAlarm key={one.call.part} {...one} now={now} />
       ))}
       {/* On a phone it is asked at the bench alone: an alarm there is one line. */}
       {!sound && (
@@ -102,7 +102,7 @@ export function Alarms() {
 
 type Due = ReturnType<typeof due>[number];
 
-function OneAlarm({ run, call, over, now, zone }: Due & { now: number; zone: string }) {
+function OneAlarm({ run, call, over, now }: Due & { now: number }) {
   const tap = useTap(run.id);
   const mayLog = useSession().data?.workshop?.role !== 'looker';
   const answer = call.tap;
@@ -134,7 +134,7 @@ function OneAlarm({ run, call, over, now, zone }: Due & { now: number; zone: str
       {/* On a phone an alarm is one line with its button; the rest is at the bench. */}
       <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
         {call.dueAt &&
-          `${leftUntil(call.dueAt, now)}${over ? '' : ' left'}, ${actWord[call.act]} ${dayClockOf(call.dueAt, now, zone)}`}
+          `${leftUntil(call.dueAt, now)}${over ? '' : ' left'}, ${actWord[call.act]} ${dayClockOf(call.dueAt, now)}`}
       </Box>
       {mayLog && answer && word && (
         <Button

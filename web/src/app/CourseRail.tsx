@@ -1,20 +1,27 @@
 import { Box } from '../ui/Box';
 import { Link } from '../ui/Link';
+import { memo } from 'react';
 import { NavLink } from 'react-router';
 import { type Schema } from '../api/client';
 import { onRail, useStations, useToday } from '../api/queries';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
 import { useRunning } from '../runs/running';
+import { useLast } from '../ui/useLater';
 import { railHeight, railWidth } from '../ui/railWidth';
 import { tone } from '../ui/tones';
 import styles from './CourseRail.module.css';
+
+/** So many stations a phone's strip shows beside Today and Take in. */
+const inSight = 5;
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {
   const stations = useStations();
   const today = useToday();
   const running = useRunning();
+  const later = useLast();
+  const stand = onRail(stations.data, today.data);
   const heap = (step: Schema['StepKind'] | null) => today.data?.heaps.find((h) => (h.step ?? null) === step);
   const heaviest = Math.max(1, ...(today.data?.heaps ?? []).map((h) => h.mass.grams));
   const perRoot = 19 / Math.sqrt(heaviest);
@@ -43,7 +50,7 @@ export function CourseRail() {
     >
       <Station to="/" label="Today" />
       <Station to="/take-in" label="Take in" />
-      {onRail(stations.data, today.data).map(({ step }) => (
+      {(later ? stand : stand.slice(0, inSight)).map(({ step }) => (
         <Station
           key={step}
           to={`/station/${step}`}
@@ -54,12 +61,16 @@ export function CourseRail() {
           joined
         />
       ))}
-      <Box sx={{ borderTop: 1, borderColor: 'divider', my: 1, mx: 2, display: { xs: 'none', md: 'block' } }} />
-      <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
-      <Station to="/animals" label="Animals" />
-      <Station to="/breeds" label="Breeds" />
-      <Station to="/reckoner" label="Reckoner" />
-      <Station to="/workshop" label="Workshop" />
+      {later && (
+        <>
+          <Box sx={{ borderTop: 1, borderColor: 'divider', my: 1, mx: 2, display: { xs: 'none', md: 'block' } }} />
+          <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
+          <Station to="/animals" label="Animals" />
+          <Station to="/breeds" label="Breeds" />
+          <Station to="/reckoner" label="Reckoner" />
+          <Station to="/workshop" label="Workshop" />
+        </>
+      )}
     </Box>
   );
 }
@@ -75,7 +86,7 @@ interface StationProps {
   running?: string | null;
 }
 
-function Station({ to, label, heap, perRoot = 1, joined = false, waits, running }: StationProps) {
+const Station = memo(function Station({ to, label, heap, perRoot = 1, joined = false, waits, running }: StationProps) {
   const unweighed = heap !== undefined && heap.mass.grams === 0 && heap.notWeighed > 0;
   const r = heap ? Math.max(4, tuftRadius(heap.mass.grams, perRoot)) : 0;
   const words = heap ? (unweighed ? `${heap.lots} not weighed` : heap.mass.text) : '';
@@ -151,4 +162,4 @@ function Station({ to, label, heap, perRoot = 1, joined = false, waits, running 
       </span>
     </Link>
   );
-}
+});

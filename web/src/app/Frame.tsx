@@ -1,19 +1,18 @@
 import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
 import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
-import { useEffect } from 'react';
-import { Navigate, Outlet, useLocation, useRouteError } from 'react-router';
+import { Suspense, useEffect, useRef } from 'react';
+import { Navigate, Outlet, useLocation } from 'react-router';
 import { useSession } from '../api/queries';
 import { ProblemNotice } from '../ui/Notices';
 import { Alarms } from './Alarms';
 import { useLiveStream } from '../live/live';
 import { keepTaps } from '../runs/taps';
 import { CourseRail } from './CourseRail';
-import { railHeight, railWidth } from '../ui/railWidth';
+import { benchMost, benchPadding, railHeight, railWidth } from '../ui/railWidth';
 import { HeadStrip } from './HeadStrip';
 import { fetchAhead } from './pages';
 import { RefusedTaps } from './RefusedTaps';
+import { Unbroken } from './Unbroken';
 import styles from './Frame.module.css';
 
 /** The house round every bench: the course on the left (below, on a phone), the head strip above. */
@@ -21,11 +20,29 @@ export function Frame() {
   const session = useSession();
   const { pathname } = useLocation();
   useLiveStream(!!session.data?.signedIn && !!session.data.workshop);
+  const first = useRef(true);
   useEffect(() => {
     const bench = document.getElementById('bench');
-    // A station's weight field takes the focus itself; everywhere else reading goes on at the bench.
-    if (!bench?.contains(document.activeElement)) bench?.focus({ preventScroll: true });
-    window.scrollTo(0, 0);
+    const begin = () => {
+      // A station's weight field takes the focus itself; everywhere else reading goes on at the bench.
+      if (!bench?.contains(document.activeElement)) bench?.focus({ preventScroll: true });
+      // A place on the page that was asked for brings itself into sight, and may have done so already.
+      if (!window.location.hash) window.scrollTo(0, 0);
+    };
+    if (!first.current) return begin();
+    first.current = false;
+    // Asked of the first picture before it is laid out, it would be laid out for this alone. Whoever has gone on by Tab meanwhile stays there.
+    let later: ReturnType<typeof setTimeout> | undefined;
+    const soon = requestAnimationFrame(() => {
+      later = setTimeout(() => {
+        const at = document.activeElement;
+        if (at === document.body || bench?.contains(at)) begin();
+      });
+    });
+    return () => {
+      cancelAnimationFrame(soon);
+      clearTimeout(later);
+    };
   }, [pathname]);
 
   const inside = !!session.data?.signedIn;
@@ -68,34 +85,16 @@ export function Frame() {
           id="bench"
           className={styles.bench}
           tabIndex={-1}
-          sx={{ px: { xs: 1.5, md: 3 }, pt: { xs: 0.75, md: 2 }, maxWidth: 1400 }}
+          sx={{ px: benchPadding, pt: { xs: 0.75, md: 2 }, maxWidth: benchMost }}
         >
           <RefusedTaps />
-          <Outlet />
+          <Unbroken at={pathname}>
+            <Suspense fallback={null}>
+              <Outlet />
+            </Suspense>
+          </Unbroken>
         </Box>
       </Box>
     </Box>
-  );
-}
-
-/** What stands in a page's place when the page itself could not be fetched or drawn. */
-export function BrokenPage() {
-  const error = useRouteError();
-  return (
-    <>
-      <Typography variant="h1">This page could not be shown</Typography>
-      <Typography sx={{ mt: 1 }}>
-        Nothing that was kept is lost. If the house was out of reach or has been renewed meanwhile, fetching it again
-        helps.
-      </Typography>
-      <Button variant="contained" sx={{ mt: 2 }} onClick={() => window.location.reload()}>
-        Fetch it again
-      </Button>
-      {error instanceof Error && (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
-          {error.message}
-        </Typography>
-      )}
-    </>
   );
 }

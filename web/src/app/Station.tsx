@@ -14,7 +14,8 @@ import { ProblemNotice } from '../ui/Notices';
 import { StationCaution } from '../ui/StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
 import { useInPieces } from '../ui/useInPieces';
-import { benches, fetchBench } from './benches';
+import { useLater } from '../ui/useLater';
+import { benches } from './benches';
 import styles from './Station.module.css';
 
 /** Where whoever comes for a lot plans before anything is weighed. */
@@ -29,7 +30,8 @@ export function Station() {
   const drafts = useDrafts();
   const runs = useRuns();
   const station = stations.data?.find((s) => s.step === step);
-  useEffect(() => void fetchBench(step as Schema['StepKind']), [step]);
+  // While its lots are still being asked for.
+  useEffect(() => void benches[step as Schema['StepKind']]?.fetch().catch(() => undefined), [step]);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
   const [logged, setLogged] = useState<{ step: string; answer: Schema['EntryAnswer'] } | null>(null);
   const lots = useMemo(() => waiting.data?.lots ?? [], [waiting.data]);
@@ -50,6 +52,7 @@ export function Station() {
       loggedRun && station && lots.length > 0 ? { id: loggedRun.id, state: fromRun(loggedRun, station, lots) } : null,
     [loggedRun, station, lots],
   );
+  const later = useLater();
   const drawn = useInPieces(!!station && !!waiting.data && !!drafts.data && !runs.isPending);
   const problem = stations.error ?? waiting.error ?? drafts.error;
   if (problem) return <ProblemNotice error={problem} />;
@@ -89,7 +92,7 @@ export function Station() {
             {stepWord[station.step]}
           </Typography>
           {runs.error && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
-          {Bench && (
+          {Bench && (quiet || later) && (
             // On a phone the number comes first where nothing runs.
             <Box sx={{ minWidth: 0, order: { xs: quiet ? 0 : 1, md: 0 }, mt: { xs: quiet ? 0 : 4, md: 0 } }}>
               <Bench
@@ -112,23 +115,27 @@ export function Station() {
               />
             </Box>
           )}
-          {heading && (
-            <Typography variant="h2" sx={{ mb: 1 }}>
-              {heading}
-            </Typography>
+          {(!quiet || later) && (
+            <>
+              {heading && (
+                <Typography variant="h2" sx={{ mb: 1 }}>
+                  {heading}
+                </Typography>
+              )}
+              <StationBench
+                key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
+                station={station}
+                lots={run || draft ? lots : free}
+                wanted={search.get('lot')}
+                draft={draft}
+                run={run}
+                quiet={quiet}
+                logged={logged?.step === station.step ? logged.answer : null}
+                onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
+                left={() => void navigate(`/station/${station.step}`, { replace: true })}
+              />
+            </>
           )}
-          <StationBench
-            key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
-            station={station}
-            lots={run || draft ? lots : free}
-            wanted={search.get('lot')}
-            draft={draft}
-            run={run}
-            quiet={quiet}
-            logged={logged?.step === station.step ? logged.answer : null}
-            onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
-            left={() => void navigate(`/station/${station.step}`, { replace: true })}
-          />
         </Box>
         {/* On a phone the caution comes before the work, or nobody would see it. */}
         <Box className="caution" sx={{ alignSelf: 'start', display: 'grid', gap: 2, order: { xs: -1, lg: 0 } }}>

@@ -1,6 +1,7 @@
-import { lazy, type ComponentType } from 'react';
+import type { ComponentType } from 'react';
 import type { Schema } from '../api/client';
 import type { BenchProps } from '../runs/bench';
+import { fetched, type Fetched } from './fetched';
 
 type Step = Schema['StepKind'];
 type Bench = ComponentType<BenchProps>;
@@ -20,8 +21,5 @@ const fetchers: Partial<Record<Step, () => Promise<Bench>>> = {
 
 /** Each is fetched when its station is opened, or before that by `fetchAhead`. */
 export const benches = Object.fromEntries(
-  Object.entries(fetchers).map(([step, fetch]) => [step, lazy(async () => ({ default: await fetch() }))]),
-) as Partial<Record<Step, Bench>>;
-
-/** Fetches a station's bench while its lots are still being asked for. */
-export const fetchBench = (step: Step) => fetchers[step]?.().catch(() => undefined);
+  Object.entries(fetchers).map(([step, load]) => [step, fetched(load)]),
+) as Partial<Record<Step, Fetched<BenchProps>>>;

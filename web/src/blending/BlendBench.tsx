@@ -5,7 +5,7 @@ import { useState, type FormEvent } from 'react';
 import { useSession } from '../api/queries';
 import { LaidLoad } from '../drawings/Layers';
 import { useAwake } from '../live/awake';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { tellCount } from '../runs/counted';
 import { useCountKey } from '../runs/countKey';

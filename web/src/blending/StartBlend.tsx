@@ -6,7 +6,7 @@ import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { useSession } from '../api/queries';
 import { LaidLoad, Streaks } from '../drawings/Layers';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import { FromPhotograph } from '../photographs/FromPhotograph';
 import { useBeginRun } from '../runs/beginRun';
 import { Choice } from '../ui/Choice';

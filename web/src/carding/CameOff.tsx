@@ -3,7 +3,7 @@ import { Button } from '../ui/Button';
 import { Typography } from '../ui/Typography';
 import type { FormEvent } from 'react';
 import type { Schema } from '../api/client';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import type { RunOf } from '../runs/queries';
 import { useTap } from '../runs/taps';
 import { Choice } from '../ui/Choice';

@@ -6,7 +6,7 @@ import { useSession } from '../api/queries';
 import { Batts } from '../drawings/Batts';
 import { NepCurve } from '../drawings/NepCurve';
 import { useAwake } from '../live/awake';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { countWords, tellCount } from '../runs/counted';
 import { useCountKey } from '../runs/countKey';

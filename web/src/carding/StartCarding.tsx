@@ -7,7 +7,7 @@ import { Link as RouterLink } from 'react-router';
 import { Problem, type Schema } from '../api/client';
 import { useSession } from '../api/queries';
 import { Batts } from '../drawings/Batts';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
 import { Choice } from '../ui/Choice';
 import { MassOf } from '../ui/Figure';

@@ -8,7 +8,7 @@ import { useSession } from '../api/queries';
 import { Combs } from '../drawings/Combs';
 import { NoilBars } from '../drawings/NoilBars';
 import { useAwake } from '../live/awake';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { tell, tellCount } from '../runs/counted';
 import { useCountKey } from '../runs/countKey';

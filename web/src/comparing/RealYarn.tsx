@@ -4,7 +4,7 @@ import type { Schema } from '../api/client';
 import { KnittedPatch, RehearsedYarn } from '../drawings/StripChart';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { Column } from '../ui/layouts';
-import { onFullDay } from '../ui/words';
+import { onFullDay } from '../live/time';
 import { useRehearsed } from './queries';
 
 /** Of a lot of yarn from a strip chart: yarn and patch as they were rehearsed, as thick as they were spun, and as they were photographed. */

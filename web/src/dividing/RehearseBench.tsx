@@ -8,7 +8,7 @@ import { Problem, type Schema } from '../api/client';
 import { read, remove, write } from '../api/keep';
 import { KnittedPatch, RehearsedYarn, StripChart } from '../drawings/StripChart';
 import { FromPhotograph } from '../photographs/FromPhotograph';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { useBeginRun } from '../runs/beginRun';
 import { runsOf } from '../runs/queries';

@@ -7,7 +7,7 @@ import type { Schema } from '../api/client';
 import { useSession } from '../api/queries';
 import { StripChart } from '../drawings/StripChart';
 import { useAwake } from '../live/awake';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import { tellCount } from '../runs/counted';
 import { useCountKey } from '../runs/countKey';
 import { CountTarget } from '../runs/CountTarget';

@@ -1,6 +1,7 @@
 import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
-import { formWord, onPlainDay } from '../ui/words';
+import { formWord } from '../ui/words';
+import { onPlainDay } from '../live/time';
 import { tone } from '../ui/tones';
 import { layClips } from './clipsLayout';
 import { fleeceTone } from './fleeceTone';

@@ -23,7 +23,10 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
   const { fill, line } = fleeceTone(staple.colour);
 
   const first = headRoom + (staple.usual ? 18 : 0);
-  const rows = stackRows(locks, first, pxPerMm);
+  const rows = stackRows(locks, first, pxPerMm).map((row) => ({
+    ...row,
+    fibres: fibrePaths(row.lock.shape, pxPerMm, row.lock.id).join(''),
+  }));
   const y = rows.at(-1)?.below ?? first;
   const base = Math.max(y, headRoom + 46);
   const x = (mm: number) => gutter + mm * pxPerMm;
@@ -64,7 +67,7 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
               strokeDasharray="1 5"
             />
           ))}
-        {rows.map(({ lock, middle }) => (
+        {rows.map(({ lock, middle, fibres }) => (
           <g key={lock.id} transform={`translate(${gutter} ${middle})`}>
             <text x={-8} y={0} textAnchor="end" fontSize={13} fill={tone('peat')}>
               {lock.place === 'unknown' ? 'lock' : placeWord[lock.place]}
@@ -72,12 +75,8 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
             <text x={-8} y={14} textAnchor="end" fontSize={12} fill={tone('bark')}>
               {lock.length}
             </text>
-            {fibrePaths(lock.shape, pxPerMm, lock.id).map((d, i) => (
-              <path key={i} d={d} fill="none" stroke={line} strokeWidth={1.9} strokeLinecap="butt" />
-            ))}
-            {fibrePaths(lock.shape, pxPerMm, lock.id).map((d, i) => (
-              <path key={i} d={d} fill="none" stroke={fill} strokeWidth={0.9} />
-            ))}
+            <path d={fibres} fill="none" stroke={line} strokeWidth={1.9} strokeLinecap="butt" />
+            <path d={fibres} fill="none" stroke={fill} strokeWidth={0.9} />
             <line
               x1={0}
               x2={0}

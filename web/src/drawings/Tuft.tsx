@@ -38,16 +38,16 @@ export function Tuft({ cx, cy, r, name, colour = '', open = false }: TuftProps) 
   const { fill, line } = fleeceTone(colour);
   const rnd = uneven(name + '~');
   const strays = open
-    ? []
+    ? ''
     : Array.from({ length: Math.min(6, Math.max(2, Math.round(r / 6))) }, () => {
         const x = cx + (rnd() - 0.5) * r * 1.1;
         const y = cy + (rnd() - 0.5) * r * 0.9;
         const w = r * (0.25 + rnd() * 0.2);
         const h = r * 0.16;
         return `M${x - w} ${y}q${w / 2} ${-h} ${w} 0t${w} 0`;
-      });
+      }).join('');
   return (
-    <g>
+    <>
       <path
         d={tuftPath(cx, cy, r, name)}
         fill={open ? 'none' : fill}
@@ -55,9 +55,7 @@ export function Tuft({ cx, cy, r, name, colour = '', open = false }: TuftProps) 
         strokeWidth={1.2}
         strokeDasharray={open ? '3 3' : undefined}
       />
-      {strays.map((d) => (
-        <path key={d} d={d} fill="none" stroke={line} strokeWidth={0.9} strokeLinecap="round" opacity={0.7} />
-      ))}
-    </g>
+      {strays && <path d={strays} fill="none" stroke={line} strokeWidth={0.9} strokeLinecap="round" opacity={0.7} />}
+    </>
   );
 }

@@ -134,10 +134,11 @@ function slices({ edge, thick }: PlacedBand): Box[] {
 
 function clashes(layout: RibbonLayout): string[] {
   const found: string[] = [];
+  const bands = layout.bands.map((b) => ({ band: b.band, slices: slices(b) }));
   layout.words.forEach((w, i) => {
     for (const other of layout.words.slice(i + 1)) if (meet(w, other)) found.push(`${w.key} over ${other.key}`);
-    for (const b of layout.bands)
-      if (b.band !== w.band && slices(b).some((s) => meet(w, s))) found.push(`${w.key} over band ${b.band.lotId}`);
+    for (const b of bands)
+      if (b.band !== w.band && b.slices.some((s) => meet(w, s))) found.push(`${w.key} over band ${b.band.lotId}`);
     for (const s of layout.strands)
       if (meet(w, { x: s.endX, y: s.y, width: s.thick, height: s.endY + 1 - s.y }))
         found.push(`${w.key} over a strand`);

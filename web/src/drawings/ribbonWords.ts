@@ -1,5 +1,6 @@
 import type { Schema } from '../api/client';
-import { formOf, lossWord, onDay, stepWord } from '../ui/words';
+import { formOf, lossWord, stepWord } from '../ui/words';
+import { onDay } from '../live/time';
 
 type Band = Schema['RibbonBandView'];
 

@@ -5,10 +5,11 @@ import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
-import { useSession, useWashHouse } from '../api/queries';
+import { useWashHouse } from '../api/queries';
 import { tone } from '../ui/tones';
 import { Curve } from '../drawings/Curve';
-import { tappedAt, useNow } from '../live/live';
+import { tappedAt } from '../api/clock';
+import { useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { LotChips } from '../ui/LotChips';
 import { Choice } from '../ui/Choice';
@@ -40,22 +41,20 @@ const waterWord: Record<Schema['WaterOut'], string> = {
 
 /** What lies on the racks, each with its weights, its curve and when it is dry; and the way onto a rack. */
 export function RackBench({ lots, runs }: BenchProps) {
-  const session = useSession();
-  const zone = session.data?.timeZone ?? 'UTC';
   const racks = runsOf(runs, 'dry');
   const on = new Set(racks.flatMap((d) => d.lots.map((l) => l.id)));
   const wet = lots.filter((l) => l.form === 'washed' && !on.has(l.id));
   return (
     <Column gap={3} sx={{ mb: 3 }}>
       {racks.map((rack) => (
-        <Rack key={rack.id} run={rack} zone={zone} />
+        <Rack key={rack.id} run={rack} />
       ))}
       {wet.length > 0 && <OntoRack lots={wet} />}
     </Column>
   );
 }
 
-function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
+function Rack({ run }: { run: RunOf<'dry'> }) {
   const d = run.details;
   const call = run.calls[0]!;
   const now = useNow(5000);
@@ -93,7 +92,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
         </Typography>
         <Typography color="text.secondary">
           {waterWord[d.waterOut]}, {placeWord[d.place]}
-          {d.netted ? ', netted' : ''}, since {dayClockOf(run.startedAt, now, zone)}, {run.who}
+          {d.netted ? ', netted' : ''}, since {dayClockOf(run.startedAt, now)}, {run.who}
           {d.roomNeeded !== null && d.rackSquareMetres !== null
             ? `; wants ${d.roomNeeded.toFixed(1)} of ${d.rackSquareMetres.toFixed(1)} m²`
             : ''}
@@ -108,11 +107,11 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
           levelTone="lichen"
           division={d.axis.grams}
           moment={call.dueAt}
-          momentName={call.dueAt ? dayClockOf(call.dueAt, now, zone) : ''}
+          momentName={call.dueAt ? dayClockOf(call.dueAt, now) : ''}
           now={now}
           unit={d.axis.name}
           height={320}
-          clock={(t) => clockOf(t, zone)}
+          clock={clockOf}
           words={`${codesOf(run)}: ${call.sentence} ${d.dots.length} weighings.`}
         />
       </Box>
@@ -125,7 +124,7 @@ function Rack({ run, zone }: { run: RunOf<'dry'>; zone: string }) {
         >
           <Figure
             label={dry ? 'it is' : 'dry at'}
-            text={dry ? 'dry' : call.dueAt ? dayClockOf(call.dueAt, now, zone) : 'cannot tell'}
+            text={dry ? 'dry' : call.dueAt ? dayClockOf(call.dueAt, now) : 'cannot tell'}
             from="reckoned"
             giveOrTake={!dry && call.giveOrTakeMinutes !== null ? ` ${Math.round(call.giveOrTakeMinutes)} min` : null}
             band

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { queryClient } from '../api/client';
-import { hear, serverNow, tappedAt, traced, type LiveReading } from './live';
+import { serverNow, tappedAt } from '../api/clock';
+import { hear, traced, type LiveReading } from './live';
 
 const now = Date.parse('2026-05-14T10:00:00Z');
 const minutes = (n: number) => new Date(now + n * 60_000).toISOString();

@@ -1,14 +1,14 @@
-import { useEffect, useSyncExternalStore, useState } from 'react';
+import { useEffect, useRef, useSyncExternalStore, useState } from 'react';
 import type { Schema } from '../api/client';
+import { clockHeard, hearClock, onClockHeard, serverNow } from '../api/clock';
 import { again, refreshLog, refreshTools } from '../api/queries';
+import { idle } from './idle';
 
 export type LiveReading = Schema['LiveReading'];
 
 interface Live {
   /** The stream stands: what is shown is what is. */
   connected: boolean;
-  /** The house has said what time it is; before that no hurry is told. */
-  clock: boolean;
   readings: ReadonlyMap<string, LiveReading>;
   /** What each instrument said in the last two minutes, oldest first. */
   traces: ReadonlyMap<string, readonly LiveReading[]>;
@@ -24,24 +24,11 @@ interface LiveItem {
   speed?: number | null;
 }
 
-let state: Live = { connected: false, clock: false, readings: new Map(), traces: new Map() };
+let state: Live = { connected: false, readings: new Map(), traces: new Map() };
 const listeners = new Set<() => void>();
 const tell = (next: Partial<Live>) => {
   state = { ...state, ...next };
   listeners.forEach((l) => l());
-};
-
-/** The house's clock: what it said last, when that was by this machine's steady clock, and how fast it runs. */
-let clock: { at: number; heard: number; speed: number } | null = null;
-
-/** The server's time now; until it has said so, this machine's own. */
-export const serverNow = () => (clock ? clock.at + (performance.now() - clock.heard) * clock.speed : Date.now());
-
-/** When this is tapped, by the house's clock: what has to wait for the server keeps its time. Null until the clock was heard; then the server's own time counts. */
-export const tappedAt = () => (clock ? new Date(serverNow()).toISOString() : null);
-
-export const hearClock = (now: string, speed: number, heard = performance.now()) => {
-  clock = { at: Date.parse(now), heard, speed };
 };
 
 /** A trace with one reading more; of what it already holds, nothing twice. */
@@ -52,10 +39,8 @@ export function traced(before: readonly LiveReading[], reading: LiveReading): re
 }
 
 export function hear(item: LiveItem) {
-  if (item.what === 'clock' && item.now) {
-    hearClock(item.now, item.speed ?? 1);
-    tell({ clock: true });
-  } else if (item.what === 'reading' && item.reading) {
+  if (item.what === 'clock' && item.now) hearClock(item.now, item.speed ?? 1);
+  else if (item.what === 'reading' && item.reading) {
     const id = item.reading.instrumentId;
     tell({
       readings: new Map(state.readings).set(id, item.reading),
@@ -67,20 +52,31 @@ export function hear(item: LiveItem) {
   else if (item.what === 'tools') void refreshTools();
 }
 
+function listen() {
+  const stream = new EventSource('/api/live');
+  for (const what of ['clock', 'reading', 'runs', 'log', 'tools'])
+    stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
+  stream.onopen = () => {
+    tell({ connected: true });
+    void again(['/api/runs']);
+  };
+  stream.onerror = () => tell({ connected: false });
+  return stream;
+}
+
 /** Listens for as long as somebody is signed in. After a break everything that runs is asked for again. */
 export function useLiveStream(on: boolean) {
   useEffect(() => {
     if (!on) return;
-    const stream = new EventSource('/api/live');
-    for (const what of ['clock', 'reading', 'runs', 'log', 'tools'])
-      stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
-    stream.onopen = () => {
-      tell({ connected: true });
-      void again(['/api/runs']);
-    };
-    stream.onerror = () => tell({ connected: false });
+    let stream: EventSource | undefined;
+    let left = false;
+    // Once the first picture stands: what it tells would have what is being drawn just then drawn again.
+    void idle(1500).then(() => {
+      if (!left) stream = listen();
+    });
     return () => {
-      stream.close();
+      left = true;
+      stream?.close();
       tell({ connected: false, readings: new Map(), traces: new Map() });
     };
   }, [on]);
@@ -95,7 +91,7 @@ const subscribe = (listener: () => void) => {
 export const useLive = () => useSyncExternalStore(subscribe, () => state);
 
 /** Whether the house has said what time it is. */
-export const useClockHeard = () => useSyncExternalStore(subscribe, () => state.clock);
+export const useClockHeard = () => useSyncExternalStore(onClockHeard, clockHeard);
 
 /** What one instrument said last; undefined for one that is not heard, or for none. */
 export const useReading = (id: string | null | undefined) =>
@@ -111,9 +107,11 @@ export const scaleOf = (readings: ReadonlyMap<string, LiveReading>) =>
 export function useNow(every = 1000) {
   const heard = useClockHeard();
   const [now, setNow] = useState(serverNow);
+  const known = useRef(heard);
   useEffect(() => {
     // The house has just said its time: it is shown at once, not a tick later.
-    const first = setTimeout(() => setNow(serverNow()), 0);
+    const first = known.current === heard ? undefined : setTimeout(() => setNow(serverNow()), 0);
+    known.current = heard;
     const timer = setInterval(() => setNow(serverNow()), every);
     return () => {
       clearTimeout(first);

@@ -1,24 +1,54 @@
-const formats = new Map<string, Intl.DateTimeFormat>();
+import { inZone } from '../api/zone';
 
-/** A format is costly to make and cheap to use: each is made once. */
-function format(language: string, zone: string, options: Intl.DateTimeFormatOptions = {}) {
-  const name = [language, zone, ...Object.keys(options)].join(' ');
-  let made = formats.get(name);
-  if (!made) formats.set(name, (made = new Intl.DateTimeFormat(language, { ...options, timeZone: zone })));
-  return made;
-}
+const months = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];
+const shortMonths = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sept', 'Oct', 'Nov', 'Dec'];
+const weekdays = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+
+const two = (n: number) => String(n).padStart(2, '0');
+const clock = (at: Date) => `${two(at.getUTCHours())}:${two(at.getUTCMinutes())}`;
+const dayOf = (at: Date) => `${at.getUTCDate()} ${shortMonths[at.getUTCMonth()]}`;
 
 /** A clock time in the workshop's own zone. */
-export const clockOf = (time: string | number, zone: string) =>
-  format('en-GB', zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(time));
+export const clockOf = (time: string | number) => clock(inZone(time));
 
-/** A clock time, with the day where it is not today. */
-export const dayClockOf = (time: string | number, now: number, zone: string) => {
-  const day = (t: string | number) => format('en-CA', zone).format(new Date(t));
-  return day(time) === day(now)
-    ? clockOf(time, zone)
-    : `${format('en-GB', zone, { weekday: 'short' }).format(new Date(time))} ${clockOf(time, zone)}`;
+/** A clock time, with the day of the week where it is not today. */
+export const dayClockOf = (time: string | number, now: number) => {
+  const at = inZone(time);
+  const today = inZone(now).toISOString().slice(0, 10) === at.toISOString().slice(0, 10);
+  return today ? clock(at) : `${weekdays[at.getUTCDay()]} ${clock(at)}`;
 };
+
+/** The day of a moment in the workshop's own zone, without its year. */
+export const onDay = (time: string) => dayOf(inZone(time));
+
+export const onDayTime = (time: string) => {
+  const at = inZone(time);
+  return `${dayOf(at)}, ${clock(at)}`;
+};
+
+/** The day of a moment with its year and the whole name of its month. */
+export const onFullDay = (time: string) => full(inZone(time));
+
+const full = (at: Date) => `${at.getUTCDate()} ${months[at.getUTCMonth()]} ${at.getUTCFullYear()}`;
+
+/** A day without a time: it is the same in every zone. */
+export const onPlainDay = (day: string) => `${dayOf(new Date(day))} ${new Date(day).getUTCFullYear()}`;
+
+/** The same with the whole name of its month. */
+export const onFullPlainDay = (day: string) => full(new Date(day));
 
 /** How long still: seconds only near the end, hours from two on. */
 export function leftUntil(time: string | number, now: number): string {

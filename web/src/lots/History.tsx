@@ -3,7 +3,7 @@ import { Button } from '../ui/Button';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { ProblemNotice, Section } from '../ui/Notices';
-import { onDayTime } from '../ui/words';
+import { onDayTime } from '../live/time';
 import { useChange } from '../api/change';
 
 /** Who changed what, from what to what and why; nothing disappears. */

@@ -11,12 +11,14 @@ import { Photographs } from '../photographs/Photographs';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
-import { compactedWord, fibreWord, formOf, onFullDay, parentage } from '../ui/words';
+import { compactedWord, fibreWord, formOf, parentage } from '../ui/words';
+import { onFullPlainDay } from '../live/time';
 import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
 import { isSpun } from '../ui/spun';
 import { useInPieces } from '../ui/useInPieces';
+import { useLater } from '../ui/useLater';
 import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
 import { LotFacts } from './LotFacts';
@@ -47,12 +49,13 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
   const wanted = search.get('do');
   const [act, setAct] = useState<StockAct | null>(isStockAct(wanted) ? wanted : null);
   const drawn = useInPieces(lot.data !== undefined);
+  const later = useLater();
   useEffect(() => {
-    if (!drawn || !hash) return;
+    if (!drawn || !later || !hash) return;
     const entry = document.getElementById(hash.slice(1));
     entry?.scrollIntoView({ block: 'center' });
     entry?.focus({ preventScroll: true });
-  }, [drawn, hash]);
+  }, [drawn, later, hash]);
 
   if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
   if (!drawn || !lot.data) return null;
@@ -121,84 +124,86 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         onLot={(to) => void navigate(`/lots/${to}`)}
       />
       {lot.data.agreement.doubts.length > 0 && <Agreement agreement={lot.data.agreement} onEntry={showEntry} />}
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 4,
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.15fr) minmax(0, 1.2fr) minmax(0, 0.8fr)' },
-        }}
-      >
-        <Section
-          title="What it is"
-          aside={
-            <Link component={RouterLink} to={`/lots/${head.code}/look-over`}>
-              Look it over
-            </Link>
-          }
+      {later && (
+        <Box
+          sx={{
+            display: 'grid',
+            gap: 4,
+            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.15fr) minmax(0, 1.2fr) minmax(0, 0.8fr)' },
+          }}
         >
-          <WhatItIs page={lot.data} />
-          <Done page={lot.data} />
-          {session.data?.workshop?.role !== 'looker' && (
-            <Button size="small" sx={{ ml: -0.5 }} onClick={() => setNoting(true)}>
-              Change what is noted
-            </Button>
-          )}
-          {lot.data.agreement.doubts.length === 0 && (
-            <Typography color="text.secondary" sx={{ fontSize: '0.9rem', mt: 1 }}>
-              {lot.data.agreement.sentence}
-            </Typography>
-          )}
-          {staple.inherited && <Typography color="text.secondary">Measured on the fleece it came from.</Typography>}
-          <Box sx={{ mt: 2 }}>
-            <Photographs of="lot" id={head.id} what={head.code} lot={head} />
-          </Box>
-        </Section>
-        <Column gap={3} sx={{ alignContent: 'start', minWidth: 0 }}>
-          <Section title="What happened">
-            <EntryList entries={entries} here={head.code} lotId={head.id} fibre={head.fibre} />
-            <EarlierEntries
-              code={head.code}
-              lotId={head.id}
-              fibre={head.fibre}
-              earlier={lot.data.earlierEntries}
-              before={entries[0]?.id}
-            />
+          <Section
+            title="What it is"
+            aside={
+              <Link component={RouterLink} to={`/lots/${head.code}/look-over`}>
+                Look it over
+              </Link>
+            }
+          >
+            <WhatItIs page={lot.data} />
+            <Done page={lot.data} />
+            {session.data?.workshop?.role !== 'looker' && (
+              <Button size="small" sx={{ ml: -0.5 }} onClick={() => setNoting(true)}>
+                Change what is noted
+              </Button>
+            )}
+            {lot.data.agreement.doubts.length === 0 && (
+              <Typography color="text.secondary" sx={{ fontSize: '0.9rem', mt: 1 }}>
+                {lot.data.agreement.sentence}
+              </Typography>
+            )}
+            {staple.inherited && <Typography color="text.secondary">Measured on the fleece it came from.</Typography>}
+            <Box sx={{ mt: 2 }}>
+              <Photographs of="lot" id={head.id} what={head.code} lot={head} />
+            </Box>
           </Section>
-          <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
-        </Column>
-        <Section title="What next">
-          <WhatNext head={head} ahead={ribbon.ahead} act={setAct} />
-          {lot.data.samples.length > 0 && (
-            <Box sx={{ mt: 2 }}>
-              <Typography variant="h3">Samples</Typography>
-              {lot.data.samples.map((s) => (
-                <Box key={s.id}>
-                  <Link component={RouterLink} to={`/samples/${s.code}`}>
-                    {s.code}
-                  </Link>{' '}
-                  {s.verdict}
-                </Box>
-              ))}
-            </Box>
-          )}
-          <LookBack page={lot.data} />
-          {origins.some((o) => o.lotId !== head.id) && (
-            <Box sx={{ mt: 2 }}>
-              <Typography variant="h3">Comes from</Typography>
-              {origins.map((o) => (
-                <Box key={o.lotId}>
-                  {o.share}{' '}
-                  <Link component={RouterLink} to={`/lots/${o.code}`}>
-                    {o.code}
-                  </Link>{' '}
-                  {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text}{' '}
-                  {formOf(o.form, o.fibre)}
-                </Box>
-              ))}
-            </Box>
-          )}
-        </Section>
-      </Box>
+          <Column gap={3} sx={{ alignContent: 'start', minWidth: 0 }}>
+            <Section title="What happened">
+              <EntryList entries={entries} here={head.code} lotId={head.id} fibre={head.fibre} />
+              <EarlierEntries
+                code={head.code}
+                lotId={head.id}
+                fibre={head.fibre}
+                earlier={lot.data.earlierEntries}
+                before={entries[0]?.id}
+              />
+            </Section>
+            <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
+          </Column>
+          <Section title="What next">
+            <WhatNext head={head} ahead={ribbon.ahead} act={setAct} />
+            {lot.data.samples.length > 0 && (
+              <Box sx={{ mt: 2 }}>
+                <Typography variant="h3">Samples</Typography>
+                {lot.data.samples.map((s) => (
+                  <Box key={s.id}>
+                    <Link component={RouterLink} to={`/samples/${s.code}`}>
+                      {s.code}
+                    </Link>{' '}
+                    {s.verdict}
+                  </Box>
+                ))}
+              </Box>
+            )}
+            <LookBack page={lot.data} />
+            {origins.some((o) => o.lotId !== head.id) && (
+              <Box sx={{ mt: 2 }}>
+                <Typography variant="h3">Comes from</Typography>
+                {origins.map((o) => (
+                  <Box key={o.lotId}>
+                    {o.share}{' '}
+                    <Link component={RouterLink} to={`/lots/${o.code}`}>
+                      {o.code}
+                    </Link>{' '}
+                    {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text}{' '}
+                    {formOf(o.form, o.fibre)}
+                  </Box>
+                ))}
+              </Box>
+            )}
+          </Section>
+        </Box>
+      )}
       {noting && <LotFacts lot={head} close={() => setNoting(false)} />}
       {act && (
         <Shelf
@@ -245,7 +250,7 @@ function WhatItIs({ page: { lot, staple } }: { page: Schema['LotPage'] }) {
       </Row>
       <Typography>{staple.sentence}</Typography>
       <Typography color="text.secondary" sx={{ mt: 1 }}>
-        {[lot.shornOn ? `shorn ${onFullDay(lot.shornOn)}` : '', lot.notes].filter(Boolean).join('. ')}
+        {[lot.shornOn ? `shorn ${onFullPlainDay(lot.shornOn)}` : '', lot.notes].filter(Boolean).join('. ')}
       </Typography>
     </>
   );

@@ -9,7 +9,7 @@ import { refreshLog, useSession } from '../api/queries';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { FormDialog, Row } from '../ui/layouts';
-import { onDayTime } from '../ui/words';
+import { onDayTime } from '../live/time';
 import { PictureColours } from './PictureColours';
 import { pictureName, type ColouredLot } from './picture';
 import { againPhotographs, useColours } from './queries';

@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client';
-import { onDayTime } from '../ui/words';
+import { onDayTime } from '../live/time';
 
 /** The lot whose colour a photograph may tell. */
 export interface ColouredLot {

@@ -14,7 +14,8 @@ import { Yarn } from '../drawings/Yarn';
 import { Photographs } from '../photographs/Photographs';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Notices';
-import { drawWord, formOf, onFullDay, parentage } from '../ui/words';
+import { drawWord, formOf, parentage } from '../ui/words';
+import { onFullDay } from '../live/time';
 import { EditSample } from './EditSample';
 import { Column, Row } from '../ui/layouts';
 

@@ -8,7 +8,7 @@ import { refreshLog, useSession } from '../api/queries';
 import { tone } from '../ui/tones';
 import { newKey } from '../api/keep';
 import { ProblemNotice } from '../ui/Notices';
-import { onFullDay } from '../ui/words';
+import { onFullDay } from '../live/time';
 import { WeightField } from '../ui/WeightField';
 import { WordChips } from '../ui/WordChips';
 import { useChange, useSend } from '../api/change';

@@ -6,7 +6,8 @@ import type { Schema } from '../api/client';
 import { headFont, tone } from '../ui/tones';
 import { Curve } from '../drawings/Curve';
 import { Left } from '../live/Left';
-import { tappedAt, useNow, useReading } from '../live/live';
+import { tappedAt } from '../api/clock';
+import { useNow, useReading } from '../live/live';
 import { clockOf, dayClockOf } from '../live/time';
 import { Choice } from '../ui/Choice';
 import { Figure } from '../ui/Figure';
@@ -23,7 +24,6 @@ interface Props {
   bath: Schema['BathView'];
   /** What it calls for. */
   call: Call | null;
-  zone: string;
   title: string;
 }
 
@@ -32,7 +32,7 @@ interface Props {
 const nextWord = (bath: Schema['BathView'], next: Schema['NextBathView']) =>
   next.batch === bath.batch ? `bath ${next.place + 1}` : `bath ${next.place + 1} of batch ${next.batch}`;
 
-export function BathWatch({ run, bath, call, zone, title }: Props) {
+export function BathWatch({ run, bath, call, title }: Props) {
   const now = useNow(5000);
   const [typed, setTyped] = useState('');
   const sign = bath.unit;
@@ -44,7 +44,6 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
   const giveOrTake = call?.giveOrTakeMinutes ?? null;
   const late = liftBy !== null && Date.parse(liftBy) <= now;
   const soon = !late && !!call?.alarmAt && Date.parse(call.alarmAt) <= now;
-  const clock = (t: number) => clockOf(t, zone);
 
   const noting = useTap(run);
   const lifting = useTap(run);
@@ -68,11 +67,11 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
           levelName={bath.floor ? `floor ${bath.floor.text}` : ''}
           levelTone="madder"
           moment={liftBy}
-          momentName={liftBy ? dayClockOf(liftBy, now, zone) : ''}
+          momentName={liftBy ? dayClockOf(liftBy, now) : ''}
           now={now}
           unit={sign}
           height={320}
-          clock={clock}
+          clock={clockOf}
           words={`${title}: ${call?.sentence ?? ''} ${bath.readings} readings${bath.last ? `, the last ${bath.last.text}` : ''}.`}
         />
       </Box>
@@ -86,7 +85,7 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
           {liftBy ? (
             <Figure
               label={bath.floor ? 'lift by' : 'lift at'}
-              text={dayClockOf(liftBy, now, zone)}
+              text={dayClockOf(liftBy, now)}
               from={bath.rateFrom}
               giveOrTake={
                 giveOrTake === null ? null : ` ${Math.max(0.1, giveOrTake).toFixed(giveOrTake < 3 ? 1 : 0)} min`
@@ -112,13 +111,13 @@ export function BathWatch({ run, bath, call, zone, title }: Props) {
         <Typography>{call?.sentence}</Typography>
         <Typography color="text.secondary">
           {Date.parse(bath.soakedAt) > now
-            ? `By ${dayClockOf(bath.soakedAt, now, zone)} it has soaked as long as was planned.`
+            ? `By ${dayClockOf(bath.soakedAt, now)} it has soaked as long as was planned.`
             : 'It has soaked as long as was planned.'}
         </Typography>
         {probe && (
           <Typography sx={{ color: probe.connected ? 'text.primary' : 'text.secondary' }}>
             {probe.name}: <strong>{probe.text}</strong>
-            {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now, zone)}`}
+            {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now)}`}
           </Typography>
         )}
         {next && (

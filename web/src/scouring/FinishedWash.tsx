@@ -1,6 +1,5 @@
 import { Box } from '../ui/Box';
 import { Typography } from '../ui/Typography';
-import { useSession } from '../api/queries';
 import { useFinishedWash } from './queries';
 import { dayClockOf } from '../live/time';
 import { useNow } from '../live/live';
@@ -10,7 +9,6 @@ import { bathWord } from './words';
 /** The baths a lot has been through: how warm, how long, with what. Nothing where the wash was not watched here. */
 export function FinishedWash({ code }: { code: string }) {
   const wash = useFinishedWash(code);
-  const session = useSession();
   const now = useNow(60_000);
   if (wash.error) return <ProblemNotice error={wash.error} again={() => void wash.refetch()} />;
   if (!wash.data) return null;
@@ -20,9 +18,7 @@ export function FinishedWash({ code }: { code: string }) {
     <Box sx={{ mt: 2 }}>
       <Typography variant="h3">The wash</Typography>
       <Typography color="text.secondary">
-        {[dayClockOf(w.startedAt, now, session.data?.timeZone ?? 'UTC'), w.tub, w.recipe, w.agent, w.who]
-          .filter(Boolean)
-          .join(' · ')}
+        {[dayClockOf(w.startedAt, now), w.tub, w.recipe, w.agent, w.who].filter(Boolean).join(' · ')}
       </Typography>
       <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
         {w.baths.map((b) => (

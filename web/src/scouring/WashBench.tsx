@@ -5,8 +5,8 @@ import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import type { Schema } from '../api/client';
-import { useSession, useRuns } from '../api/queries';
-import { tappedAt } from '../live/live';
+import { useRuns } from '../api/queries';
+import { tappedAt } from '../api/clock';
 import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
 import { Choice } from '../ui/Choice';
@@ -26,13 +26,11 @@ type Wash = RunOf<'wash'>;
 
 /** Every wash under way, each bath with its clock; and the way to plan the next. */
 export function WashBench({ runs, logRun, logging }: BenchProps) {
-  const session = useSession();
-  const zone = session.data?.timeZone ?? 'UTC';
   const washes = runsOf(runs, 'wash');
   return (
     <Column gap={3} sx={{ mb: 3 }}>
       {washes.map((wash, i) => (
-        <OneWash key={wash.id} run={wash} zone={zone} ringing={i === 0} logRun={logRun} logging={logging} />
+        <OneWash key={wash.id} run={wash} ringing={i === 0} logRun={logRun} logging={logging} />
       ))}
       <Box>
         <Button
@@ -50,11 +48,10 @@ export function WashBench({ runs, logRun, logging }: BenchProps) {
 
 function OneWash({
   run,
-  zone,
   ringing,
   logRun,
   logging,
-}: Pick<BenchProps, 'logRun' | 'logging'> & { run: Wash; zone: string; ringing: boolean }) {
+}: Pick<BenchProps, 'logRun' | 'logging'> & { run: Wash; ringing: boolean }) {
   const wash = run.details;
   const navigate = useNavigate();
   const sound = useSound();
@@ -100,7 +97,6 @@ function OneWash({
             run={run.id}
             bath={bath}
             call={callOf(run, bath.id)}
-            zone={zone}
             title={`Bath ${bath.place + 1} of ${wash.plan.baths.length}${many ? `, batch ${bath.batch} of ${wash.plan.batches.count}` : ''}, ${bathWord[bath.kind]}`}
           />
         ))}

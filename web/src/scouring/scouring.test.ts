@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Schema } from '../api/client';
-import { hearClock, serverNow } from '../live/live';
-import { clockOf, dayClockOf, leftUntil } from '../live/time';
+import { hearClock, serverNow } from '../api/clock';
+import { leftUntil } from '../live/time';
 import { freshPlan, fromRecipe, toPlanRequest, toWish, upgraded, type PlanState } from './planState';
 import { number } from '../ui/figures';
 import { pourWords } from './words';
@@ -90,13 +90,6 @@ describe('the clock', () => {
     expect(minutes).toBeGreaterThan(0.99);
     expect(minutes).toBeLessThan(1.2);
     hearClock(new Date().toISOString(), 1);
-  });
-
-  it('tells times in the workshop’s zone', () => {
-    expect(clockOf('2026-05-14T10:05:00Z', 'Europe/Oslo')).toBe('12:05');
-    const now = Date.parse('2026-05-14T10:00:00Z');
-    expect(dayClockOf('2026-05-14T21:30:00Z', now, 'UTC')).toBe('21:30');
-    expect(dayClockOf('2026-05-15T07:30:00Z', now, 'UTC')).toBe('Fri 07:30');
   });
 
   it('tells what is left in the unit that helps', () => {

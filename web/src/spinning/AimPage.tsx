@@ -7,7 +7,7 @@ import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, need, Problem, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { useLot, useSession } from '../api/queries';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
 import { Choice } from '../ui/Choice';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';

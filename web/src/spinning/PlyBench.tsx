@@ -6,7 +6,7 @@ import { Link as RouterLink } from 'react-router';
 import { useSession } from '../api/queries';
 import { Bobbins } from '../drawings/Bobbins';
 import { useAwake } from '../live/awake';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { RunEnds, RunFrame } from '../runs/RunFrame';

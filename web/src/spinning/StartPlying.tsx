@@ -4,7 +4,7 @@ import { Typography } from '../ui/Typography';
 import { useState, type FormEvent } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { useSession } from '../api/queries';
-import { tappedAt } from '../live/live';
+import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
 import { Choice } from '../ui/Choice';
 import { LotChips } from '../ui/LotChips';

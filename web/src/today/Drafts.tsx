@@ -6,7 +6,8 @@ import { refreshLog } from '../api/queries';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
 import { DraftQuestion } from '../ui/Question';
 import { Notice, ProblemNotice } from '../ui/Notices';
-import { onDayTime, stepWord } from '../ui/words';
+import { stepWord } from '../ui/words';
+import { onDayTime } from '../live/time';
 import { useChange } from '../api/change';
 import { Row } from '../ui/layouts';
 

@@ -1,7 +1,7 @@
 import { Box } from '../ui/Box';
 import { useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
-import { useSession, useRuns } from '../api/queries';
+import { useRuns } from '../api/queries';
 import { codesOf, type Run } from '../runs/queries';
 import { actWord, readyWord } from '../runs/words';
 import { tone, type Tone } from '../ui/tones';
@@ -57,7 +57,6 @@ export function Running() {
 
 function Lines({ things }: { things: readonly Thing[] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
-  const zone = useSession().data?.timeZone ?? 'UTC';
   const now = useNow(5000);
   const navigate = useNavigate();
   const room = width || 600;
@@ -75,13 +74,13 @@ function Lines({ things }: { things: readonly Thing[] }) {
         ))}
         <line x1={at.nowX} x2={at.nowX} y1={18} y2={at.height - 18} stroke={tone('bark')} />
         <text x={at.nowX} y={12} fontSize={12} textAnchor="middle" fill={tone('bark')}>
-          {clockOf(now, zone)}
+          {clockOf(now)}
         </text>
         {at.rows.map((row, i) => {
           const thing = things[i]!;
           const late = thing.until !== null && Date.parse(thing.until) <= now;
           const end: Tone = late ? 'madder' : thing.act === 'liftBy' || thing.act === 'liftAt' ? 'woad' : 'lichen';
-          const words = thing.until ? `${thing.then} ${dayClockOf(thing.until, now, zone)}` : thing.then;
+          const words = thing.until ? `${thing.then} ${dayClockOf(thing.until, now)}` : thing.then;
           const open = () => void navigate(thing.to);
           return (
             <g

@@ -17,12 +17,14 @@ import { DayOfMotion } from './DayOfMotion';
 import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
 import { Column } from '../ui/layouts';
+import { useLater } from '../ui/useLater';
 
 /** The workshop as it stands: what waits and how long, what needs a second look, the month so far. */
 export function Today() {
   const today = useToday();
   const drafts = useDrafts();
   const runs = useRuns();
+  const later = useLater();
   if (today.error) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
   if (!today.data) return null;
   const { waiting, questions, month } = today.data;
@@ -40,38 +42,40 @@ export function Today() {
       <Section title="What waits, and how long" level="h2">
         <WaitingLine waiting={idle} />
       </Section>
-      <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1.15fr 1fr 1fr' } }}>
-        <Section title="Next">
-          {longest ? (
-            <NextUp waiting={longest} />
-          ) : (
-            <Typography>Nothing waits at a station. Prepared fibre is ready to be sampled.</Typography>
-          )}
-        </Section>
-        <Section title="Look again">
-          {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
-          {questions.length === 0 && drafts.data?.length === 0 && (
-            <Typography>Every balance fits, or was answered.</Typography>
-          )}
-          <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1 }}>
-            {questions.map((id) => (
-              <li key={id}>
-                <Question entryId={id} named />
-              </li>
-            ))}
-          </Box>
-          {today.data.moreQuestions > 0 && (
-            <Typography color="text.secondary">and {today.data.moreQuestions} more</Typography>
-          )}
-        </Section>
-        <Section title={month.month}>
-          <Column gap={1.5}>
-            <MassOf mass={month.rawIn} label="raw in" />
-            <MassOf mass={month.preparedOut} label="prepared out" />
-            <Figure text={`${month.hours.toFixed(1)} h`} from="measured" label="at the bench" />
-          </Column>
-        </Section>
-      </Box>
+      {later && (
+        <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1.15fr 1fr 1fr' } }}>
+          <Section title="Next">
+            {longest ? (
+              <NextUp waiting={longest} />
+            ) : (
+              <Typography>Nothing waits at a station. Prepared fibre is ready to be sampled.</Typography>
+            )}
+          </Section>
+          <Section title="Look again">
+            {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
+            {questions.length === 0 && drafts.data?.length === 0 && (
+              <Typography>Every balance fits, or was answered.</Typography>
+            )}
+            <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1 }}>
+              {questions.map((id) => (
+                <li key={id}>
+                  <Question entryId={id} named />
+                </li>
+              ))}
+            </Box>
+            {today.data.moreQuestions > 0 && (
+              <Typography color="text.secondary">and {today.data.moreQuestions} more</Typography>
+            )}
+          </Section>
+          <Section title={month.month}>
+            <Column gap={1.5}>
+              <MassOf mass={month.rawIn} label="raw in" />
+              <MassOf mass={month.preparedOut} label="prepared out" />
+              <Figure text={`${month.hours.toFixed(1)} h`} from="measured" label="at the bench" />
+            </Column>
+          </Section>
+        </Box>
+      )}
     </Column>
   );
 }

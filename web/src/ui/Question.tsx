@@ -9,7 +9,8 @@ import { newKey } from '../api/keep';
 import { refreshLog } from '../api/queries';
 import { Row } from './layouts';
 import { Notice, ProblemNotice } from './Notices';
-import { formWord, lossWord, onDay, stepDone } from './words';
+import { formWord, lossWord, stepDone } from './words';
+import { onDay } from '../live/time';
 
 const nameOf = (tap: Schema['AnswerTap']) =>
   [tap.kind, tap.loss, tap.form, tap.flowId, tap.field].filter(Boolean).join(' ');

@@ -4,13 +4,13 @@ import { ButtonBase } from './ButtonBase';
 import { useWindow } from './useWindow';
 import { useState } from 'react';
 import { server, type Schema } from '../api/client';
-import { again } from '../api/queries';
+import { again, useCautions } from '../api/queries';
 import { CautionSlip } from './Notices';
 import { tone } from './tones';
 
 /** The caution of a station: whole until this person has seen it, then one line that opens again. */
 export function StationCaution({ station }: { station: Schema['StationView'] }) {
-  const seen = server.useQuery('get', '/api/course/cautions', undefined, { staleTime: Infinity });
+  const seen = useCautions();
   const read = server.useMutation('put', '/api/course/cautions/{step}', {
     onSuccess: () => again(['/api/course/cautions']),
   });

@@ -1,22 +1,28 @@
-import { useCallback, useState } from 'react';
-import { useForm, useWatch, type FieldValues } from 'react-hook-form';
+import { useCallback, useRef, useState } from 'react';
 import { read, remove, write } from '../api/keep';
 
-/** A form whose state survives a reload: nothing half-filled is lost. */
+/**
+ * A form whose state survives a reload: nothing half-filled is lost. State of React's own: the form library draws a form again as soon as it is
+ * laid out, which for a station's log is a quarter of a second on a phone.
+ */
 export function useKept<T extends object>(name: string, fresh: () => T): [T, (change: Partial<T>) => void, () => void] {
-  const [first] = useState(() => ({ ...fresh(), ...read<T>(`kept:${name}`) }));
-  const form = useForm<FieldValues>({ defaultValues: first });
-  const state = useWatch({ control: form.control }) as T;
+  const [state, setState] = useState<T>(() => ({ ...fresh(), ...read<T>(`kept:${name}`) }));
+  // Two changes of one tap both count.
+  const latest = useRef(state);
+  const set = useCallback((next: T) => {
+    latest.current = next;
+    setState(next);
+  }, []);
   const change = useCallback(
     (part: Partial<T>) => {
-      for (const [field, value] of Object.entries(part)) form.setValue(field, value);
-      write(`kept:${name}`, form.getValues());
+      set({ ...latest.current, ...part });
+      write(`kept:${name}`, latest.current);
     },
-    [form, name],
+    [set, name],
   );
   const clear = useCallback(() => {
     remove(`kept:${name}`);
-    form.reset(fresh());
-  }, [form, name, fresh]);
+    set(fresh());
+  }, [set, name, fresh]);
   return [state, change, clear];
 }

@@ -371,20 +371,6 @@ export const unitWord: Record<Schema['MassUnit'], string> = {
 
 export const parentage = (name: string) => name || 'breed unknown';
 
-const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short' });
-const dayTime = new Intl.DateTimeFormat('en-GB', {
-  day: 'numeric',
-  month: 'short',
-  hour: '2-digit',
-  minute: '2-digit',
-});
-const plain = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-const full = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
-export const onDay = (time: string) => day.format(new Date(time));
-export const onDayTime = (time: string) => dayTime.format(new Date(time));
-/** A day without a time: it is the same in every zone. */
-export const onPlainDay = (day: string) => plain.format(new Date(day));
-export const onFullDay = (time: string) => full.format(new Date(time));
 export const daysWord = (days: number) => (days === 0 ? 'today' : days === 1 ? '1 day' : `${days} days`);
 
 /** What a field for the room's humidity says beneath it. */
