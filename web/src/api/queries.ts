@@ -113,6 +113,10 @@ export const useToday = () => useQuery(course);
 /** What runs at the benches; the live stream says when to ask again, and without it every half minute does. */
 export const useRuns = () => useQuery(runs);
 
+/** A run as the house told it last; another object once it has changed. */
+export const runAsTold = (id: string) =>
+  queryClient.getQueryData<Schema['RunView'][]>(runs.queryKey)?.find((r) => r.id === id);
+
 export const useStations = () => useQuery(stations);
 
 /** Breeds that begin like, contain or nearly are what was typed. */

@@ -52,8 +52,10 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
   useAwake(mayLog);
   const again = () => {
     acts.clear();
-    tellCount(done + 1, d.planned);
-    counting.send({ kind: 'blendOneLoad', mass: mass.trim() || null, at: tappedAt() }, () => setMass(''));
+    const sent = counting.send({ kind: 'blendOneLoad', mass: mass.trim() || null, at: tappedAt() }, () =>
+      setMass((now) => (now === mass ? '' : now)),
+    );
+    if (sent) tellCount(done + 1, d.planned);
   };
   useCountKey(first && mayLog, again);
   return (

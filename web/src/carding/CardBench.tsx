@@ -69,11 +69,14 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
   };
   const again = () => {
     acts.clear();
-    tellCount(done + 1, d.plan.loads);
-    // What was typed of an earlier load stays until it is noted.
-    counting.send({ kind: 'cardOneLoad', mass: weighed ? null : mass.trim() || null, at: tappedAt() }, () => {
-      if (!weighed) setMass('');
-    });
+    // What was typed of an earlier load stays until it is noted, and what is typed already of the next one.
+    const sent = counting.send(
+      { kind: 'cardOneLoad', mass: weighed ? null : mass.trim() || null, at: tappedAt() },
+      () => {
+        if (!weighed) setMass((now) => (now === mass ? '' : now));
+      },
+    );
+    if (sent) tellCount(done + 1, d.plan.loads);
   };
   useCountKey(first && mayLog, again);
   const uneven = d.sentence;

@@ -64,20 +64,21 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
   useAwake(mayLog);
   const transfer = () => {
     acts.clear();
-    tell(`${d.transfers + 1}, ${endWord[d.leading === 'tip' ? 'butt' : 'tip']} lead`);
-    counting.send({ kind: 'transferFibre', at: tappedAt() });
+    if (counting.send({ kind: 'transferFibre', at: tappedAt() }))
+      tell(`${d.transfers + 1}, ${endWord[d.leading === 'tip' ? 'butt' : 'tip']} lead`);
   };
+  // What is typed already of the next load stays.
   const empty = () => {
-    setTop('');
-    setNoil('');
+    setTop((now) => (now === top ? '' : now));
+    setNoil((now) => (now === noil ? '' : now));
     setOf(nextOne);
   };
   const drawOff = () => {
     acts.clear();
-    tellCount(done + 1, d.plan.loads, 'load');
     const load = weighed ? {} : { top: top.trim() || null, noil: noil.trim() || null };
     // What was typed of an earlier load stays until it is noted.
-    counting.send({ kind: 'combOneLoad', ...load, at: tappedAt() }, weighed ? undefined : empty);
+    if (counting.send({ kind: 'combOneLoad', ...load, at: tappedAt() }, weighed ? undefined : empty))
+      tellCount(done + 1, d.plan.loads, 'load');
   };
   const weigh = () => {
     if (!weighed) return drawOff();

@@ -39,8 +39,7 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
   const tick = () => {
     if (!ply || !next) return;
     acts.clear();
-    tellCount(ply.done + 1, ply.strips.length);
-    ticking.send({ kind: 'tickStrip', ply: at, at: tappedAt() });
+    if (ticking.send({ kind: 'tickStrip', ply: at, at: tappedAt() })) tellCount(ply.done + 1, ply.strips.length);
   };
   useCountKey(first && mayLog && !d.isDone, tick);
   const codes = d.colours.filter((c) => c.code !== null);

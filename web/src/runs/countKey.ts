@@ -1,14 +1,11 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useEffectEvent } from 'react';
 
 const typing = (at: EventTarget | null) =>
   at instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(at.tagName);
 
 /** A foot switch acts as a key: space and Enter count wherever nothing is typed and nothing is open. */
 export function useCountKey(on: boolean, act: () => void) {
-  const count = useRef(act);
-  useEffect(() => {
-    count.current = act;
-  });
+  const count = useEffectEvent(act);
   useEffect(() => {
     if (!on) return;
     const press = (e: KeyboardEvent) => {
@@ -16,7 +13,7 @@ export function useCountKey(on: boolean, act: () => void) {
         return;
       if (document.querySelector('[role=dialog], [role=listbox]')) return;
       e.preventDefault();
-      count.current();
+      count();
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);

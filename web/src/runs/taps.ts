@@ -3,6 +3,7 @@ import { api, Problem, queryClient, type Schema } from '../api/client';
 import { newKey, read, remove, named, write } from '../api/keep';
 import { againRuns } from './queries';
 import { useChanges } from '../api/change';
+import { runAsTold } from '../api/queries';
 
 /** One tap at a run, with the key under which it is stored once however often it is sent. */
 interface Tap {
@@ -70,6 +71,19 @@ export function keepTaps() {
 export const isSame = (one: Schema['RunCommand'], other: Schema['RunCommand']) =>
   JSON.stringify({ ...one, at: null }) === JSON.stringify({ ...other, at: null });
 
+/** What was shown of the run when a command was tapped. */
+const shownAt = new WeakMap<Schema['RunCommand'], unknown>();
+
+/** Whether the same was tapped a moment ago and nothing of it is seen yet: the server has not answered, nor has the run been told anew. */
+function isUnseen(run: string, command: Schema['RunCommand']) {
+  const shown = runAsTold(run);
+  return queryClient
+    .getMutationCache()
+    .findAll({ mutationKey, status: 'pending' })
+    .map((m) => m.state.variables as Tap)
+    .some((tap) => tap.run === run && isSame(tap.command, command) && shownAt.get(tap.command) === shown);
+}
+
 /** Sends taps at a run, one after another. */
 export function useTap(run: string) {
   const mutation = useMutation<Schema['RunView'], unknown, Tap>({ mutationKey, scope: scopeOf(run) });
@@ -78,10 +92,15 @@ export function useTap(run: string) {
     select: (m) => m.state.failureReason as unknown,
   });
   return {
+    /**
+     * The same again before anything is seen of the first is one tap of a wet finger: it is not sent, and false is answered. Once the run
+     * shows the first it is another one, though the first has not been answered yet; it and whatever else is tapped is queued behind it.
+     */
     send: (command: Schema['RunCommand'], done?: () => void) => {
-      // The same again while the first is on its way is one tap of a wet finger; something else is queued behind it.
-      if (mutation.isPending && isSame(mutation.variables.command, command)) return;
+      if (isUnseen(run, command)) return false;
+      shownAt.set(command, runAsTold(run));
       mutation.mutate({ run, key: newKey(), command }, { onSuccess: done });
+      return true;
     },
     busy: mutation.isPending,
     away: reasons.some(isAway),

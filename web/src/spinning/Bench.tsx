@@ -44,8 +44,8 @@ export function Clock({
         disabled={disabled}
         color={clock.since === null ? 'primary' : 'inherit'}
         onClick={() => {
-          tell(clock.since === null ? 'go' : 'stop');
-          tap.send({ kind: clock.since === null ? 'sitDown' : 'standUp', at: tappedAt() });
+          if (tap.send({ kind: clock.since === null ? 'sitDown' : 'standUp', at: tappedAt() }))
+            tell(clock.since === null ? 'go' : 'stop');
         }}
         sx={{ minHeight: 76, minWidth: { xs: '100%', sm: 230 }, fontSize: '1.5rem' }}
       >
