@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import react from '@vitejs/plugin-react';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
+import { letters, lettersAhead } from './letters';
 
 /** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts, benches.ts and parts.ts have it. */
 const fetched = /^ {2}'?([\w/:-]+)'?: async \(\) => \(?await import\('\.\.?\/(.+?)'\)/gm;
@@ -41,27 +42,6 @@ const ahead = (): Plugin => ({
 });
 
 /**
- * The letters of the first picture are asked for with the page: found by the sheet alone they came after it was laid out, and it jumped when they
- * did. Letters that few words need are left to the sheet.
- */
-const lettersAhead = (): Plugin => ({
-  name: 'letters-ahead',
-  apply: 'build',
-  transformIndexHtml: {
-    order: 'post',
-    handler(_, { bundle }) {
-      const fonts = Object.keys(bundle ?? {}).filter((file) => /-latin-wght-normal-.+\.woff2$/.test(file));
-      if (fonts.length !== 2) this.error(`The two fonts are not where this looks for them: ${fonts.join(', ')}`);
-      return fonts.map((file) => ({
-        tag: 'link',
-        attrs: { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: true, href: `/${file}` },
-        injectTo: 'head',
-      }));
-    },
-  },
-});
-
-/**
  * Nearly all of the first script runs for the first picture: the browser compiles all of it while it is fetched, beside everything else, instead of
  * function by function while the picture is drawn.
  */
@@ -78,7 +58,7 @@ const compiledAhead = (): Plugin => ({
 });
 
 export default defineConfig({
-  plugins: [react(), ahead(), lettersAhead(), compiledAhead()],
+  plugins: [react(), ahead(), letters(), lettersAhead(), compiledAhead()],
   build: {
     target: 'es2022',
     modulePreload: { polyfill: false },

@@ -44,6 +44,45 @@ test('whoever goes on by Tab before the first picture has settled stays there', 
   await expect(page.locator('#bench')).toBeFocused();
 });
 
+test('the first picture fetches a small file of each face, and the whole one where a name has other letters', async ({
+  page,
+}) => {
+  const fetched: string[] = [];
+  page.on('request', (r) => {
+    const font = /\/assets\/(\w+-?\w*).*?-(first|latin|latin-ext)-.*\.woff2$/.exec(r.url());
+    if (font) fetched.push(`${font[1]!.split('-')[0]} ${font[2]}`);
+  });
+  await enterDemo(page);
+  for (const path of ['/', `/lots/${await someLot(page)}`, '/station/wash']) {
+    await page.goto(at(path));
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    await page.evaluate(() => document.fonts.ready);
+  }
+  expect([...new Set(fetched)].sort()).toEqual(['atkinson first', 'fraunces first']);
+
+  // Figures stand under each other: their even widths were not lost on the way.
+  const widths = await page.evaluate(() => {
+    const span = document.createElement('span');
+    span.style.cssText = 'position:absolute;font:400 40px "Atkinson Hyperlegible Next Variable"';
+    document.body.append(span);
+    const of = (figures: string) => {
+      span.style.fontVariantNumeric = figures;
+      return [...'0123456789'].map((digit) => {
+        span.textContent = digit.repeat(10);
+        return Math.round(span.getBoundingClientRect().width);
+      });
+    };
+    const both = { even: of('tabular-nums'), own: of('proportional-nums') };
+    span.remove();
+    return both;
+  });
+  expect(new Set(widths.even).size).toBe(1);
+  expect(new Set(widths.own).size).toBeGreaterThan(1);
+
+  await page.evaluate(() => (document.querySelector('h1')!.textContent = 'Grüne Åse'));
+  await expect.poll(() => fetched).toContain('fraunces latin');
+});
+
 test.describe('on a phone', () => {
   test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 

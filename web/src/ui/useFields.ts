@@ -1,5 +1,4 @@
-import type { ChangeEvent } from 'react';
-import { useForm, useWatch, type DefaultValues, type FieldValues, type Path, type PathValue } from 'react-hook-form';
+import { useState, type ChangeEvent } from 'react';
 
 /** What a form hears from the server: what is refused at a field, and that it is typed in again. */
 interface Refusing {
@@ -11,18 +10,17 @@ interface Refusing {
  * The state of a form, and its fields bound to it: `field(...)` for the shared fields (weight, number, temperature, range, time), `text(...)`
  * for a plain text field. `sent` is what the server calls the field where that is another name.
  */
-export function useFields<T extends FieldValues>(fresh: T, refusing?: Refusing) {
-  const form = useForm<T>({ defaultValues: fresh as DefaultValues<T> });
-  const values = useWatch({ control: form.control }) as T;
+export function useFields<T extends object>(fresh: T, refusing?: Refusing) {
+  const [values, setValues] = useState(fresh);
+  // Two changes of one tap both count.
   const set = (part: Partial<T>) => {
     refusing?.clear();
-    for (const [name, value] of Object.entries(part))
-      form.setValue(name as Path<T>, value as PathValue<T, Path<T>>, { shouldDirty: true });
+    setValues((now) => ({ ...now, ...part }));
   };
   return {
     values,
     set,
-    reset: () => form.reset(fresh),
+    reset: () => setValues(fresh),
     field: <K extends keyof T & string>(name: K, sent: string = name) => ({
       value: values[name],
       onChange: (value: T[K]) => set({ [name]: value } as unknown as Partial<T>),

@@ -1,10 +1,7 @@
 import { useCallback, useRef, useState } from 'react';
 import { read, remove, write } from '../api/keep';
 
-/**
- * A form whose state survives a reload: nothing half-filled is lost. State of React's own: the form library draws a form again as soon as it is
- * laid out, which for a station's log is a quarter of a second on a phone.
- */
+/** A form whose state survives a reload: nothing half-filled is lost. */
 export function useKept<T extends object>(name: string, fresh: () => T): [T, (change: Partial<T>) => void, () => void] {
   const [state, setState] = useState<T>(() => ({ ...fresh(), ...read<T>(`kept:${name}`) }));
   // Two changes of one tap both count.
