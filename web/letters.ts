@@ -7,7 +7,7 @@ import type { Plugin } from 'vite';
 const keys = Array.from({ length: 95 }, (_, i) => String.fromCodePoint(32 + i));
 
 /** What else stands in the pages' own words and in figures. */
-const besides = [...'\u00a0°·×±½¼¾²³µ–—‘’“”…−£€é'];
+const besides = [...'\u00a0\u2009\u202f°·×±½¼¾²³µ–—‘’“”…−£€é'];
 
 const ranges = ['U+20-7e', ...besides.map((letter) => `U+${letter.codePointAt(0)!.toString(16)}`)].join(',');
 

@@ -31,7 +31,7 @@ export function AnimalPage() {
       void navigate('/animals');
     },
   );
-  if (card.error) return <ProblemNotice error={card.error} again={() => void card.refetch()} />;
+  if (card.isLoadingError) return <ProblemNotice error={card.error} again={() => void card.refetch()} />;
   if (!card.data) return null;
   // One that was merged has the other's page.
   if (card.data.id !== id) return <Navigate to={`/animals/${card.data.id}`} replace />;

@@ -153,6 +153,9 @@ const errorRests = 5_000;
 export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
+      // The house stands in the workshop: without a way to the world it may be there all the same, and where it is not, that is said.
+      networkMode: 'always',
+      refetchOnReconnect: true,
       staleTime: 5_000,
       retry: (count, error) => error instanceof Problem && error.isAway && count < 3,
       // A page that shows an error takes its parts away, and brings them back when it asks again: each of them would ask anew at once.

@@ -1,5 +1,5 @@
 import { queryOptions, useQuery, type Query } from '@tanstack/react-query';
-import { api, queryClient, server, setToken, setUnits, type Schema } from './client';
+import { api, Problem, queryClient, server, setToken, setUnits, type Schema } from './client';
 import { arrivedAt, hearClock } from './clock';
 import { setZone } from './zone';
 import type { paths } from './schema';
@@ -17,6 +17,19 @@ const asks = (query: Query, of: readonly string[], under: readonly string[]) => 
 /** Asks anew for what these addresses said; of those `under` one, for all below it too. */
 export const again = (of: readonly GetPath[], under: readonly GetPath[] = []) =>
   queryClient.invalidateQueries({ predicate: (query) => asks(query, of, under) });
+
+/** Asks anew for everything that is shown and could not be asked for last time. */
+export const againFailed = () =>
+  queryClient.refetchQueries({ type: 'active', predicate: (query) => query.state.status === 'error' });
+
+const isAway = (query: Query) => query.state.error instanceof Problem && query.state.error.isAway;
+
+/** The same, where something could not be asked for because the house or its database was away, once they answer again. */
+export async function againWhenBack() {
+  if (queryClient.getQueryCache().findAll({ type: 'active', predicate: isAway }).length === 0) return;
+  const answer = await fetch('/api/health').catch(() => null);
+  if (answer?.ok) await againFailed();
+}
 
 /** After a change to the log everything that shows masses is asked for again. */
 export const refreshLog = () =>

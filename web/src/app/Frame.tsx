@@ -12,6 +12,7 @@ import { benchMost, benchPadding, railHeight, railWidth } from '../ui/railWidth'
 import { HeadStrip } from './HeadStrip';
 import { fetchAhead } from './pages';
 import { RefusedTaps } from './RefusedTaps';
+import { NotAnew, Waited } from './Unanswered';
 import { Unbroken } from './Unbroken';
 import styles from './Frame.module.css';
 
@@ -54,8 +55,8 @@ export function Frame() {
     return () => clearTimeout(later);
   }, [inside]);
 
-  if (session.isPending) return null;
-  if (session.error) {
+  if (session.isPending) return <Waited at={pathname} />;
+  if (session.isLoadingError) {
     return (
       <Box sx={{ p: 4 }}>
         <ProblemNotice error={session.error} again={() => void session.refetch()} />
@@ -94,6 +95,8 @@ export function Frame() {
             </Suspense>
           </Unbroken>
         </Box>
+        <Waited at={pathname} />
+        <NotAnew />
       </Box>
     </Box>
   );

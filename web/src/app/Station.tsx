@@ -54,8 +54,8 @@ export function Station() {
   );
   const later = useLater();
   const drawn = useInPieces(!!station && !!waiting.data && !!drafts.data && !runs.isPending);
-  const problem = stations.error ?? waiting.error ?? drafts.error;
-  if (problem) return <ProblemNotice error={problem} />;
+  const failed = [stations, waiting, drafts].find((q) => q.isLoadingError);
+  if (failed) return <ProblemNotice error={failed.error} again={() => void failed.refetch()} />;
   if (stations.data && !station) return <NoSuchPage />;
   if (!drawn || !station || !waiting.data || !drafts.data) return null;
   const here = (runs.data ?? []).filter((r) => r.craft === station.step);
@@ -91,7 +91,7 @@ export function Station() {
           <Typography variant="h1" sx={{ mb: { xs: 0.25, md: 1 }, fontSize: { xs: '1.4rem', md: '2rem' } }}>
             {stepWord[station.step]}
           </Typography>
-          {runs.error && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
+          {runs.isLoadingError && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
           {Bench && (quiet || later) && (
             // On a phone the number comes first where nothing runs.
             <Box sx={{ minWidth: 0, order: { xs: quiet ? 0 : 1, md: 0 }, mt: { xs: quiet ? 0 : 4, md: 0 } }}>

@@ -66,7 +66,7 @@ export function LockBench() {
     sent.clearError();
     keep(part);
   };
-  if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
+  if (lot.isLoadingError) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
   if (!lot.data) return null;
   const { lot: head, staple } = lot.data;
   const submit = (e: FormEvent) => {

@@ -27,8 +27,8 @@ export function LookOver() {
   const { code = '' } = useParams();
   const page = useLookOver(code);
   const kinds = useJudgementKinds();
-  const problem = page.error ?? kinds.error;
-  if (problem) return <ProblemNotice error={problem} again={() => void page.refetch()} />;
+  const failed = [page, kinds].find((q) => q.isLoadingError);
+  if (failed) return <ProblemNotice error={failed.error} again={() => void failed.refetch()} />;
   if (!page.data || !kinds.data) return null;
   return <Bench key={page.data.lotId} page={page.data} kinds={kinds.data} />;
 }

@@ -44,7 +44,7 @@ export function CardSettings() {
         }),
       { onSuccess: form.reset },
     );
-  if (cards.error) return <ProblemNotice error={cards.error} />;
+  if (cards.isLoadingError) return <ProblemNotice error={cards.error} />;
   return (
     <Section title="Cards">
       <Column gap={1.5}>

@@ -41,7 +41,7 @@ export function CombSettings() {
         }),
       { onSuccess: form.reset },
     );
-  if (combs.error) return <ProblemNotice error={combs.error} />;
+  if (combs.isLoadingError) return <ProblemNotice error={combs.error} />;
   return (
     <Section title="Combs">
       <Column gap={1.5}>

@@ -17,7 +17,8 @@ import styles from './ComparePage.module.css';
 export function ComparePage() {
   const { code = '' } = useParams();
   const comparison = useComparison(code);
-  if (comparison.error) return <ProblemNotice error={comparison.error} again={() => void comparison.refetch()} />;
+  if (comparison.isLoadingError)
+    return <ProblemNotice error={comparison.error} again={() => void comparison.refetch()} />;
   if (!comparison.data) return null;
   const page = comparison.data;
   return (

@@ -10,7 +10,7 @@ import { useRehearsed } from './queries';
 /** Of a lot of yarn from a strip chart: yarn and patch as they were rehearsed, as thick as they were spun, and as they were photographed. */
 export function RealYarn({ lot }: { lot: Schema['LotHead'] }) {
   const asked = useRehearsed(lot.code);
-  if (asked.error) return <ProblemNotice error={asked.error} />;
+  if (asked.isLoadingError) return <ProblemNotice error={asked.error} />;
   const page = asked.data;
   if (!page?.rehearsed || !page.rehearsedAt) return null;
   const [newest, ...others] = page.photographs;

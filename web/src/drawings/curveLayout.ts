@@ -68,7 +68,9 @@ export function curveLayout(input: CurveInput): CurveLayout {
   const spread = Math.max(Math.max(...values) - Math.min(...values), Math.max(...values.map(Math.abs)) * 0.04, 1);
   const low = Math.min(...values) - spread * 0.12;
   const high = Math.max(...values) + spread * 0.08;
-  const x = (t: number) => left + ((t - from) / (until - from)) * (right - left);
+  // The first dot does not lie on the figures beside the picture.
+  const first = left + 6;
+  const x = (t: number) => first + ((t - from) / (until - from)) * (right - first);
   const y = (v: number) => bottom - ((Math.min(high, Math.max(low, v)) - low) / (high - low)) * (bottom - top);
 
   const points = input.curve.map((c) => ({ t: Date.parse(c.at), ...c }));

@@ -31,7 +31,7 @@ describe('a cooling or drying curve', () => {
   it('stays inside its frame', () => {
     const l = curveLayout(cooling);
     for (const d of l.dots) {
-      expect(d.x).toBeGreaterThanOrEqual(l.left);
+      expect(d.x).toBeGreaterThanOrEqual(l.left + 6);
       expect(d.x).toBeLessThanOrEqual(l.right);
       expect(d.y).toBeGreaterThanOrEqual(l.top);
       expect(d.y).toBeLessThanOrEqual(l.bottom);

@@ -34,7 +34,7 @@ export function InstrumentsPage() {
   const { readings, traces } = useLive();
   const now = useNow();
   const change = useChanges(anew);
-  if (page.error) return <ProblemNotice error={page.error} again={() => void page.refetch()} />;
+  if (page.isLoadingError) return <ProblemNotice error={page.error} again={() => void page.refetch()} />;
   if (!page.data) return null;
   const owner = session.data?.workshop?.role === 'owner';
   const mayPress = session.data?.workshop?.role !== 'looker';

@@ -1,14 +1,12 @@
 import { useEffect, useRef, useSyncExternalStore, useState } from 'react';
 import type { Schema } from '../api/client';
 import { clockHeard, hearClock, onClockHeard, serverNow } from '../api/clock';
-import { again, refreshLog, refreshTools } from '../api/queries';
+import { again, againFailed, refreshLog, refreshTools } from '../api/queries';
 import { idle } from './idle';
 
 export type LiveReading = Schema['LiveReading'];
 
 interface Live {
-  /** The stream stands: what is shown is what is. */
-  connected: boolean;
   readings: ReadonlyMap<string, LiveReading>;
   /** What each instrument said in the last two minutes, oldest first. */
   traces: ReadonlyMap<string, readonly LiveReading[]>;
@@ -24,7 +22,7 @@ interface LiveItem {
   speed?: number | null;
 }
 
-let state: Live = { connected: false, readings: new Map(), traces: new Map() };
+let state: Live = { readings: new Map(), traces: new Map() };
 const listeners = new Set<() => void>();
 const tell = (next: Partial<Live>) => {
   state = { ...state, ...next };
@@ -52,32 +50,47 @@ export function hear(item: LiveItem) {
   else if (item.what === 'tools') void refreshTools();
 }
 
+/** So long after the house refused the stream it is asked for again, in milliseconds. */
+const refusedRests = 3000;
+
+/** Opens the stream, and again whenever it breaks; what is answered closes it for good. */
 function listen() {
-  const stream = new EventSource('/api/live');
-  for (const what of ['clock', 'reading', 'runs', 'log', 'tools'])
-    stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
-  stream.onopen = () => {
-    tell({ connected: true });
-    void again(['/api/runs']);
+  let stream: EventSource;
+  let later: ReturnType<typeof setTimeout> | undefined;
+  const open = () => {
+    stream = new EventSource('/api/live');
+    for (const what of ['clock', 'reading', 'runs', 'log', 'tools'])
+      stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
+    stream.onopen = () => {
+      void again(['/api/runs']);
+      void againFailed();
+    };
+    stream.onerror = () => {
+      // A line that breaks is mended by the browser; a house that refuses, as it does while its database is away, is not asked again by it.
+      if (stream.readyState === EventSource.CLOSED) later = setTimeout(open, refusedRests);
+    };
   };
-  stream.onerror = () => tell({ connected: false });
-  return stream;
+  open();
+  return () => {
+    clearTimeout(later);
+    stream.close();
+  };
 }
 
 /** Listens for as long as somebody is signed in. After a break everything that runs is asked for again. */
 export function useLiveStream(on: boolean) {
   useEffect(() => {
     if (!on) return;
-    let stream: EventSource | undefined;
+    let close: (() => void) | undefined;
     let left = false;
     // Once the first picture stands: what it tells would have what is being drawn just then drawn again.
     void idle(1500).then(() => {
-      if (!left) stream = listen();
+      if (!left) close = listen();
     });
     return () => {
       left = true;
-      stream?.close();
-      tell({ connected: false, readings: new Map(), traces: new Map() });
+      close?.();
+      tell({ readings: new Map(), traces: new Map() });
     };
   }, [on]);
 }

@@ -57,7 +57,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
     entry?.focus({ preventScroll: true });
   }, [drawn, later, hash]);
 
-  if (lot.error) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
+  if (lot.isLoadingError) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
   if (!drawn || !lot.data) return null;
   const { lot: head, staple, ribbon, entries, origins } = lot.data;
   const showEntry = (id: string) => {

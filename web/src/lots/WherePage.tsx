@@ -15,7 +15,7 @@ import styles from './WherePage.module.css';
 export function WherePage() {
   const { code = '' } = useParams();
   const where = useWhere(code);
-  if (where.error) return <ProblemNotice error={where.error} again={() => void where.refetch()} />;
+  if (where.isLoadingError) return <ProblemNotice error={where.error} again={() => void where.refetch()} />;
   if (!where.data) return null;
   const { lines, fleeces, agreement, closes } = where.data;
   const heaviest = Math.max(1, ...lines.map((l) => Math.abs(l.logged?.grams ?? l.reconciled?.grams ?? 0)));

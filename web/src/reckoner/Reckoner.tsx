@@ -17,7 +17,7 @@ import styles from './Reckoner.module.css';
 /** Every reckoning on its own, for a quick sum, with its working. */
 export function Reckoner() {
   const list = useReckonings();
-  if (list.error) return <ProblemNotice error={list.error} again={() => void list.refetch()} />;
+  if (list.isLoadingError) return <ProblemNotice error={list.error} again={() => void list.refetch()} />;
   if (!list.data) return null;
   return (
     <Column gap={3}>

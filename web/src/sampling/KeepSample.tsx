@@ -63,7 +63,7 @@ export function KeepSample() {
     clearError();
     keep(part);
   };
-  if (lot.error) return <ProblemNotice error={lot.error} />;
+  if (lot.isLoadingError) return <ProblemNotice error={lot.error} />;
   if (!lot.data) return null;
   const head = lot.data.lot;
   const submit = (e: FormEvent) => {

@@ -175,11 +175,6 @@ export function BathWatch({ run, bath, call, title }: Props) {
             The last typed reading was a slip
           </Button>
         )}
-        {(noting.away || lifting.away) && (
-          <Typography>
-            The server is away: what you tapped is kept here, with its time, and goes in by itself.
-          </Typography>
-        )}
         <ProblemNotice
           error={
             acts.error ?? (noting.error?.at('temperature') ? null : noting.error) ?? lifting.error ?? hanging.error

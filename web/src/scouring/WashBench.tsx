@@ -56,6 +56,7 @@ function OneWash({
   const navigate = useNavigate();
   const sound = useSound();
   const acts = useRunActs(run.id);
+  const { away } = useTap(run.id);
   const many = wash.plan.batches.count > 1;
   const codes = run.lots.map((l) => l.code);
   const total = wash.plan.batches.count * wash.plan.baths.length;
@@ -100,6 +101,9 @@ function OneWash({
             title={`Bath ${bath.place + 1} of ${wash.plan.baths.length}${many ? `, batch ${bath.batch} of ${wash.plan.batches.count}` : ''}, ${bathWord[bath.kind]}`}
           />
         ))}
+      {away && (
+        <Typography>The server is away: what you tapped is kept here, with its time, and goes in by itself.</Typography>
+      )}
       {wash.baths.every((b) => b.liftedAt) && !run.mayBeLogged && (
         <Baths plan={wash.plan} done={many ? 0 : wash.bathsDone} />
       )}
@@ -194,9 +198,8 @@ function StartNext({ run, next, many, first }: NextProps) {
       >
         {elsewhere ? 'In another tub' : 'The wool is in'}
       </Button>
-      {(starting.error || starting.away) && (
+      {starting.error && (
         <Box sx={{ width: '100%' }}>
-          {starting.away && <Typography>The server is away: the start is kept here and goes in by itself.</Typography>}
           <ProblemNotice error={starting.error} />
         </Box>
       )}

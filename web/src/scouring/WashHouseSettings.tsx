@@ -26,7 +26,7 @@ export function WashHouseSettings() {
   const [material, setMaterial] = useState<Schema['TubMaterial']>('steel');
   const [empty, setEmpty] = useState('');
   const [cover, setCover] = useState<'open' | 'covered'>('open');
-  if (house.error) return <ProblemNotice error={house.error} />;
+  if (house.isLoadingError) return <ProblemNotice error={house.error} />;
   if (!house.data) return null;
   const does = change.go;
   return (

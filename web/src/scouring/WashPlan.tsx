@@ -65,8 +65,8 @@ function Plan({ of }: { of: string }) {
     },
   );
 
-  const problem = house.error ?? waiting.error;
-  if (problem) return <ProblemNotice error={problem} />;
+  const failed = [house, waiting].find((q) => q.isLoadingError);
+  if (failed) return <ProblemNotice error={failed.error} again={() => void failed.refetch()} />;
   if (!house.data || !waiting.data || runs.isPending) return null;
   const shown = refused ? undefined : plan.data;
   const mayLog = session.data?.workshop?.role !== 'looker';

@@ -83,7 +83,7 @@ export function SpinnerSettings() {
         }),
       { onSuccess: form.reset },
     );
-  if (spinners.error) return <ProblemNotice error={spinners.error} />;
+  if (spinners.isLoadingError) return <ProblemNotice error={spinners.error} />;
   return (
     <Section title="Wheels, spindles, winders">
       <Column gap={1.5}>

@@ -39,7 +39,7 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
     (reading: string) => api.DELETE('/api/lots/{id}/yarn/{reading}', { params: { path: { id: lot.id, reading } } }),
     refreshLog,
   );
-  if (yarn.error) return <ProblemNotice error={yarn.error} />;
+  if (yarn.isLoadingError) return <ProblemNotice error={yarn.error} />;
   if (!yarn.data) return null;
   const page = yarn.data;
   const shapes = [

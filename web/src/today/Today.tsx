@@ -25,7 +25,7 @@ export function Today() {
   const drafts = useDrafts();
   const runs = useRuns();
   const later = useLater();
-  if (today.error) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
+  if (today.isLoadingError) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
   if (!today.data) return null;
   const { waiting, questions, month } = today.data;
   if (waiting.length === 0 && today.data.samples === 0) return <EmptyShed />;

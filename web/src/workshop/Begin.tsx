@@ -20,7 +20,7 @@ import { useWorkshop } from './queries';
 /** A new workshop's first page: its name and what it counts in, guessed from where the browser is, in one tap. */
 export function Begin() {
   const shop = useWorkshop();
-  if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
+  if (shop.isLoadingError) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
   return shop.data ? <Settings shop={shop.data} /> : null;
 }
 

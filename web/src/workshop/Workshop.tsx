@@ -25,7 +25,7 @@ export function Workshop({ tools }: { tools: ReactNode }) {
   const shop = useWorkshop();
   const session = useSession();
   const [saved, setSaved] = useState(false);
-  if (shop.error) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
+  if (shop.isLoadingError) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
   if (!shop.data) return null;
   return (
     <Column gap={4}>
