@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import react from '@vitejs/plugin-react';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
-import { letters, lettersAhead } from './letters';
+import { letters, lettersAhead } from './letters.ts';
 
 /** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts, benches.ts and parts.ts have it. */
 const fetched = /^ {2}'?([\w/:-]+)'?: async \(\) => \(?await import\('\.\.?\/(.+?)'\)/gm;
