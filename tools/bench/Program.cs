@@ -24,14 +24,14 @@ foreach (var name in names)
 
     var (value, aim) = name switch
     {
-        "log-entries-vs-insert" => (await LogEntries.Measure(address, connection), 5.0),
+        "log-entries-vs-insert" => (await LogEntries.Measure(address, connection), 4.0),
         "lot-page-2000-p95-ms" => (await LargeFamily.PageP95(address, connection), 150.0),
         "demo-seconds" => (await DemoWorkshop.Measure(address), 1.0),
         "import-40000-seconds" => (await WeighLogImport.Seconds(address), 4.0),
         "import-bad-answer-kb" => (await WeighLogImport.BadKilobytes(address), 200.0),
         "reconcile-2000-ms" => (LargeFamily.Reconcile(), 100.0),
         "layers-200x6-ms" => (LayerPasses.Milliseconds(), 50.0),
-        "lot-page-vs-sql" => (await LotPage.Measure(address, connection), 3.0),
+        "lot-page-vs-sql" => (await LotPage.Measure(address, connection), 2.0),
         _ => throw new ArgumentException($"There is no figure called {name}."),
     };
     Console.WriteLine(FormattableString.Invariant($"figure {name} {value:0.00} {aim}"));

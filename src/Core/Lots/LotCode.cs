@@ -71,7 +71,7 @@ public static partial class LotCode
     /// <summary>The code of a new root: a fleece or a joined lot.</summary>
     /// <param name="letter">The letter.</param>
     /// <param name="number">Its running number, from 1.</param>
-    public static string Root(string letter, int number) => FormattableString.Invariant($"{letter}-{number:00}");
+    public static string Root(string letter, int number) => Roots(letter).Code(number);
 
     /// <summary>The root of a code: <c>G-03</c> of <c>G-03.2</c>.</summary>
     /// <param name="code">Any code.</param>
@@ -80,7 +80,15 @@ public static partial class LotCode
     /// <summary>The next code made of a root.</summary>
     /// <param name="root">The root's code.</param>
     /// <param name="number">The running number within the root, from 2.</param>
-    public static string Child(string root, int number) => FormattableString.Invariant($"{root}.{number}");
+    public static string Child(string root, int number) => Children(root).Code(number);
+
+    /// <summary>The codes of fleeces and joined lots of a letter.</summary>
+    /// <param name="letter">Their letters, one to four from A to Z.</param>
+    public static CodeSeries Roots(string letter) => new(letter + "-", 2, 1);
+
+    /// <summary>The codes of what is made of a root; the root itself is the first.</summary>
+    /// <param name="root">The root's code.</param>
+    public static CodeSeries Children(string root) => new(root + ".", 1, 2);
 
     /// <summary>What a code's new lots count on: the one root of all sources, or null when several roots join.</summary>
     /// <param name="sources">Codes of the lots taken from, at least one.</param>
@@ -89,4 +97,15 @@ public static partial class LotCode
         var roots = sources.Select(RootOf).Distinct(StringComparer.Ordinal).ToArray();
         return roots.Length == 1 ? roots[0] : null;
     }
+}
+
+/// <summary>Codes that are alike but for a running number at their end.</summary>
+/// <param name="Stem">What stands before the number.</param>
+/// <param name="Digits">How many digits the number has at least, from 1; leading noughts fill it up.</param>
+/// <param name="First">The first number, from 1.</param>
+public readonly record struct CodeSeries(string Stem, int Digits, int First)
+{
+    /// <summary>The code of a number.</summary>
+    /// <param name="number">The number itself, from 1.</param>
+    public string Code(int number) => Stem + number.ToString("D" + Digits.ToString(CultureInfo.InvariantCulture), CultureInfo.InvariantCulture);
 }

@@ -58,28 +58,37 @@ public static class Tables
         .ToListAsync(cancellationToken))[0];
 
     /// <summary>The next free code of a fleece or a joined lot. Numbers that an imported log has taken already are passed over.</summary>
-    public static async Task<string> NextRootCode(this EarthyTuftDb db, string letter, CancellationToken cancellationToken)
+    public static Task<string> NextRootCode(this EarthyTuftDb db, string letter, CancellationToken cancellationToken) =>
+        db.NextFree(letter, LotCode.Roots(letter), cancellationToken);
+
+    /// <summary>The next free code within a root.</summary>
+    public static Task<string> NextChildCode(this EarthyTuftDb db, string root, CancellationToken cancellationToken) =>
+        db.NextFree(root, LotCode.Children(root), cancellationToken);
+
+    // Counting on and looking whether a lot has that code already is one statement: every entry that makes something waits for it.
+    private static async Task<string> NextFree(this EarthyTuftDb db, string prefix, CodeSeries codes, CancellationToken cancellationToken)
     {
         while (true)
         {
-            var code = LotCode.Root(letter, await db.NextNumber(letter, cancellationToken));
-            if (!await db.Lots.AnyAsync(l => l.Code == code, cancellationToken))
+            var next = (await db.Database
+                .SqlQuery<NextNumberOf>($"""
+                    with next as (
+                        insert into code_counters (workshop_id, prefix, last) values ({db.Workshop}, {prefix}, 1)
+                        on conflict (workshop_id, prefix) do update set last = code_counters.last + 1
+                        returning last - 1 + {codes.First} as number)
+                    select number, exists (
+                        select 1 from lots
+                        where workshop_id = {db.Workshop}
+                            and code = {codes.Stem} || lpad(number::text, greatest({codes.Digits}, length(number::text)), '0')) as is_taken
+                    from next
+                    """)
+                .ToListAsync(cancellationToken))[0];
+            if (!next.IsTaken)
             {
-                return code;
+                return codes.Code(next.Number);
             }
         }
     }
 
-    /// <summary>The next free code within a root.</summary>
-    public static async Task<string> NextChildCode(this EarthyTuftDb db, string root, CancellationToken cancellationToken)
-    {
-        while (true)
-        {
-            var code = LotCode.Child(root, await db.NextNumber(root, cancellationToken) + 1);
-            if (!await db.Lots.AnyAsync(l => l.Code == code, cancellationToken))
-            {
-                return code;
-            }
-        }
-    }
+    private sealed record NextNumberOf(int Number, bool IsTaken);
 }

@@ -113,6 +113,8 @@ public class LotCodeTests
     {
         Assert.Equal("G-03", LotCode.Root("G", 3));
         Assert.Equal("G-03.2", LotCode.Child("G-03", 2));
+        Assert.Equal(["KM-01", "KM-09", "KM-10", "KM-100"], new[] { 1, 9, 10, 100 }.Select(LotCode.Roots("KM").Code));
+        Assert.Equal(["G-03.2", "G-03.10"], new[] { LotCode.Children("G-03").First, 10 }.Select(LotCode.Children("G-03").Code));
         Assert.Equal("G-03", LotCode.SharedRoot(["G-03.2", "G-03.5"]));
         Assert.Null(LotCode.SharedRoot(["G-03.2", "W-01"]));
     }
