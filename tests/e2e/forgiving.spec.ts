@@ -28,6 +28,8 @@ test('an ordinary half hour leaves nothing that a tap could not answer', async (
   // Of the last one a whole heap is forgotten.
   await log(page, 'skirt', fleeces[3]!, weighs('1040'));
   await expect(page.getByText(/860 g are not accounted for/).first()).toBeVisible();
+  // The question stands where it was logged, with its answers.
+  await expect(page.getByRole('button', { name: 'Another heap: skirted fleece' })).toBeVisible();
 
   await page.goto(at('/'));
   await expect(page.getByText(/skirting a fleece like this usually takes/)).toBeVisible();

@@ -16,7 +16,7 @@ import { useKept } from '../ui/useKept';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, formOf, lossWord, stepDone } from '../ui/words';
 import { ConfirmDraft } from '../ui/ConfirmDraft';
-import { DraftQuestion } from '../ui/Question';
+import { DraftQuestion, Question } from '../ui/Question';
 import { onSameAgain } from '../ui/sameAgain';
 import { Keypad } from '../ui/Keypad';
 import { KeypadHere } from '../ui/WeightField';
@@ -283,19 +283,24 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
 }
 
 function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema['StepKind'] }) {
+  // What is asked about it stands below, with its answers, until one is tapped.
+  const asks = answer.balance?.status === 'suspicious' && answer.entryId !== null;
   return (
-    <Notice tone={answer.balance?.status === 'suspicious' ? 'watch' : 'kept'}>
-      Logged as {stepDone[step]}:{' '}
-      {answer.made.map((lot, i) => (
-        <span key={lot.id}>
-          {i > 0 && ', '}
-          <Link component={RouterLink} to={`/lots/${lot.code}`}>
-            {lot.code}
-          </Link>{' '}
-          ({formOf(lot.form, lot.fibre)})
-        </span>
-      ))}
-      . {answer.sentence}
-    </Notice>
+    <>
+      <Notice tone={asks ? 'watch' : 'kept'}>
+        Logged as {stepDone[step]}:{' '}
+        {answer.made.map((lot, i) => (
+          <span key={lot.id}>
+            {i > 0 && ', '}
+            <Link component={RouterLink} to={`/lots/${lot.code}`}>
+              {lot.code}
+            </Link>{' '}
+            ({formOf(lot.form, lot.fibre)})
+          </span>
+        ))}
+        . {!asks && answer.sentence}
+      </Notice>
+      {asks && <Question entryId={answer.entryId!} />}
+    </>
   );
 }
