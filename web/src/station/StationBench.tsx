@@ -284,7 +284,8 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
 
 function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema['StepKind'] }) {
   // What is asked about it stands below, with its answers, until one is tapped.
-  const asks = answer.balance?.status === 'suspicious' && answer.entryId !== null;
+  const [answered, setAnswered] = useState<string | null>(null);
+  const asks = answer.balance?.status === 'suspicious' && answer.entryId !== null && answer.entryId !== answered;
   return (
     <>
       <Notice tone={asks ? 'watch' : 'kept'}>
@@ -298,9 +299,9 @@ function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema[
             ({formOf(lot.form, lot.fibre)})
           </span>
         ))}
-        . {!asks && answer.sentence}
+        . {asks ? '' : answered === answer.entryId ? 'Answered.' : answer.sentence}
       </Notice>
-      {asks && <Question entryId={answer.entryId!} />}
+      {asks && <Question entryId={answer.entryId!} answered={() => setAnswered(answer.entryId)} />}
     </>
   );
 }

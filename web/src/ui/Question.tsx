@@ -59,47 +59,61 @@ export function AnswerTaps({
 }
 
 /** What the log asks about an entry. Whichever answer is tapped, the question is gone. */
-export function Question({ entryId, named = false }: { entryId: string; named?: boolean }) {
+export function Question({
+  entryId,
+  named = false,
+  answered,
+}: {
+  entryId: string;
+  named?: boolean;
+  answered?: () => void;
+}) {
   const path = { id: entryId };
   const [key] = useState(newKey);
   const question = server.useQuery('get', '/api/entries/{id}/question', { params: { path } }, { retry: false });
-  const answering = useChange((tap: Schema['AnswerTap']): Promise<unknown> => {
-    switch (tap.kind) {
-      case 'lost':
-        return need(
-          api.POST('/api/entries/{id}/completions', {
-            params: { path, header: { 'Idempotency-Key': key } },
-            body: { loss: { kind: tap.loss! }, answersQuestion: true },
-          }),
-        );
-      case 'heap':
-        return need(
-          api.POST('/api/entries/{id}/completions', {
-            params: { path, header: { 'Idempotency-Key': key } },
-            body: { heap: { form: tap.form! }, answersQuestion: true },
-          }),
-        );
-      case 'weighing':
-        return need(
-          api.POST('/api/entries/{id}/corrections', {
-            params: { path: { id: tap.entryId! } },
-            body: {
-              flowId: tap.flowId!,
-              mass: tap.mass!,
-              seen: tap.revision,
-              because: 'It did not fit the rest of the log.',
-            },
-          }),
-        );
-      default:
-        return need(
-          api.POST('/api/entries/{id}/answer', {
-            params: { path },
-            body: { answer: tap.kind === 'asItIs' ? 'asItIs' : 'notKnown' },
-          }),
-        );
-    }
-  }, refreshLog);
+  const answering = useChange(
+    (tap: Schema['AnswerTap']): Promise<unknown> => {
+      switch (tap.kind) {
+        case 'lost':
+          return need(
+            api.POST('/api/entries/{id}/completions', {
+              params: { path, header: { 'Idempotency-Key': key } },
+              body: { loss: { kind: tap.loss! }, answersQuestion: true },
+            }),
+          );
+        case 'heap':
+          return need(
+            api.POST('/api/entries/{id}/completions', {
+              params: { path, header: { 'Idempotency-Key': key } },
+              body: { heap: { form: tap.form! }, answersQuestion: true },
+            }),
+          );
+        case 'weighing':
+          return need(
+            api.POST('/api/entries/{id}/corrections', {
+              params: { path: { id: tap.entryId! } },
+              body: {
+                flowId: tap.flowId!,
+                mass: tap.mass!,
+                seen: tap.revision,
+                because: 'It did not fit the rest of the log.',
+              },
+            }),
+          );
+        default:
+          return need(
+            api.POST('/api/entries/{id}/answer', {
+              params: { path },
+              body: { answer: tap.kind === 'asItIs' ? 'asItIs' : 'notKnown' },
+            }),
+          );
+      }
+    },
+    () => {
+      answered?.();
+      return refreshLog();
+    },
+  );
   if (!question.data) return <ProblemNotice error={answering.error} again={() => void refreshLog()} />;
   const { lotCode, step, doneAt, sentence, answers } = question.data;
   return (
