@@ -1,13 +1,6 @@
 /** Arrows between the rooms of web/src go down only: app over the rooms, which do not know each other, over runs over photographs over drawings and ui over live over api; and nothing goes round in a circle. */
 module.exports = {
   forbidden: [
-    {
-      // What a page shows at first is drawn without MUI; outside Themed it would also write styles that the page does not allow.
-      name: 'mui-is-behind-a-few-files',
-      severity: 'error',
-      from: { path: '^src/', pathNot: '^src/(ui/mui/|app/FindBox|animals/MergeAnimal|sampling/UsesField)' },
-      to: { path: '@mui/|@emotion/' },
-    },
     { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
     { name: 'api-knows-nobody', severity: 'error', from: { path: '^src/api' }, to: { path: '^src/(?!api)' } },
     { name: 'live-knows-api', severity: 'error', from: { path: '^src/live' }, to: { path: '^src/(?!live|api)' } },

@@ -25,8 +25,6 @@ const ahead = (): Plugin => ({
     const first = withWhatItImports(chunks.find((c) => c.isEntry)!.fileName);
     const scripts: Record<string, string[]> = {};
     for (const [list, under] of [
-      // First of all what several pages need.
-      ['ui/mui/parts', 'part/'],
       ['app/pages', ''],
       ['app/benches', 'station/'],
     ])
@@ -35,7 +33,7 @@ const ahead = (): Plugin => ({
         if (!chunk) this.error(`${list}.ts fetches ${module}, which is no script of its own`);
         scripts[`${under}${path}`] = [...withWhatItImports(chunk.fileName)].filter((file) => !first.has(file));
       }
-    for (const known of ['lots/:code', 'station/wash', 'part/dialog'])
+    for (const known of ['lots/:code', 'station/wash'])
       if (!scripts[known]) this.error(`${known} is not where this looks for it`);
     this.emitFile({ type: 'asset', fileName: 'ahead.json', source: JSON.stringify(scripts) });
   },
@@ -75,7 +73,7 @@ export default defineConfig({
             { name: 'first', tags: ['$initial'], priority: 1 },
             {
               name: 'shared',
-              test: /\/src\/((ui|runs|drawings|photographs|station|lots)\/(?!mui)|\w+\/(queries|words)\.ts)/,
+              test: /\/src\/((ui|runs|drawings|photographs|station|lots)\/|\w+\/(queries|words)\.ts)/,
               minShareCount: 2,
             },
           ],

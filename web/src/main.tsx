@@ -1,5 +1,8 @@
 import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource-variable/fraunces';
+import createCache from '@emotion/cache';
+import { CacheProvider } from '@emotion/react';
+import { ThemeProvider } from '@mui/material/styles';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, Suspense, startTransition } from 'react';
 import { createRoot } from 'react-dom/client';
@@ -8,21 +11,33 @@ import { holdQuestions, queryClient } from './api/client';
 import { fetchFirst, painted } from './app/pages';
 import { Pages } from './app/routes';
 import { Unbroken } from './app/Unbroken';
-import './ui/palette.css';
+import './ui/tokens.css';
 import './ui/base.css';
+import './ui/layout.module.css';
+import './ui/typography.module.css';
+import { theme } from './ui/theme';
+
+// Before the pages' own sheet: what that says of a part goes before what the part says of itself.
+const nonce = document.querySelector<HTMLMetaElement>('meta[name=csp-nonce]')?.content;
+const styles = createCache({ key: 'mui', nonce, prepend: true });
 
 const root = createRoot(document.getElementById('root')!);
 const page = (
   <StrictMode>
-    <QueryClientProvider client={queryClient}>
-      <BrowserRouter>
-        <Unbroken at="">
-          <Suspense fallback={null}>
-            <Pages />
-          </Suspense>
-        </Unbroken>
-      </BrowserRouter>
-    </QueryClientProvider>
+    <CacheProvider value={styles}>
+      {/* Nothing is drawn on a server here: without noSsr everything would be drawn twice. */}
+      <ThemeProvider theme={theme} noSsr>
+        <QueryClientProvider client={queryClient}>
+          <BrowserRouter>
+            <Unbroken at="">
+              <Suspense fallback={null}>
+                <Pages />
+              </Suspense>
+            </Unbroken>
+          </BrowserRouter>
+        </QueryClientProvider>
+      </ThemeProvider>
+    </CacheProvider>
   </StrictMode>
 );
 

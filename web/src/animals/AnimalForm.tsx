@@ -1,11 +1,11 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { refreshAnimals } from '../api/queries';
-import { Choice } from '../ui/Choice';
-import { FormDialog } from '../ui/layouts';
+import { SelectField } from '../ui/SelectField';
+import { FormDialog } from '../ui/FormDialog';
 import { ProblemNotice } from '../ui/Notices';
 import { TimeField } from '../ui/TimeField';
 import { useFields } from '../ui/useFields';
@@ -49,8 +49,8 @@ export function AnimalForm({ animal, close }: { animal?: Schema['AnimalCard']; c
         </>
       }
     >
-      <TextField label="Name" autoFocus {...text('name')} attributes={{ maxLength: 80 }} />
-      <Choice
+      <TextField slotProps={{ htmlInput: { maxLength: 80 } }} label="Name" autoFocus {...text('name')} />
+      <SelectField
         label="Kind"
         value={values.kind}
         onChange={(kind) => set({ kind })}
@@ -60,8 +60,8 @@ export function AnimalForm({ animal, close }: { animal?: Schema['AnimalCard']; c
       />
       <TextField label="Breed" {...text('breed', 'or a cross: Gotland 50 / Wensleydale 50')} />
       <TimeField label="Born" kind="date" {...field('born')} />
-      <TextField label="Colour" {...text('colour')} attributes={{ maxLength: 60 }} />
-      <TextField label="Notes" {...text('notes')} multiline attributes={{ maxLength: 2000 }} />
+      <TextField slotProps={{ htmlInput: { maxLength: 60 } }} label="Colour" {...text('colour')} />
+      <TextField slotProps={{ htmlInput: { maxLength: 2000 } }} label="Notes" {...text('notes')} multiline />
       <ProblemNotice error={saving.besides('name', 'kind', 'breed', 'born', 'colour', 'notes')} />
     </FormDialog>
   );

@@ -1,6 +1,5 @@
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink, Navigate, useNavigate, useParams } from 'react-router';
 import { api, type Schema } from '../api/client';
@@ -15,6 +14,9 @@ import { onDayTime, onPlainDay } from '../live/time';
 import { AnimalForm } from './AnimalForm';
 import { MergeAnimal } from './MergeAnimal';
 import { useAnimal } from './queries';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './AnimalPage.module.css';
 
 /** An animal: its clips side by side at one scale, and what came of each. */
 export function AnimalPage() {
@@ -40,8 +42,8 @@ export function AnimalPage() {
   return (
     <Column gap={3}>
       <div>
-        <Typography variant="h1">{animal.name}</Typography>
-        <Typography color="text.secondary">
+        <h1>{animal.name}</h1>
+        <p className={typography.quiet}>
           {[
             kindOfAnimal[animal.kind],
             animal.breed,
@@ -50,8 +52,8 @@ export function AnimalPage() {
           ]
             .filter(Boolean)
             .join(' · ')}
-        </Typography>
-        {animal.notes && <Typography sx={{ mt: 1, maxWidth: 720 }}>{animal.notes}</Typography>}
+        </p>
+        {animal.notes && <p className={styles.sentence}>{animal.notes}</p>}
       </div>
       {animal.clips.length > 0 ? (
         <Clips
@@ -61,27 +63,27 @@ export function AnimalPage() {
           onLot={(code) => void navigate(`/lots/${code}`)}
         />
       ) : (
-        <Typography sx={{ maxWidth: 560 }}>
+        <p className={styles.animalPageSentence}>
           No clip came in yet. Write {animal.name} as the animal when you take in a fleece of it.
-        </Typography>
+        </p>
       )}
       {animal.clips.length > 0 && (
         <Section title="What came of each clip">
-          <Column gap={2} component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+          <Column className={layout.bareList} gap={2} component="ul">
             {animal.clips.map((clip) => (
               <ClipLine key={clip.lotId} clip={clip} />
             ))}
           </Column>
           {animal.earlier > 0 && (
-            <Typography color="text.secondary">and {animal.earlier} older ones, which the find box finds</Typography>
+            <p className={typography.quiet}>and {animal.earlier} older ones, which the find box finds</p>
           )}
         </Section>
       )}
       {animal.merged.length > 0 && (
         <Section title="Also written as">
           {animal.merged.map((m) => (
-            <Row key={m.id} gap={1} sx={{ alignItems: 'center' }}>
-              <Typography>{m.name}</Typography>
+            <Row align="center" key={m.id} gap={1}>
+              <p>{m.name}</p>
               {mayChange && (
                 <Button
                   size="small"
@@ -116,9 +118,9 @@ export function AnimalPage() {
       {animal.changes.length > 0 && (
         <Section title="What was changed">
           {animal.changes.map((c, i) => (
-            <Typography key={i} color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+            <p className={clsx(typography.quiet, typography.note)} key={i}>
               {onDayTime(c.at)}, {c.who}: {said(c)}
-            </Typography>
+            </p>
           ))}
         </Section>
       )}
@@ -137,13 +139,11 @@ const said = (c: Schema['AnimalChange']) =>
 
 function ClipLine({ clip }: { clip: Schema['ClipView'] }) {
   return (
-    <Row component="li" gap={3} sx={{ alignItems: 'baseline' }}>
-      <Typography sx={{ minWidth: 150 }}>
-        <Link component={RouterLink} to={`/lots/${clip.code}`}>
-          {clip.code}
-        </Link>{' '}
-        {clip.shornOn ? 'shorn' : 'came in'} {onPlainDay(clip.on)}
-      </Typography>
+    <Row align="baseline" component="li" gap={3}>
+      <p className={styles.clipLineSentence}>
+        <RouterLink to={`/lots/${clip.code}`}>{clip.code}</RouterLink> {clip.shornOn ? 'shorn' : 'came in'}{' '}
+        {onPlainDay(clip.on)}
+      </p>
       {clip.came && <MassOf mass={clip.came} label={formWord[clip.form]} size="small" />}
       {clip.products.map((p) => (
         <Row key={p.form} gap={1}>
@@ -151,7 +151,7 @@ function ClipLine({ clip }: { clip: Schema['ClipView'] }) {
           <NumberOf number={p.yield} label="of it" size="small" />
         </Row>
       ))}
-      <Typography color="text.secondary">
+      <p className={typography.quiet}>
         {[
           clip.age ? `${clip.age} old` : '',
           clip.growth ? `${clip.growth} of growth` : '',
@@ -160,7 +160,7 @@ function ClipLine({ clip }: { clip: Schema['ClipView'] }) {
         ]
           .filter(Boolean)
           .join(' · ')}
-      </Typography>
+      </p>
     </Row>
   );
 }

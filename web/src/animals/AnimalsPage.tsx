@@ -1,7 +1,9 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession } from '../api/queries';
@@ -12,6 +14,7 @@ import { onPlainDay } from '../live/time';
 import { AnimalForm } from './AnimalForm';
 import styles from './AnimalsPage.module.css';
 import { useAnimals } from './queries';
+import layout from '../ui/layout.module.css';
 
 /** What a phone has no room for stands on the animal's own page. */
 
@@ -26,10 +29,8 @@ export function AnimalsPage() {
   const { animals, next } = list.data;
   return (
     <Column gap={2}>
-      <Row gap={2} sx={{ alignItems: 'baseline' }}>
-        <Typography variant="h1" sx={{ mr: 'auto' }}>
-          Animals
-        </Typography>
+      <Row align="baseline" gap={2}>
+        <h1 className={layout.pushRest}>Animals</h1>
         {session.data?.workshop?.role !== 'looker' && (
           <Button variant="outlined" onClick={() => setAdding(true)}>
             Add one
@@ -37,46 +38,38 @@ export function AnimalsPage() {
         )}
       </Row>
       {animals.length === 0 && starts.length === 1 ? (
-        <Typography sx={{ maxWidth: 560 }}>
+        <p className={styles.sentence}>
           None yet. Name the animal when you take in its fleece, and its clips stand here together, year by year.
-        </Typography>
+        </p>
       ) : (
-        <Box sx={{ overflowX: 'auto' }}>
-          <table className={styles.animals}>
-            <thead>
-              <tr>
-                <th scope="col">Name</th>
-                <th scope="col">Breed</th>
-                <th scope="col" className={styles.wide}>
-                  Colour
-                </th>
-                <th scope="col" className={styles.wide}>
-                  Born
-                </th>
-                <th scope="col" className={styles.count}>
-                  Clips
-                </th>
-                <th scope="col">Last shorn</th>
-              </tr>
-            </thead>
-            <tbody>
+        <div className={layout.scrollX}>
+          <Table className={styles.animals}>
+            <TableHead>
+              <TableRow>
+                <TableCell>Name</TableCell>
+                <TableCell>Breed</TableCell>
+                <TableCell className={styles.wide}>Colour</TableCell>
+                <TableCell className={styles.wide}>Born</TableCell>
+                <TableCell className={styles.count}>Clips</TableCell>
+                <TableCell>Last shorn</TableCell>
+              </TableRow>
+            </TableHead>
+            <TableBody>
               {animals.map((a) => (
-                <tr key={a.id}>
-                  <td>
-                    <Link component={RouterLink} to={`/animals/${a.id}`}>
-                      {a.name}
-                    </Link>
-                  </td>
-                  <td>{a.breed || kindOfAnimal[a.kind]}</td>
-                  <td className={styles.wide}>{a.colour}</td>
-                  <td className={styles.wide}>{a.born ? onPlainDay(a.born) : ''}</td>
-                  <td className={styles.count}>{a.clips}</td>
-                  <td>{a.lastShorn ? onPlainDay(a.lastShorn) : ''}</td>
-                </tr>
+                <TableRow key={a.id}>
+                  <TableCell>
+                    <RouterLink to={`/animals/${a.id}`}>{a.name}</RouterLink>
+                  </TableCell>
+                  <TableCell>{a.breed || kindOfAnimal[a.kind]}</TableCell>
+                  <TableCell className={styles.wide}>{a.colour}</TableCell>
+                  <TableCell className={styles.wide}>{a.born ? onPlainDay(a.born) : ''}</TableCell>
+                  <TableCell className={styles.count}>{a.clips}</TableCell>
+                  <TableCell>{a.lastShorn ? onPlainDay(a.lastShorn) : ''}</TableCell>
+                </TableRow>
               ))}
-            </tbody>
-          </table>
-        </Box>
+            </TableBody>
+          </Table>
+        </div>
       )}
       <Row gap={1}>
         {starts.length > 1 && <Button onClick={() => setStarts(starts.slice(0, -1))}>Back</Button>}

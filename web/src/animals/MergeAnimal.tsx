@@ -1,14 +1,12 @@
+import Button from '@mui/material/Button';
 import Autocomplete from '@mui/material/Autocomplete';
-import { Button } from '../ui/Button';
 import TextField from '@mui/material/TextField';
-import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { refreshAnimals, useAnimalSearch } from '../api/queries';
-import { Themed } from '../ui/mui/Themed';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
 import { ProblemNotice } from '../ui/Notices';
 
 /** Two that were noted apart are one: the other one's name stays, and this one's leads there. */
@@ -39,30 +37,29 @@ export function MergeAnimal({ animal, close }: { animal: Schema['AnimalCard']; c
         </>
       }
     >
-      <Themed>
-        <Autocomplete
-          options={(found.data?.animals ?? []).filter((a) => a.id !== animal.id)}
-          filterOptions={(all) => all}
-          getOptionLabel={(a) => a.name}
-          getOptionKey={(a) => a.id}
-          isOptionEqualToValue={(a, b) => a.id === b.id}
-          value={into}
-          inputValue={typed}
-          onChange={(_, chosen) => {
-            merging.clear();
-            setInto(chosen);
-          }}
-          onInputChange={(_, text) => setTyped(text)}
-          noOptionsText="No other of that kind by that name"
-          renderInput={(params) => (
-            <TextField {...params} label="The other one" error={!!merging.at('into')} helperText={merging.at('into')} />
-          )}
-        />
-      </Themed>
-      <Typography>
+      <Autocomplete
+        options={(found.data?.animals ?? []).filter((a) => a.id !== animal.id)}
+        filterOptions={(all) => all}
+        getOptionLabel={(a) => a.name}
+        getOptionKey={(a) => a.id}
+        isOptionEqualToValue={(a, b) => a.id === b.id}
+        value={into}
+        inputValue={typed}
+        onChange={(_, chosen) => {
+          merging.clear();
+          setInto(chosen);
+        }}
+        onInputChange={(_, text) => setTyped(text)}
+        noOptionsText="No other of that kind by that name"
+        renderInput={(params) => (
+          <TextField {...params} label="The other one" error={!!merging.at('into')} helperText={merging.at('into')} />
+        )}
+      />
+
+      <p>
         All clips of {animal.name} stand with {into?.name ?? 'the other one'} then, and {animal.name} leads there when
         you type it. It can be taken apart again.
-      </Typography>
+      </p>
       <ProblemNotice error={merging.besides('into')} />
     </FormDialog>
   );

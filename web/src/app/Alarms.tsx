@@ -1,12 +1,9 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useEffect, useMemo, useRef } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession, useRuns } from '../api/queries';
-import { railHeight, railWidth } from '../ui/railWidth';
 import { ProblemNotice } from '../ui/Notices';
-import { tone } from '../ui/tones';
 import { useAwake } from '../live/awake';
 import { callsDue, due, hurries, ready } from '../runs/calls';
 import { codesOf } from '../runs/queries';
@@ -16,6 +13,7 @@ import { tappedAt } from '../api/clock';
 import { useClockHeard, useNow } from '../live/live';
 import { chime, notify, ring, useSound, wantSound } from '../live/ring';
 import { dayClockOf, leftUntil } from '../live/time';
+import styles from './Alarms.module.css';
 
 /** Everything that has to be seen to, on every screen: in words always, with sound and a notice where they are allowed. */
 export function Alarms() {
@@ -63,40 +61,17 @@ export function Alarms() {
   }, [shown]);
   if (!shown) return null;
   return (
-    <Box
-      ref={bar}
-      className="not-printed"
-      role="alert"
-      sx={{
-        // It lies over the page and moves nothing: a finger on its way to a button still hits it.
-        position: 'fixed',
-        bottom: { xs: railHeight, md: 0 },
-        left: { xs: 0, md: railWidth },
-        right: 0,
-        zIndex: 15,
-        maxHeight: '40vh',
-        overflow: 'auto',
-        bgcolor: 'background.paper',
-        borderTop: `4px solid ${tone('madder')}`,
-        px: { xs: 1.5, md: 3 },
-        py: { xs: 0.5, md: 1 },
-        display: 'flex',
-        flexWrap: 'wrap',
-        columnGap: 3,
-        rowGap: 0.5,
-        alignItems: 'baseline',
-      }}
-    >
+    <div className={clsx(styles.alarms, 'not-printed')} ref={bar} role="alert">
       {all.map((one) => (
         <OneAlarm key={one.call.part} {...one} now={now} />
       ))}
       {/* On a phone it is asked at the bench alone: an alarm there is one line. */}
       {!sound && (
-        <Button size="small" sx={{ display: { xs: 'none', md: 'inline-flex' } }} onClick={() => wantSound(true)}>
+        <Button className={styles.ringNext} size="small" onClick={() => wantSound(true)}>
           Ring and notify next time
         </Button>
       )}
-    </Box>
+    </div>
   );
 }
 
@@ -108,53 +83,30 @@ function OneAlarm({ run, call, over, now }: Due & { now: number }) {
   const answer = call.tap;
   const word = answer && tapWord[answer.kind];
   return (
-    <Box
-      role="group"
-      aria-label={`Alarm for ${codesOf(run)}`}
-      sx={{
-        display: 'flex',
-        columnGap: { xs: 1, md: 2 },
-        alignItems: 'center',
-        flexWrap: { xs: 'nowrap', md: 'wrap' },
-        minWidth: 0,
-      }}
-    >
-      <Box
-        component="strong"
-        sx={{
-          fontSize: { xs: '1rem', md: '1.15rem' },
-          minWidth: 0,
-          overflow: 'hidden',
-          textOverflow: 'ellipsis',
-          whiteSpace: { xs: 'nowrap', md: 'normal' },
-        }}
-      >
+    <div className={styles.oneAlarm} role="group" aria-label={`Alarm for ${codesOf(run)}`}>
+      <strong className={styles.what}>
         {[codesOf(run), call.name].filter(Boolean).join(', ')}: {dueWord(call.act, over)}
-      </Box>
+      </strong>
       {/* On a phone an alarm is one line with its button; the rest is at the bench. */}
-      <Box component="span" sx={{ display: { xs: 'none', md: 'inline' } }}>
+      <span className={styles.when}>
         {call.dueAt &&
           `${leftUntil(call.dueAt, now)}${over ? '' : ' left'}, ${actWord[call.act]} ${dayClockOf(call.dueAt, now)}`}
-      </Box>
+      </span>
       {mayLog && answer && word && (
         <Button
+          className={styles.act}
           variant="contained"
           disabled={tap.busy}
-          sx={{ flex: '0 0 auto' }}
           onClick={() => tap.send({ ...answer, at: tappedAt() })}
         >
           {word}
         </Button>
       )}
-      <Link
-        component={RouterLink}
-        to={`/station/${run.craft}`}
-        sx={{ display: { xs: answer && mayLog ? 'none' : 'inline', md: 'inline' }, flex: '0 0 auto' }}
-      >
+      <RouterLink to={`/station/${run.craft}`} className={clsx(styles.link, answer && mayLog && styles.onDesk)}>
         {benchWord[run.craft] ?? 'To the bench'}
-      </Link>
+      </RouterLink>
       {tap.away && <span>The server is away: it goes in by itself, with its time.</span>}
       <ProblemNotice error={tap.error} />
-    </Box>
+    </div>
   );
 }

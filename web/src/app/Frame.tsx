@@ -1,5 +1,4 @@
-import { Box } from '../ui/Box';
-import { Link } from '../ui/Link';
+import { clsx } from 'clsx';
 import { Suspense, useEffect, useRef } from 'react';
 import { Navigate, Outlet, useLocation } from 'react-router';
 import { useSession } from '../api/queries';
@@ -8,7 +7,6 @@ import { Alarms } from './Alarms';
 import { useLiveStream } from '../live/live';
 import { keepTaps } from '../runs/taps';
 import { CourseRail } from './CourseRail';
-import { benchMost, benchPadding, railHeight, railWidth } from '../ui/railWidth';
 import { HeadStrip } from './HeadStrip';
 import { fetchAhead } from './pages';
 import { RefusedTaps } from './RefusedTaps';
@@ -58,46 +56,33 @@ export function Frame() {
   if (session.isPending) return <Waited at={pathname} />;
   if (session.isLoadingError) {
     return (
-      <Box sx={{ p: 4 }}>
+      <div className={styles.frame}>
         <ProblemNotice error={session.error} again={() => void session.refetch()} />
-      </Box>
+      </div>
     );
   }
   if (!session.data.signedIn || !session.data.workshop) return <Navigate to="/door" replace />;
 
   return (
-    <Box
-      sx={{ minHeight: '100vh', display: { md: 'grid' }, gridTemplateColumns: { md: `${railWidth}px minmax(0, 1fr)` } }}
-    >
-      <Link href="#bench" className={styles.skip}>
+    <div className={styles.frameBody}>
+      <a href="#bench" className={styles.skip}>
         Skip to the bench
-      </Link>
+      </a>
       <CourseRail />
-      <Box
-        sx={{
-          minWidth: 0,
-          pb: { xs: `calc(${railHeight + 12}px + var(--alarm, 0px))`, md: 'calc(32px + var(--alarm, 0px))' },
-        }}
-      >
+      <div className={styles.atLeast}>
         <HeadStrip session={session.data} />
         <Alarms />
-        <Box
-          component="main"
-          id="bench"
-          className={styles.bench}
-          tabIndex={-1}
-          sx={{ px: benchPadding, pt: { xs: 0.75, md: 2 }, maxWidth: benchMost }}
-        >
+        <main className={clsx(styles.main, styles.bench)} id="bench" tabIndex={-1}>
           <RefusedTaps />
           <Unbroken at={pathname}>
             <Suspense fallback={null}>
               <Outlet />
             </Suspense>
           </Unbroken>
-        </Box>
+        </main>
         <Waited at={pathname} />
         <NotAnew />
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 }

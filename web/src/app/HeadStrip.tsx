@@ -1,16 +1,16 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useWindow } from '../ui/useWindow';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api, queryClient, type Schema, setToken } from '../api/client';
 import { Help } from '../help/Help';
+import { FindBox } from './FindBox';
 import { HeadInstruments } from '../instruments/HeadInstruments';
 import { useChange } from '../api/change';
-
-// With its list and its field: fetched once the first picture stands.
-const FindBox = lazy(async () => ({ default: (await import('./FindBox')).FindBox }));
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './HeadStrip.module.css';
 
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   const navigate = useNavigate();
@@ -30,66 +30,31 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
     },
   );
   return (
-    <Box
-      component="header"
-      className="not-printed"
-      sx={{
-        display: 'flex',
-        alignItems: 'center',
-        columnGap: { xs: 2, md: 1.5 },
-        flexWrap: { xs: 'wrap', lg: 'nowrap' },
-        px: { xs: 2, md: 3 },
-        py: { xs: 0.25, md: 1 },
-        borderBottom: 1,
-        borderColor: 'divider',
-      }}
-    >
-      <Typography variant="h2" component="p" sx={{ mr: 'auto' }}>
-        {session.workshop?.name}
-      </Typography>
+    <header className={clsx(styles.headStrip, 'not-printed')}>
+      <p className={clsx(typography.heading, layout.pushRest)}>{session.workshop?.name}</p>
       <Button
+        className={styles.unfold}
         size="small"
         aria-expanded={open}
         aria-controls="head-more"
         onClick={() => setOpen(!open)}
-        sx={{ display: { md: 'none' } }}
       >
         {open ? 'Close' : 'Find and more'}
       </Button>
-      <Box
-        id="head-more"
-        sx={{
-          // On a phone it is folded away: the screen belongs to the number.
-          display: { xs: open ? 'flex' : 'none', md: 'contents' },
-          flexWrap: 'wrap',
-          gap: 1.5,
-          width: '100%',
-          pb: 1,
-        }}
-      >
+      <div id="head-more" className={clsx(styles.more, !open && styles.folded)}>
         {unfolded && <HeadInstruments />}
-        {unfolded && (
-          <Suspense
-            fallback={
-              <Box
-                sx={{ width: { xs: '100%', md: 'auto' }, flex: { md: '1 1 250px' }, maxWidth: { md: 290 }, height: 40 }}
-              />
-            }
-          >
-            <FindBox />
-          </Suspense>
-        )}
+        {unfolded && <FindBox />}
         <Help />
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <Typography component="span" sx={{ color: 'text.secondary' }}>
+        <div className={styles.person}>
+          <span className={clsx(typography.body, typography.quiet)}>
             {session.name}
             {session.workshop?.role === 'looker' ? ' (looks only)' : ''}
-          </Typography>
+          </span>
           <Button size="small" onClick={() => leaving.go()}>
             Leave
           </Button>
-        </Box>
-      </Box>
-    </Box>
+        </div>
+      </div>
+    </header>
   );
 }

@@ -1,5 +1,4 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
+import { clsx } from 'clsx';
 import { Suspense, useEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
@@ -17,6 +16,7 @@ import { useInPieces } from '../ui/useInPieces';
 import { useLater } from '../ui/useLater';
 import { benches } from './benches';
 import styles from './Station.module.css';
+import layout from '../ui/layout.module.css';
 
 /** Where whoever comes for a lot plans before anything is weighed. */
 const plannedFirst: ReadonlySet<Schema['StepKind']> = new Set(['spin', 'ply']);
@@ -79,22 +79,13 @@ export function Station() {
   const heading = run ? 'Log what was watched' : logWithoutRun[station.step];
   return (
     <Suspense fallback={null}>
-      <Box
-        className={styles.station}
-        sx={{
-          position: 'relative',
-          display: 'grid',
-          gap: { xs: 0.75, md: 3 },
-        }}
-      >
-        <Box sx={{ minWidth: 0, display: { xs: 'grid', md: 'block' }, gridTemplateColumns: 'minmax(0, 1fr)' }}>
-          <Typography variant="h1" sx={{ mb: { xs: 0.25, md: 1 }, fontSize: { xs: '1.4rem', md: '2rem' } }}>
-            {stepWord[station.step]}
-          </Typography>
+      <div className={clsx(styles.page, styles.station)}>
+        <div className={styles.work}>
+          <h1 className={styles.title}>{stepWord[station.step]}</h1>
           {runs.isLoadingError && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
           {Bench && (quiet || later) && (
             // On a phone the number comes first where nothing runs.
-            <Box sx={{ minWidth: 0, order: { xs: quiet ? 0 : 1, md: 0 }, mt: { xs: quiet ? 0 : 4, md: 0 } }}>
+            <div className={clsx(layout.mayShrink, !quiet && styles.afterNumber)}>
               <Bench
                 lots={lots}
                 runs={here.filter((r) => r.id !== run?.id)}
@@ -113,15 +104,11 @@ export function Station() {
                 }}
                 logging={logging}
               />
-            </Box>
+            </div>
           )}
           {(!quiet || later) && (
             <>
-              {heading && (
-                <Typography variant="h2" sx={{ mb: 1 }}>
-                  {heading}
-                </Typography>
-              )}
+              {heading && <h2 className={layout.below8}>{heading}</h2>}
               <StationBench
                 key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
                 station={station}
@@ -136,12 +123,12 @@ export function Station() {
               />
             </>
           )}
-        </Box>
+        </div>
         {/* On a phone the caution comes before the work, or nobody would see it. */}
-        <Box className="caution" sx={{ alignSelf: 'start', display: 'grid', gap: 2, order: { xs: -1, lg: 0 } }}>
+        <div className={clsx(styles.aside, 'caution')}>
           <StationCaution station={station} />
-        </Box>
-      </Box>
+        </div>
+      </div>
     </Suspense>
   );
 }

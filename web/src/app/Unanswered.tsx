@@ -1,11 +1,9 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Problem, queryClient } from '../api/client';
 import { againFailed, againWhenBack } from '../api/queries';
 import { Notice } from '../ui/Notices';
-import { benchPadding, railHeight } from '../ui/railWidth';
+import styles from './Unanswered.module.css';
 
 /** Between two looks at a page that has nothing to show yet, in milliseconds. */
 const look = 700;
@@ -26,9 +24,9 @@ export function Waited({ at }: { at: string }) {
   }, [at]);
   if (!long) return null;
   return (
-    <Typography role="status" sx={{ px: benchPadding, py: 2, color: 'text.secondary' }}>
+    <p className={styles.said} role="status">
       Waiting for the workshop’s server.
-    </Typography>
+    </p>
   );
 }
 
@@ -55,14 +53,7 @@ export function NotAnew() {
   if (!asked) return null;
   const error: unknown = asked.state.error;
   return (
-    <Box
-      sx={{
-        position: 'sticky',
-        bottom: { xs: `calc(${railHeight + 8}px + var(--alarm, 0px))`, md: 'calc(8px + var(--alarm, 0px))' },
-        px: benchPadding,
-        zIndex: 1,
-      }}
-    >
+    <div className={styles.notAnew}>
       <Notice
         tone="watch"
         action={
@@ -75,6 +66,6 @@ export function NotAnew() {
           ? 'The workshop’s server is away. This is what it said last.'
           : `This could not be asked for anew. ${error instanceof Problem ? error.message : ''}`}
       </Notice>
-    </Box>
+    </div>
   );
 }

@@ -1,6 +1,8 @@
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { Component, type ReactNode } from 'react';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 interface Props {
   /** What is shown: with another address it is tried anew. */
@@ -33,18 +35,16 @@ export class Unbroken extends Component<Props, State> {
 function BrokenPage({ error }: { error: unknown }) {
   return (
     <>
-      <Typography variant="h1">This page could not be shown</Typography>
-      <Typography sx={{ mt: 1 }}>
+      <h1>This page could not be shown</h1>
+      <p className={layout.above8}>
         Nothing that was kept is lost. If the house was out of reach or has been renewed meanwhile, fetching it again
         helps.
-      </Typography>
-      <Button variant="contained" sx={{ mt: 2 }} onClick={() => window.location.reload()}>
+      </p>
+      <Button className={layout.above16} variant="contained" onClick={() => window.location.reload()}>
         Fetch it again
       </Button>
       {error instanceof Error && (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
-          {error.message}
-        </Typography>
+        <p className={clsx(typography.small, typography.quiet, layout.above16)}>{error.message}</p>
       )}
     </>
   );

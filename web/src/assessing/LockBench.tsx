@@ -1,14 +1,11 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import type { FormEvent } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useLot, useSession } from '../api/queries';
 import { LockRuler } from '../drawings/Lock';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { NumberOf } from '../ui/Figure';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
@@ -18,6 +15,8 @@ import { parentage, placeWord, waveWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
 import { useChange, useSend } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import typography from '../ui/typography.module.css';
+import styles from './LockBench.module.css';
 
 const fresh = () => ({
   key: newKey(),
@@ -86,15 +85,10 @@ export function LockBench() {
 
   return (
     <Column gap={2.5}>
-      <Typography variant="h1">
-        Locks of{' '}
-        <Link component={RouterLink} to={`/lots/${head.code}`}>
-          {head.code}
-        </Link>{' '}
-        <Box component="span" sx={{ fontWeight: 400 }}>
-          {parentage(head.parentage)}
-        </Box>
-      </Typography>
+      <h1>
+        Locks of <RouterLink to={`/lots/${head.code}`}>{head.code}</RouterLink>{' '}
+        <span className={typography.light}>{parentage(head.parentage)}</span>
+      </h1>
       <LockRuler staple={staple} most={9} />
       <Row gap={4}>
         {staple.mean && <NumberOf number={staple.mean} label={`mean of ${staple.count}`} size="big" />}
@@ -103,23 +97,14 @@ export function LockBench() {
         {staple.crimpsPerCentimetre && <NumberOf number={staple.crimpsPerCentimetre} label="crimp" />}
         {staple.crimpsPerInch && <NumberOf number={staple.crimpsPerInch} label="crimp" />}
       </Row>
-      <Typography>
+      <p>
         {staple.inherited
           ? 'These were measured on the fleece it came from. Locks measured here count for this lot.'
           : staple.sentence}
-      </Typography>
-      <Box
-        component="form"
-        onSubmit={submit}
-        noValidate
-        sx={{
-          display: 'grid',
-          gap: 2,
-          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1.3fr 1fr 1fr 1fr 1fr auto' },
-          alignItems: 'start',
-        }}
-      >
+      </p>
+      <form className={styles.form} onSubmit={submit} noValidate>
         <TextField
+          slotProps={{ htmlInput: { autoComplete: 'off', style: { fontSize: '1.5rem' } } }}
           id="lock-length"
           label="Length, butt to tip"
           value={form.length}
@@ -130,9 +115,8 @@ export function LockBench() {
             `in ${session.data?.lengthSign ?? 'mm'}, or with its unit: 112 mm, 11.2 cm, 4 1/2 in`
           }
           autoFocus
-          attributes={{ autoComplete: 'off', style: { fontSize: '1.5rem' } }}
         />
-        <Choice
+        <SelectField
           label="Place"
           value={place}
           onChange={(next) => change({ place: next })}
@@ -154,7 +138,7 @@ export function LockBench() {
           error={!!sent.error?.at('span')}
           helperText={sent.error?.at('span') ?? '30 or 3 cm'}
         />
-        <Choice
+        <SelectField
           label="Wave"
           value={form.wave}
           onChange={(wave) => change({ wave })}
@@ -163,7 +147,7 @@ export function LockBench() {
         <Button type="submit" variant="contained" disabled={sent.busy || session.data?.workshop?.role === 'looker'}>
           Add this lock
         </Button>
-      </Box>
+      </form>
       <ProblemNotice error={sent.error?.refusals.length ? null : sent.error} />
       {sent.away && (
         <Notice tone="watch">
@@ -173,23 +157,23 @@ export function LockBench() {
       {own.length > 0 && (
         <Section title="Measured">
           <ProblemNotice error={withdrawing.error} />
-          <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2, md: 3 } }}>
+          <ul className={styles.list}>
             {own.map((l) => (
-              <Box component="li" key={l.id} sx={{ breakInside: 'avoid' }}>
+              <li className={styles.item} key={l.id}>
                 {l.length}, {placeWord[l.place]}
                 {l.crimpsPerCentimetre != null ? `, ${l.crimpsPerCentimetre.toFixed(1)} / cm` : ''}
                 {l.wave ? `, ${waveWord[l.wave]}` : ''}
                 <Button
+                  className={styles.button}
                   size="small"
-                  sx={{ minHeight: 28, py: 0 }}
                   onClick={() => withdrawing.go(l.id)}
                   aria-label={`Take back the lock of ${l.length}`}
                 >
                   Take back
                 </Button>
-              </Box>
+              </li>
             ))}
-          </Box>
+          </ul>
         </Section>
       )}
     </Column>

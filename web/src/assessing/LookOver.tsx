@@ -1,24 +1,25 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { Problem, queryClient, type Schema, server } from '../api/client';
 import { again, useSession } from '../api/queries';
 import { lookOverOf, useJudgementKinds, useLookOver } from './queries';
 import { LockRuler } from '../drawings/Lock';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Figure } from '../ui/Figure';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
 import { ProblemNotice, Section } from '../ui/Notices';
-import { WordChips } from '../ui/WordChips';
+import { WordToggle } from '../ui/WordToggle';
 import { classWord, contentWord, parentage } from '../ui/words';
 import { VerdictList } from './VerdictList';
 import { NumberField } from '../ui/NumberField';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './LookOver.module.css';
 
 type Judgements = Schema['Judgements'];
 
@@ -68,57 +69,46 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
 
   return (
     <Column gap={3}>
-      <Box>
-        <Typography variant="h1">
-          Look over{' '}
-          <Link component={RouterLink} to={`/lots/${page.code}`}>
-            {page.code}
-          </Link>{' '}
-          <Box component="span" sx={{ fontWeight: 400 }}>
-            {parentage(page.parentage)}
-          </Box>
-        </Typography>
-        <Typography color="text.secondary">
+      <div>
+        <h1>
+          Look over <RouterLink to={`/lots/${page.code}`}>{page.code}</RouterLink>{' '}
+          <span className={typography.light}>{parentage(page.parentage)}</span>
+        </h1>
+        <p className={typography.quiet}>
           {[page.class ? classWord[page.class] : 'class unknown', page.inherited ? 'judged on what it was made of' : '']
             .filter(Boolean)
             .join(' · ')}
-        </Typography>
-      </Box>
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 4,
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.35fr) minmax(0, 1fr)' },
-        }}
-      >
-        <Box sx={{ minWidth: 0 }}>
+        </p>
+      </div>
+      <div className={styles.columns}>
+        <div className={layout.mayShrink}>
           <LockRuler staple={covered ? { ...page.staple, usual: null } : page.staple} most={7} />
-          <Row gap={3} sx={{ alignItems: 'flex-start', my: 1 }}>
+          <Row align="flex-start" className={styles.row} gap={3}>
             {page.against.map((a) => (
-              <Box key={a.name}>
+              <div key={a.name}>
                 {a.own ? (
                   <Figure text={a.own.text} from={a.own.from} label={a.name} />
                 ) : (
-                  <Typography color="text.secondary">{a.name}: not measured</Typography>
+                  <p className={typography.quiet}>{a.name}: not measured</p>
                 )}
                 {!covered && a.usual && (
-                  <Typography sx={{ fontSize: '0.9rem' }}>
+                  <p className={typography.note}>
                     {a.own ? a.sentence : ''}
-                    <Box component="span" sx={{ color: 'text.secondary', display: 'block' }}>
+                    <span className={styles.quiet}>
                       usual {a.usual.low}–{a.usual.high} {a.unit}, typical
-                    </Box>
-                  </Typography>
+                    </span>
+                  </p>
                 )}
-              </Box>
+              </div>
             ))}
           </Row>
-          <Typography>{page.sortAdvice}</Typography>
+          <p>{page.sortAdvice}</p>
           {!covered && page.comparedWith && (
-            <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+            <p className={clsx(typography.quiet, typography.note)}>
               Compared with {page.comparedWith}; a general reference, which your own values replace under Breeds.
-            </Typography>
+            </p>
           )}
-          <Row gap={1} sx={{ mt: 1 }}>
+          <Row className={layout.above8} gap={1}>
             <Button component={RouterLink} to={`/lots/${page.code}/locks`} variant="outlined">
               Measure a lock
             </Button>
@@ -126,28 +116,14 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
               Weigh out a reference lock
             </Button>
           </Row>
-        </Box>
-        <Section
-          title="What it is good for"
-          aside={
-            <Link component={RouterLink} to={`/lots/${page.code}/routes`}>
-              Routes
-            </Link>
-          }
-        >
+        </div>
+        <Section title="What it is good for" aside={<RouterLink to={`/lots/${page.code}/routes`}>Routes</RouterLink>}>
           <VerdictList verdict={page.verdict} missing={page.missing} />
         </Section>
-      </Box>
+      </div>
       <ProblemNotice error={error} />
       <Section title="Eye and finger">
-        <Box
-          sx={{
-            display: 'grid',
-            gap: 2.5,
-            columnGap: 5,
-            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
-          }}
-        >
+        <div className={styles.benchColumns}>
           {kinds
             .filter((kind) => page.asked.includes(kind.name))
             .map((kind) => (
@@ -159,25 +135,18 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
                 disabled={!mayLog}
               />
             ))}
-        </Box>
+        </div>
       </Section>
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 2,
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' },
-          alignItems: 'start',
-        }}
-      >
+      <div className={styles.columnsAligned}>
         <Column gap={1}>
           <TextField
+            slotProps={{ htmlInput: { readOnly: page.firstImpression !== '' } }}
             label="First impression"
             value={impression}
             onChange={(e) => setImpression(e.target.value)}
             onBlur={() =>
               impression.trim() && impression !== page.firstImpression && keep({ firstImpression: impression })
             }
-            attributes={{ readOnly: page.firstImpression !== '' }}
             helperText={
               page.firstImpression
                 ? 'kept as it was written'
@@ -186,7 +155,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
             multiline
           />
           {page.firstImpression === '' && (
-            <Button onClick={() => setBlind(!blind)} sx={{ justifySelf: 'start' }} aria-pressed={blind}>
+            <Button className={layout.selfStart} onClick={() => setBlind(!blind)} aria-pressed={blind}>
               {blind ? 'Show the usual ranges' : 'Cover the usual ranges until it is written'}
             </Button>
           )}
@@ -200,14 +169,14 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
           error={error instanceof Problem ? error.at('measuredMicron') : null}
           help={'only if it was measured; otherwise the breed’s range stands in'}
         />
-        <Choice
+        <SelectField
           label="What it is said to be"
           value={page.content}
           onChange={(content) => keep({ content })}
           words={contentWord}
           helperText="bought and found fibre is often wrong"
         />
-      </Box>
+      </div>
     </Column>
   );
 }
@@ -249,10 +218,10 @@ function Judgement({
 }) {
   const chosen = kind.words.find((w) => first(w.value) === value);
   return (
-    <Box role="group" aria-label={kind.title}>
-      <Typography variant="h3">{kind.title}</Typography>
-      <Typography sx={{ fontSize: '0.9rem', color: 'text.secondary', mb: 0.75 }}>{kind.howTo}</Typography>
-      <WordChips
+    <div role="group" aria-label={kind.title}>
+      <h3>{kind.title}</h3>
+      <p className={styles.note}>{kind.howTo}</p>
+      <WordToggle
         label={kind.title}
         disabled={disabled}
         value={value ?? ''}
@@ -262,8 +231,8 @@ function Judgement({
           { value: '', word: 'don’t know' },
         ]}
       />
-      <Typography sx={{ fontSize: '0.9rem', minHeight: '1.4em' }}>{chosen?.means ?? ''}</Typography>
-    </Box>
+      <p className={styles.sentence}>{chosen?.means ?? ''}</p>
+    </div>
   );
 }
 

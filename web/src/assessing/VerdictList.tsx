@@ -1,8 +1,9 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
+import { clsx } from 'clsx';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { useWord } from '../ui/words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './VerdictList.module.css';
 
 /** Uses with the reasons that produced them: good ones first, then those that want care. */
 export function VerdictList({
@@ -15,34 +16,28 @@ export function VerdictList({
   const good = verdict.filter((v) => v.leaning === 'goodFor');
   const careful = verdict.filter((v) => v.leaning === 'carefulWith');
   return (
-    <Box aria-live="polite">
-      {good.length > 0 && <Typography variant="h3">Good for</Typography>}
+    <div aria-live="polite">
+      {good.length > 0 && <h3>Good for</h3>}
       <Uses uses={good} edge="lichen" />
-      {careful.length > 0 && (
-        <Typography variant="h3" sx={{ mt: 1.5 }}>
-          Careful with
-        </Typography>
-      )}
+      {careful.length > 0 && <h3 className={layout.above12}>Careful with</h3>}
       <Uses uses={careful} edge="weld" />
-      {verdict.length === 0 && <Typography>Nothing speaks for or against a use yet.</Typography>}
+      {verdict.length === 0 && <p>Nothing speaks for or against a use yet.</p>}
       {missing.length > 0 && (
-        <Typography color="text.secondary" sx={{ mt: 1.5 }}>
-          It would say more if it knew {missing.join(', ')}.
-        </Typography>
+        <p className={clsx(typography.quiet, layout.above12)}>It would say more if it knew {missing.join(', ')}.</p>
       )}
-    </Box>
+    </div>
   );
 }
 
 function Uses({ uses, edge }: { uses: readonly Schema['UseVerdict'][]; edge: 'lichen' | 'weld' }) {
   return (
-    <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.75 }}>
+    <ul className={styles.uses}>
       {uses.map((v) => (
-        <Box component="li" key={v.use} sx={{ borderLeft: `4px solid ${tone(edge)}`, pl: 1.25 }}>
+        <li className={styles.item} style={{ borderLeft: `4px solid var(--${edge})` }} key={v.use}>
           <strong>{useWord[v.use]}</strong>:{' '}
           {[...v.against, ...v.for.map((f) => (v.against.length > 0 ? `but ${f}` : f))].join('; ')}
-        </Box>
+        </li>
       ))}
-    </Box>
+    </ul>
   );
 }

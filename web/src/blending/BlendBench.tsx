@@ -1,6 +1,9 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
 import { useSession } from '../api/queries';
 import { LaidLoad } from '../drawings/Layers';
@@ -24,13 +27,15 @@ import { formWord } from '../ui/words';
 import { StartBlend } from './StartBlend';
 import { blendOnWord } from './words';
 import styles from './BlendBench.module.css';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** Blends under way, load by load; and the plan of the next one. */
 export function BlendBench({ lots, runs, wanted }: BenchProps) {
   const blends = runsOf(runs, 'blend');
   const free = freeOf(lots, blends);
   return (
-    <Column gap={3} sx={{ mb: 3 }}>
+    <Column className={layout.below24} gap={3}>
       {blends.map((run, i) => (
         <Blending key={run.id} run={run} first={i === 0} />
       ))}
@@ -79,30 +84,27 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
         }
         picture={
           <>
-            <table className={styles.loads}>
-              <thead>
-                <tr>
-                  <th scope="col">weigh out</th>
-                  <th scope="col">a load</th>
-                  <th scope="col">in all</th>
-                </tr>
-              </thead>
-              <tbody>
+            <Table className={styles.loads}>
+              <TableHead>
+                <TableRow>
+                  <TableCell>weigh out</TableCell>
+                  <TableCell>a load</TableCell>
+                  <TableCell>in all</TableCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
                 {d.portions.map((p, i) => (
-                  <tr key={p.code}>
-                    <td>
-                      <Box
-                        component="span"
-                        sx={{ display: 'inline-block', width: 14, height: 14, mr: 1, border: 1, bgcolor: d.shades[i] }}
-                      />
+                  <TableRow key={p.code}>
+                    <TableCell>
+                      <span className={styles.swatch} style={{ backgroundColor: d.shades[i] }} />
                       {p.share} {p.code}
-                    </td>
-                    <td>{p.weigh === 'eachLoad' ? p.perLoad.text : 'by eye'}</td>
-                    <td>{p.total.text}</td>
-                  </tr>
+                    </TableCell>
+                    <TableCell>{p.weigh === 'eachLoad' ? p.perLoad.text : 'by eye'}</TableCell>
+                    <TableCell>{p.total.text}</TableCell>
+                  </TableRow>
                 ))}
-              </tbody>
-            </table>
+              </TableBody>
+            </Table>
             {d.portions
               .filter((p) => p.advice)
               .map((p) => (
@@ -110,11 +112,11 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
                   {p.code}: {p.advice}
                 </Notice>
               ))}
-            <Typography role="status">{d.sentence}</Typography>
-            <Row gap={3} sx={{ alignItems: 'end' }}>
+            <p role="status">{d.sentence}</p>
+            <Row align="end" gap={3}>
               <MassOf mass={d.perLoad} label="a load" />
               {d.minutesLeft !== null && (
-                <Typography color="text.secondary">about {d.minutesLeft} min left at your pace</Typography>
+                <p className={typography.quiet}>about {d.minutesLeft} min left at your pace</p>
               )}
             </Row>
           </>
@@ -133,8 +135,7 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
             <CountTarget disabled={!mayLog} onCount={again}>
               Same again
             </CountTarget>
-            <Box
-              component="form"
+            <form
               noValidate
               onSubmit={(e: FormEvent) => {
                 e.preventDefault();
@@ -148,16 +149,15 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
                 error={counting.error?.at('mass')}
                 placeholder="if you weigh it; Enter counts it"
               />
-            </Box>
-            <Box
-              component="form"
+            </form>
+            <form
+              className={styles.form}
               noValidate
               onSubmit={(e: FormEvent) => {
                 e.preventDefault();
                 const count = number(loads);
                 if (count !== null) atOnce.send({ kind: 'countBlendLoads', count, at: tappedAt() }, () => setLoads(''));
               }}
-              sx={{ display: 'flex', gap: 1, alignItems: 'start' }}
             >
               <NumberField
                 label="Loads, counted at once"
@@ -170,10 +170,10 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
                 }}
                 error={atOnce.error?.at('count')}
               />
-              <Button type="submit" disabled={!mayLog || number(loads) === null} sx={{ mt: 0.75 }}>
+              <Button className={layout.above6} type="submit" disabled={!mayLog || number(loads) === null}>
                 Count
               </Button>
-            </Box>
+            </form>
             {counting.away && <span>The server is away: it goes in by itself, with its time.</span>}
             <ProblemNotice error={counting.error && !counting.error.at('mass') ? counting.error : null} />
             <SayCount />

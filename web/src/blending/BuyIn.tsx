@@ -1,11 +1,10 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { api, type Schema } from '../api/client';
 import { useSend } from '../api/change';
 import { newKey } from '../api/keep';
 import { refreshLog } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
@@ -14,6 +13,7 @@ import { Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { fibreWord } from '../ui/words';
 import { useState } from 'react';
+import layout from '../ui/layout.module.css';
 
 /** A component that was bought ready-made: taken in as it is, with its price, in the same step. */
 export function BuyIn({ added }: { added: (lot: string) => void }) {
@@ -31,21 +31,27 @@ export function BuyIn({ added }: { added: (lot: string) => void }) {
   );
   const { values } = form;
   return (
-    <Box>
-      <Row gap={1} sx={{ alignItems: 'start' }}>
-        <Choice
+    <div>
+      <Row align="start" gap={1}>
+        <SelectField
+          style={{ width: 150 }}
           label="Bought fibre"
           value={values.fibre}
           onChange={(fibre) => form.set({ fibre })}
           words={fibreWord}
-          sx={{ width: 150 }}
         />
-        <TextField label="Its colour" {...form.text('colour')} sx={{ width: 150 }} />
-        <Box sx={{ width: 150 }}>
+        <TextField style={{ width: 150 }} label="Its colour" {...form.text('colour')} />
+        <div style={{ width: 150 }}>
           <WeightField label="It weighs" {...form.field('mass')} error={buying.error?.at('mass')} />
-        </Box>
-        <NumberField label="It cost" {...form.field('price')} error={buying.error?.at('price')} sx={{ width: 110 }} />
+        </div>
+        <NumberField
+          style={{ width: 110 }}
+          label="It cost"
+          {...form.field('price')}
+          error={buying.error?.at('price')}
+        />
         <Button
+          className={layout.above6}
           variant="outlined"
           disabled={buying.busy || !values.mass.trim()}
           onClick={() =>
@@ -62,7 +68,6 @@ export function BuyIn({ added }: { added: (lot: string) => void }) {
               key,
             )
           }
-          sx={{ mt: 0.75 }}
         >
           Take it in
         </Button>
@@ -70,6 +75,6 @@ export function BuyIn({ added }: { added: (lot: string) => void }) {
       <ProblemNotice
         error={buying.error && !['mass', 'price', 'colour'].some((f) => buying.error?.at(f)) ? buying.error : null}
       />
-    </Box>
+    </div>
   );
 }

@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Slider from '@mui/material/Slider';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { useSession } from '../api/queries';
@@ -9,7 +8,7 @@ import { LaidLoad, Streaks } from '../drawings/Layers';
 import { tappedAt } from '../api/clock';
 import { FromPhotograph } from '../photographs/FromPhotograph';
 import { useBeginRun } from '../runs/beginRun';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
 import { LotChips } from '../ui/LotChips';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -22,6 +21,9 @@ import { formWord } from '../ui/words';
 import { BuyIn } from './BuyIn';
 import { useBlendPlan, useBlendTools } from './queries';
 import { blendOnWord, sharesByWord, toolOn } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './StartBlend.module.css';
 
 const elsewhere = '';
 const products: Schema['LotForm'][] = ['batt', 'roving', 'rolag', 'top', 'opened'];
@@ -104,38 +106,25 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
     setChosen(ids);
   };
   return (
-    <Box component="form" noValidate onSubmit={begin} aria-label="Blend">
+    <form noValidate onSubmit={begin} aria-label="Blend">
       <Column gap={2}>
         {view && shown && (
-          <Box
-            sx={{
-              display: 'grid',
-              gap: 2,
-              gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 270px' },
-              alignItems: 'start',
-            }}
-          >
+          <div className={styles.columns}>
             <Column gap={1}>
-              <Row gap={3} sx={{ alignItems: 'end' }}>
+              <Row align="end" gap={3}>
                 <MassOf
                   mass={view.perLoad}
                   label={`${view.loads} ${view.loads === 1 ? 'load' : 'loads'} of`}
                   size="big"
                 />
                 <MassOf mass={view.total} label="all of it" />
-                <Box
+                <div
+                  className={styles.swatch}
+                  style={{ backgroundColor: view.shade }}
                   role="img"
                   aria-label={`The mix from afar is ${view.shade}`}
-                  sx={{
-                    width: 46,
-                    height: 46,
-                    borderRadius: '50%',
-                    bgcolor: view.shade,
-                    border: 1,
-                    borderColor: 'text.secondary',
-                  }}
                 />
-                <Typography color="text.secondary">
+                <p className={typography.quiet}>
                   {[
                     view.meanMicron !== null && `${view.meanMicron} µm`,
                     view.meanRegainPercent !== null && `${view.meanRegainPercent} % regain`,
@@ -143,7 +132,7 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
                   ]
                     .filter(Boolean)
                     .join(' · ')}
-                </Typography>
+                </p>
               </Row>
               <Streaks
                 layers={shown.layers}
@@ -151,37 +140,36 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
                 shades={shades}
                 words={`After ${values.passes} passes a stretch of the yarn is ${shown.unevenPercent} percent off the recipe.`}
               />
-              <Row gap={2} sx={{ alignItems: 'center' }}>
-                <Typography color="text.secondary">streaky</Typography>
-                <input
-                  type="range"
+              <Row align="center" gap={2}>
+                <p className={typography.quiet}>streaky</p>
+                <Slider
                   style={{ width: 170 }}
                   aria-label="Passes"
                   min={0}
                   max={view.picture.length - 1}
                   step={1}
                   value={values.passes}
-                  onChange={(e) => form.set({ passes: e.target.valueAsNumber })}
+                  onChange={(_, passes) => form.set({ passes })}
                 />
-                <Typography color="text.secondary">even</Typography>
+                <p className={typography.quiet}>even</p>
                 <Button size="small" onClick={() => form.set({ seed: values.seed + 1 })}>
                   Another hand
                 </Button>
               </Row>
-              <Typography>
+              <p>
                 {values.passes === 0
                   ? 'As it is laid on'
                   : `After ${values.passes} ${values.passes === 1 ? 'pass' : 'passes'}`}
                 : a stretch of the yarn is about {shown.unevenPercent} % off the recipe; mixed through,{' '}
                 {view.floorPercent} % would be left. A simulation, the same each time it is asked.
-              </Typography>
+              </p>
             </Column>
             <LaidLoad
               layers={view.laid.map((l) => ({ component: l.component, grams: l.mass.grams, text: l.mass.text }))}
               shades={shades}
               words={`Each load in ${view.laid.length} layers, the first at the bottom: ${view.laid.map((l) => `${view.portions[l.component]!.code} ${l.mass.text}`).join(', ')}.`}
             />
-          </Box>
+          </div>
         )}
         {view?.portions
           .filter((p) => p.advice)
@@ -191,34 +179,34 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
             </Notice>
           ))}
         {view?.notes.map((n) => (
-          <Typography key={n} sx={{ borderLeft: 5, borderColor: 'divider', pl: 1.5 }}>
+          <p className={styles.sentence} key={n}>
             {n}
-          </Typography>
+          </p>
         ))}
-        <Box>
-          <Typography variant="h2" sx={{ mb: 1 }}>
-            What goes in
-          </Typography>
+        <div>
+          <h2 className={layout.below8}>What goes in</h2>
           <LotChips lots={lots} chosen={lotIds} onChange={choose} first="blend" />
-        </Box>
-        <Row gap={1.5} sx={{ alignItems: 'start' }}>
-          <Choice
+        </div>
+        <Row align="start" gap={1.5}>
+          <SelectField
+            style={{ width: 150 }}
             label="Shares"
             value={values.by}
             onChange={(by) => form.set({ by })}
             words={sharesByWord}
-            sx={{ width: 150 }}
           />
           {values.by !== 'weight' && (
-            <Box sx={{ width: 170 }}>
+            <div style={{ width: 170 }}>
               <WeightField label="All of it" {...set('total')} />
-            </Box>
+            </div>
           )}
           {lotIds.map((id, i) => {
             const lot = lots.find((l) => l.id === id)!;
             const portion = view?.portions.find((p) => p.lotId === id);
             return (
               <TextField
+                slotProps={{ htmlInput: { inputMode: 'decimal' } }}
+                style={{ width: 220 }}
                 key={id}
                 label={`${lot.code}, ${values.by === 'percent' ? '%' : values.by === 'parts' ? 'parts' : 'weight'}`}
                 value={amounts[id] ?? ''}
@@ -233,8 +221,6 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
                     ? `${portion.perLoad.text} a load, ${portion.total.text} in all`
                     : `${lot.left?.text ?? 'not weighed'} there`)
                 }
-                attributes={{ inputMode: 'decimal' }}
-                sx={{ width: 220 }}
               />
             );
           })}
@@ -250,21 +236,14 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
           }}
         />
         <BuyIn added={(id) => choose([...lotIds, id])} />
-        <Box
-          sx={{
-            display: 'grid',
-            gap: 1.5,
-            gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(3, 1fr)' },
-            alignItems: 'start',
-          }}
-        >
-          <Choice
+        <div className={styles.startBlendColumns}>
+          <SelectField
             label="Laid on"
             value={values.on}
             onChange={(on) => form.set({ on, tool: null })}
             words={blendOnWord}
           />
-          <Choice
+          <SelectField
             label="Which"
             value={toolId ?? elsewhere}
             onChange={(tool) => form.set({ tool })}
@@ -278,7 +257,7 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
             {...set('most')}
             placeholder={toolId ? 'left empty: what it usually takes' : 'any unit'}
           />
-          <Choice
+          <SelectField
             label="It becomes"
             value={values.gives}
             onChange={(gives) => form.set({ gives })}
@@ -287,19 +266,19 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
           />
           <NumberField label="Layers of a load, about" whole {...set('layers')} />
           <NumberField label="Split in, each pass" whole {...set('splitIn')} />
-        </Box>
+        </div>
         <Row gap={1}>
           <Button type="submit" variant="contained" disabled={lotIds.length === 0 || looker || starting.busy}>
             Begin blending
           </Button>
         </Row>
-        {starting.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+        {starting.away && <p>The server is away: this is kept here and goes in by itself.</p>}
         <ProblemNotice
           error={
             problem?.refusals.some((r) => !seen.includes(r.field)) || problem?.refusals.length === 0 ? problem : null
           }
         />
       </Column>
-    </Box>
+    </form>
   );
 }

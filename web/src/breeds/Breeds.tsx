@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState } from 'react';
 import { type Schema } from '../api/client';
 import { useBreedSearch, useSession } from '../api/queries';
@@ -11,6 +9,9 @@ import { ProblemNotice } from '../ui/Notices';
 import { classWord, feltsWord, fromWord, waveWord } from '../ui/words';
 import { EditBreed } from './EditBreed';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './Breeds.module.css';
 
 /** The breed reference as a chart of length by fineness; a name picks one out, the workshop's own values stand before the general ones. */
 export function Breeds() {
@@ -28,21 +29,15 @@ export function Breeds() {
   const mayEdit = session.data?.workshop?.role !== 'looker';
   return (
     <Column gap={3}>
-      <Typography variant="h1">Breeds</Typography>
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 4,
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1.6fr) minmax(0, 1fr)' },
-        }}
-      >
+      <h1>Breeds</h1>
+      <div className={styles.columns}>
         <BreedChart
           breeds={all.data}
           lit={new Set(shown.map((b) => b.breed.name))}
           chosen={one?.breed.name ?? null}
           choose={setChosen}
         />
-        <Column gap={2} sx={{ alignContent: 'start' }}>
+        <Column className={styles.column} gap={2}>
           <TextField
             label="Find a breed"
             value={typed}
@@ -75,9 +70,9 @@ export function Breeds() {
           {one ? (
             <OneBreed view={one} />
           ) : (
-            <Typography color="text.secondary">
+            <p className={typography.quiet}>
               Every box is a breed: as wide as its fineness, as high as its staple. Tap one.
-            </Typography>
+            </p>
           )}
           {mayEdit && (
             <Row gap={1}>
@@ -90,7 +85,7 @@ export function Breeds() {
             </Row>
           )}
         </Column>
-      </Box>
+      </div>
       {editing && <EditBreed view={editing === 'new' ? null : editing} close={() => setEditing(null)} />}
     </Column>
   );
@@ -113,9 +108,9 @@ function OneBreed({ view: { breed: b, from } }: { view: Schema['BreedView'] }) {
     ['used for', (b.uses ?? []).join(', ')],
   ];
   return (
-    <Box>
-      <Typography variant="h2">{b.name}</Typography>
-      <Typography color="text.secondary">
+    <div>
+      <h2>{b.name}</h2>
+      <p className={typography.quiet}>
         {[
           classWord[b.class],
           b.conservationConcern ? 'few are left: a conservation concern' : '',
@@ -123,25 +118,16 @@ function OneBreed({ view: { breed: b, from } }: { view: Schema['BreedView'] }) {
         ]
           .filter(Boolean)
           .join(' · ')}
-      </Typography>
-      {(b.alsoKnownAs ?? []).length > 0 && (
-        <Typography sx={{ fontSize: '0.95rem' }}>also {b.alsoKnownAs!.join(', ')}</Typography>
-      )}
-      <Box
-        component="dl"
-        sx={{ m: 0, mt: 1, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.4 }}
-      >
+      </p>
+      {(b.alsoKnownAs ?? []).length > 0 && <p className={styles.sentence}>also {b.alsoKnownAs!.join(', ')}</p>}
+      <dl className={styles.facts}>
         {rows.map(([name, value]) => (
-          <Box key={name} sx={{ display: 'contents' }}>
-            <Box component="dt" sx={{ color: 'text.secondary' }}>
-              {name}
-            </Box>
-            <Box component="dd" sx={{ m: 0 }}>
-              {value}
-            </Box>
-          </Box>
+          <div className={layout.contents} key={name}>
+            <dt className={typography.quiet}>{name}</dt>
+            <dd className={styles.value}>{value}</dd>
+          </div>
         ))}
-      </Box>
-    </Box>
+      </dl>
+    </div>
   );
 }

@@ -1,8 +1,7 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { api, type Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { range } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { RangeField } from '../ui/RangeField';
@@ -10,7 +9,8 @@ import { classWord, waveWord } from '../ui/words';
 import { again } from '../api/queries';
 import { useChanges } from '../api/change';
 import { useFields } from '../ui/useFields';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
+import styles from './EditBreed.module.css';
 
 const blank: Schema['Breed'] = {
   name: '',
@@ -88,13 +88,13 @@ export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; c
       }
     >
       <TextField label="Name" {...text('name')} disabled={view !== null} autoFocus={!view} />
-      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
-        <Choice label="Kind" value={kind} onChange={(kind) => set({ kind })} words={classWord} />
-        <Choice label="Wave" value={wave} onChange={(wave) => set({ wave })} words={waveWord} />
+      <div className={styles.columns}>
+        <SelectField label="Kind" value={kind} onChange={(kind) => set({ kind })} words={classWord} />
+        <SelectField label="Wave" value={wave} onChange={(wave) => set({ wave })} words={waveWord} />
         {ranges.map(([key, label]) => (
           <RangeField key={key} label={label} {...field(key)} />
         ))}
-      </Box>
+      </div>
       <ProblemNotice error={change.besides('name', ...ranges.map(([key]) => key))} />
     </FormDialog>
   );

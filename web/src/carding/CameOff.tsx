@@ -1,12 +1,10 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import type { FormEvent } from 'react';
 import type { Schema } from '../api/client';
 import { tappedAt } from '../api/clock';
 import type { RunOf } from '../runs/queries';
 import { useTap } from '../runs/taps';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
@@ -15,6 +13,8 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { formOf, lossWord } from '../ui/words';
 import { keptWord, rolledWord } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** What came off, counted, how it is rolled and kept; and the waste by its kind. */
 export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }) {
@@ -63,78 +63,76 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
   };
   return (
     <Column gap={1.5}>
-      {d.products && <Typography>{d.products}</Typography>}
+      {d.products && <p>{d.products}</p>}
       {d.waste.length > 0 && (
-        <Typography color="text.secondary">
-          {d.waste.map((w) => `${lossWord[w.kind]} ${w.mass.text}`).join(', ')}
-        </Typography>
+        <p className={typography.quiet}>{d.waste.map((w) => `${lossWord[w.kind]} ${w.mass.text}`).join(', ')}</p>
       )}
-      <Row component="form" gap={1} aria-label="What came off" onSubmit={count} sx={{ alignItems: 'start' }}>
+      <Row align="start" component="form" gap={1} aria-label="What came off" onSubmit={count}>
         <NumberField
+          style={{ width: 175 }}
           label={`${formOf(d.gives, 'wool')}, how many`}
           whole
           value={values.count}
           onChange={(count) => set({ count })}
           error={counting.error?.at('count')}
-          sx={{ width: 175 }}
         />
-        <Box sx={{ width: 150 }}>
+        <div style={{ width: 150 }}>
           <WeightField
             label="One weighs"
             value={values.one}
             onChange={(one) => set({ one })}
             error={counting.error?.at('one')}
           />
-        </Box>
+        </div>
         {d.gives === 'puni' && (
           <NumberField
+            style={{ width: 110 }}
             label="Rod, mm"
             value={values.rod}
             onChange={(rod) => set({ rod })}
             error={counting.error?.at('rod')}
-            sx={{ width: 110 }}
           />
         )}
         {(d.gives === 'puni' || d.gives === 'rolag') && (
-          <Choice
+          <SelectField
+            style={{ width: 130 }}
             label="Rolled"
             value={values.rolled}
             onChange={(rolled) => set({ rolled })}
             words={rolledWord}
-            sx={{ width: 130 }}
           />
         )}
-        <Choice
+        <SelectField
+          style={{ width: 175 }}
           label="Kept"
           value={values.kept}
           onChange={(kept) => set({ kept })}
           words={keptWord}
-          sx={{ width: 175 }}
         />
         {values.kept === 'bundled' && (
           <NumberField
+            style={{ width: 120 }}
             label="In a bundle"
             whole
             value={values.bundle}
             onChange={(bundle) => set({ bundle })}
             error={counting.error?.at('bundleOf')}
-            sx={{ width: 120 }}
           />
         )}
-        <Button type="submit" disabled={!mayLog || number(values.count) === null} sx={{ mt: 0.75 }}>
+        <Button className={layout.above6} type="submit" disabled={!mayLog || number(values.count) === null}>
           Note what came off
         </Button>
       </Row>
-      <Row component="form" gap={1} aria-label="Waste of carding" onSubmit={weigh} sx={{ alignItems: 'start' }}>
-        <Choice
+      <Row align="start" component="form" gap={1} aria-label="Waste of carding" onSubmit={weigh}>
+        <SelectField
+          style={{ width: 175 }}
           label="Waste"
           value={waste.values.kind}
           onChange={(kind) => waste.set({ kind })}
           of={d.wasteKinds}
           words={lossWord}
-          sx={{ width: 175 }}
         />
-        <Box sx={{ width: 150 }}>
+        <div style={{ width: 150 }}>
           <WeightField
             label="Waste weighs"
             value={waste.values.mass}
@@ -144,8 +142,8 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
             }}
             error={weighing.error?.at('mass')}
           />
-        </Box>
-        <Button type="submit" disabled={!mayLog || !waste.values.mass.trim()} sx={{ mt: 0.75 }}>
+        </div>
+        <Button className={layout.above6} type="submit" disabled={!mayLog || !waste.values.mass.trim()}>
           Note the waste
         </Button>
       </Row>

@@ -1,6 +1,4 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
 import { useSession } from '../api/queries';
 import { Batts } from '../drawings/Batts';
@@ -15,25 +13,27 @@ import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { Counted, RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
 import { SayCount } from '../runs/SayCount';
 import { useRunActs, useTap } from '../runs/taps';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { WeightField } from '../ui/WeightField';
 import { number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
-import { tone } from '../ui/tones';
 import { formWord } from '../ui/words';
 import { CameOff } from './CameOff';
 import { StartCarding } from './StartCarding';
 import { laidOnWord, orderWord, takenOffWord } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './CardBench.module.css';
 
 /** What is at the cards, load by load; and the way onto them. */
 export function CardBench({ lots, runs, wanted }: BenchProps) {
   const carding = runsOf(runs, 'card');
   const free = freeOf(lots, carding);
   return (
-    <Column gap={3} sx={{ mb: 3 }}>
+    <Column className={layout.below24} gap={3}>
       {carding.map((run, i) => (
         <Carding key={run.id} run={run} first={i === 0} />
       ))}
@@ -106,13 +106,13 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
               words={`Pass ${pass.number}: ${countWords(done, d.plan.loads)} loads. ${uneven}`}
             />
             {uneven && <Notice tone="watch">{uneven}</Notice>}
-            <Row gap={3} sx={{ alignItems: 'end' }}>
+            <Row align="end" gap={3}>
               <MassOf mass={d.plan.perLoad} label="a load" />
               {pass.variation !== null && (
-                <Typography color="text.secondary">loads differ by {pass.variation.toFixed(1)} %</Typography>
+                <p className={typography.quiet}>loads differ by {pass.variation.toFixed(1)} %</p>
               )}
               {d.minutesLeft !== null && (
-                <Typography color="text.secondary">about {d.minutesLeft} min left at your pace</Typography>
+                <p className={typography.quiet}>about {d.minutesLeft} min left at your pace</p>
               )}
             </Row>
           </>
@@ -123,8 +123,7 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
             <CountTarget disabled={!mayLog} onCount={again}>
               Same again
             </CountTarget>
-            <Box
-              component="form"
+            <form
               noValidate
               onSubmit={(e: FormEvent) => {
                 e.preventDefault();
@@ -139,7 +138,8 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
                 placeholder={weighed ? `of load ${weighed.number}` : 'if you weigh it; Enter counts it'}
               />
               {noted.length > 0 && (
-                <Choice
+                <SelectField
+                  className={styles.field}
                   label="This weight is of"
                   value={weighed?.event ?? nextOne}
                   onChange={setOf}
@@ -147,10 +147,9 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
                     [nextOne, 'the next load'],
                     ...noted.map((l) => [l.event, `load ${l.number}${l.mass ? `, ${l.mass.text}` : ''}`] as const),
                   ])}
-                  sx={{ width: 225, mt: 1.5 }}
                 />
               )}
-            </Box>
+            </form>
             {counting.away && <span>The server is away: it goes in by itself, with its time.</span>}
             <ProblemNotice error={counting.error && !counting.error.at('mass') ? counting.error : null} />
             <SayCount />
@@ -198,14 +197,7 @@ function Passes({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }) {
       });
   };
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 2,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
-        alignItems: 'start',
-      }}
-    >
+    <div className={styles.passes}>
       <Column gap={1}>
         {points.length > 0 && (
           <NepCurve
@@ -214,19 +206,17 @@ function Passes({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }) {
             words={`Neps in a gram: ${points.map((p) => `${p.perGram.toFixed(1)} after pass ${p.pass}`).join(', ')}. ${d.advice}`}
           />
         )}
-        <Typography sx={{ borderLeft: `5px solid ${tone(d.verdict === 'rising' ? 'madder' : 'oat')}`, pl: 1.5 }}>
+        <p
+          className={styles.sentence}
+          style={{ borderLeft: `5px solid var(--${d.verdict === 'rising' ? 'madder' : 'oat'})` }}
+        >
           {d.advice}
-        </Typography>
+        </p>
       </Column>
       <Column gap={1.5}>
-        <Box
-          component="form"
-          noValidate
-          onSubmit={note}
-          aria-label="Neps"
-          sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}
-        >
+        <form className={styles.neps} noValidate onSubmit={note} aria-label="Neps">
           <NumberField
+            style={{ width: 175 }}
             label="Neps in a pinch"
             whole
             value={neps}
@@ -235,9 +225,8 @@ function Passes({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }) {
               setNeps(v);
             }}
             error={noting.error?.at('neps')}
-            sx={{ width: 175 }}
           />
-          <Box sx={{ width: 175 }}>
+          <div style={{ width: 175 }}>
             <WeightField
               label="The pinch weighs"
               value={pinch}
@@ -247,19 +236,14 @@ function Passes({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }) {
               }}
               error={noting.error?.at('pinch')}
             />
-          </Box>
-          <Button type="submit" disabled={!mayLog || number(neps) === null} sx={{ alignSelf: 'start', mt: 0.75 }}>
+          </div>
+          <Button className={styles.button} type="submit" disabled={!mayLog || number(neps) === null}>
             Note the neps
           </Button>
-        </Box>
-        <Box
-          component="form"
-          noValidate
-          onSubmit={count}
-          aria-label="Loads counted at the end"
-          sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}
-        >
+        </form>
+        <form className={styles.neps} noValidate onSubmit={count} aria-label="Loads counted at the end">
           <NumberField
+            style={{ width: 225 }}
             label="Loads, counted at once"
             whole
             value={loads}
@@ -268,13 +252,12 @@ function Passes({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }) {
               setLoads(v);
             }}
             error={counting.error?.at('count')}
-            sx={{ width: 225 }}
           />
-          <Button type="submit" disabled={!mayLog || number(loads) === null} sx={{ alignSelf: 'start', mt: 0.75 }}>
+          <Button className={styles.button} type="submit" disabled={!mayLog || number(loads) === null}>
             Count them
           </Button>
-        </Box>
+        </form>
       </Column>
-    </Box>
+    </div>
   );
 }

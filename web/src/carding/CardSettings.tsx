@@ -1,9 +1,9 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
 import { again, useSession } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { KeptTool } from '../ui/KeptTool';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice, Section } from '../ui/Notices';
@@ -12,6 +12,7 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useCards } from './queries';
 import { cardsWord } from './words';
+import layout from '../ui/layout.module.css';
 
 const lengthLabel = {
   handCards: 'Deep, cm',
@@ -54,25 +55,25 @@ export function CardSettings() {
             {c.teethPerSquareInch === null ? '' : `, ${c.teethPerSquareInch} teeth per sq in`}
           </KeptTool>
         ))}
-        <Row gap={1} sx={{ alignItems: 'start' }}>
-          <TextField label="Cards called" {...form.text('name')} sx={{ width: 170 }} />
-          <Choice
+        <Row align="start" gap={1}>
+          <TextField style={{ width: 170 }} label="Cards called" {...form.text('name')} />
+          <SelectField
+            style={{ width: 165 }}
             label="They are"
             value={values.kind}
             onChange={(kind) => form.set({ kind })}
             words={cardsWord}
-            sx={{ width: 165 }}
           />
-          <NumberField label="Wide, cm" {...form.field('width')} sx={{ width: 110 }} />
-          <NumberField label={lengthLabel[values.kind]} {...form.field('length')} sx={{ width: 195 }} />
+          <NumberField style={{ width: 110 }} label="Wide, cm" {...form.field('width')} />
+          <NumberField style={{ width: 195 }} label={lengthLabel[values.kind]} {...form.field('length')} />
           <NumberField
+            style={{ width: 130 }}
             label="Teeth per sq in"
             {...form.field('teeth', 'teethPerSquareInch')}
             placeholder="if you know"
             shrink
-            sx={{ width: 130 }}
           />
-          <Button variant="outlined" disabled={looker} onClick={add} sx={{ mt: 0.5 }}>
+          <Button className={layout.above4} variant="outlined" disabled={looker} onClick={add}>
             Add these cards
           </Button>
         </Row>

@@ -1,7 +1,4 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, type Schema } from '../api/client';
@@ -9,7 +6,7 @@ import { useSession } from '../api/queries';
 import { Batts } from '../drawings/Batts';
 import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
 import { LotChips } from '../ui/LotChips';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -20,6 +17,8 @@ import { formWord } from '../ui/words';
 import { useFields } from '../ui/useFields';
 import { useLoadCards, useLoadPlan } from './queries';
 import { cardsWord, laidOnWord, orderWord, takenOffWord } from './words';
+import typography from '../ui/typography.module.css';
+import styles from './StartCarding.module.css';
 
 const elsewhere = '';
 
@@ -85,28 +84,28 @@ export function StartCarding({ lots, wanted }: { lots: readonly Schema['LotLine'
   };
   if (!open)
     return (
-      <Row gap={2} sx={{ alignItems: 'center' }}>
+      <Row align="center" gap={2}>
         <Button variant="outlined" onClick={() => setOpen(true)}>
           Card in loads
         </Button>
         {view && (
-          <Typography color="text.secondary">
+          <p className={typography.quiet}>
             {view.loads} {view.loads === 1 ? 'load' : 'loads'} of {view.perLoad.text}, counted by one tap each
-          </Typography>
+          </p>
         )}
       </Row>
     );
   return (
-    <Box component="form" noValidate onSubmit={begin} aria-label="Card in loads">
+    <form noValidate onSubmit={begin} aria-label="Card in loads">
       <Column gap={1.5}>
-        <Typography variant="h2">Card in loads</Typography>
+        <h2>Card in loads</h2>
         <LotChips lots={lots} chosen={lotIds} onChange={setChosen} first="card" />
         {view && (
-          <Row gap={3} sx={{ alignItems: 'end' }}>
+          <Row align="end" gap={3}>
             <MassOf mass={view.perLoad} label={`${view.loads} ${view.loads === 1 ? 'load' : 'loads'} of`} size="big" />
             <MassOf mass={view.most} label="the most per load" />
             <MassOf mass={view.all} label="all of it" />
-            <Typography color="text.secondary">{orderWord[view.order]}</Typography>
+            <p className={typography.quiet}>{orderWord[view.order]}</p>
           </Row>
         )}
         {view && (
@@ -117,15 +116,8 @@ export function StartCarding({ lots, wanted }: { lots: readonly Schema['LotLine'
             {c}
           </Notice>
         ))}
-        <Box
-          sx={{
-            display: 'grid',
-            gap: 1.5,
-            gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(3, 1fr)' },
-            alignItems: 'start',
-          }}
-        >
-          <Choice
+        <div className={styles.columns}>
+          <SelectField
             label="On"
             value={toolId ?? elsewhere}
             onChange={(tool) => form.set({ tool })}
@@ -142,46 +134,43 @@ export function StartCarding({ lots, wanted }: { lots: readonly Schema['LotLine'
             placeholder={toolId ? 'left empty: what they usually take' : 'any unit'}
           />
           <WeightField label="Only so much of it" {...weight('mass')} placeholder="left empty: all of it" />
-          <Choice
+          <SelectField
             label="It becomes"
             value={gives}
             onChange={(gives) => form.set({ gives, takenOff: null })}
             words={Object.fromEntries(products.map((p) => [p, formWord[p]])) as Record<Schema['LotForm'], string>}
           />
-          <Choice
+          <SelectField
             label="Laid on"
             value={values.laidOn}
             onChange={(laidOn) => form.set({ laidOn })}
             words={laidOnWord}
           />
-          <Choice
+          <SelectField
             label="Taken off"
             value={values.takenOff ?? view?.takenOff ?? 'onePiece'}
             onChange={(takenOff) => form.set({ takenOff })}
             words={takenOffWord}
           />
-        </Box>
+        </div>
         {cards.data?.length === 0 && (
-          <Typography color="text.secondary">
-            Once your cards stand{' '}
-            <Link component={RouterLink} to="/workshop">
-              in the workshop
-            </Link>
-            , loads are sized by their cloth, and by what you really put on.
-          </Typography>
+          <p className={typography.quiet}>
+            Once your cards stand <RouterLink to="/workshop">in the workshop</RouterLink>, loads are sized by their
+            cloth, and by what you really put on.
+          </p>
         )}
         <Row gap={1}>
           <Button type="submit" variant="contained" disabled={lotIds.length === 0 || looker || starting.busy}>
             Begin carding
           </Button>
         </Row>
-        {starting.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+        {starting.away && <p>The server is away: this is kept here and goes in by itself.</p>}
         <ProblemNotice
           error={
             starting.error ?? (refused?.refusals.some((r) => !['mass', 'most'].includes(r.field)) ? refused : null)
           }
         />
       </Column>
-    </Box>
+    </form>
   );
 }

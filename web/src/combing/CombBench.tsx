@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState, type FormEvent } from 'react';
 import { read, write } from '../api/keep';
 import { useSession } from '../api/queries';
@@ -17,23 +16,25 @@ import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { Counted, RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
 import { SayCount } from '../runs/SayCount';
 import { useRunActs, useTap } from '../runs/taps';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
 import { Column, Row } from '../ui/layouts';
-import { tone } from '../ui/tones';
 import { formWord } from '../ui/words';
 import { StartCombing } from './StartCombing';
 import { WeighAtCombs } from './WeighAtCombs';
 import { combWayWord, drawnOffWord, endWord } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './CombBench.module.css';
 
 /** What is on the combs, which end of it leads, and the noil it leaves load by load; and the way onto them. */
 export function CombBench({ lots, runs, wanted }: BenchProps) {
   const combing = runsOf(runs, 'comb');
   const free = freeOf(lots, combing);
   return (
-    <Column gap={3} sx={{ mb: 3 }}>
+    <Column className={layout.below24} gap={3}>
       {combing.map((run, i) => (
         <Combing key={run.id} run={run} first={i === 0} />
       ))}
@@ -139,20 +140,24 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
                 words={d.leadingSentence}
               />
             )}
-            <Typography sx={{ borderLeft: `5px solid ${tone(d.isReady ? 'lichen' : 'oat')}`, pl: 1.5 }} role="status">
+            <p
+              className={styles.said}
+              style={{ borderLeft: `5px solid var(--${d.isReady ? 'lichen' : 'oat'})` }}
+              role="status"
+            >
               {d.leadingSentence}
-            </Typography>
+            </p>
             <NoilBars
               loads={d.loads.map((l) => ({ percent: l.noilPercent, standsOut: l.standsOut }))}
               planned={d.plan.loads}
               words={`Noil by load. ${d.noilSentence} ${d.tenderSentence}`.trim()}
             />
             {d.tenderSentence && <Notice tone="watch">{d.tenderSentence}</Notice>}
-            {d.noilSentence && <Typography color="text.secondary">{d.noilSentence}</Typography>}
-            <Row gap={3} sx={{ alignItems: 'end' }}>
+            {d.noilSentence && <p className={typography.quiet}>{d.noilSentence}</p>}
+            <Row align="end" gap={3}>
               <MassOf mass={d.plan.perLoad} label="a load" />
               {d.minutesLeft !== null && (
-                <Typography color="text.secondary">about {d.minutesLeft} min left at your pace</Typography>
+                <p className={typography.quiet}>about {d.minutesLeft} min left at your pace</p>
               )}
             </Row>
           </>
@@ -171,9 +176,9 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
               }
             />
             {d.way !== 'flicked' && (
-              <Typography sx={{ fontWeight: 700 }}>
+              <p className={typography.strong}>
                 {endWord[d.leading]} lead now{d.isReady ? ': draw off' : ''}
-              </Typography>
+              </p>
             )}
             <CountTarget disabled={!mayLog} onCount={next}>
               {transfersNext ? 'Transferred' : d.way === 'littleByLittle' ? 'One cycle more' : 'Drawn off'}
@@ -183,14 +188,13 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
                 {transfersNext ? 'Drawn off already' : 'One more transfer'}
               </Button>
             )}
-            <Box
-              component="form"
+            <form
+              className={styles.form}
               noValidate
               onSubmit={(e: FormEvent) => {
                 e.preventDefault();
                 if (typed) weigh();
               }}
-              sx={{ display: 'grid', gap: 1 }}
             >
               <WeightField label="Its top weighs" {...field('top')} placeholder="if you weigh it" />
               <WeightField label="Its noil weighs" {...field('noil')} placeholder="Enter counts the load" />
@@ -199,7 +203,8 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
                 {weighed ? `Weighed: load ${weighed.number}` : 'Drawn off and weighed'}
               </Button>
               {numbered.length > 0 && (
-                <Choice
+                <SelectField
+                  className={layout.above8}
                   label="These weights are of"
                   value={weighed?.event ?? nextOne}
                   onChange={setOf}
@@ -213,21 +218,24 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
                         ] as const,
                     ),
                   ])}
-                  sx={{ mt: 1 }}
                 />
               )}
-            </Box>
+            </form>
             {counting.away && <span>The server is away: it goes in by itself, with its time.</span>}
             <ProblemNotice
               error={counting.error && !['top', 'noil'].some((f) => counting.error?.at(f)) ? counting.error : null}
             />
             {hasTransfers && (
-              <Check
-                checked={each}
-                onChange={(e) => {
-                  write(countsTransfers, e.target.checked);
-                  setEach(e.target.checked);
-                }}
+              <FormControlLabel
+                control={
+                  <Checkbox
+                    checked={each}
+                    onChange={(e) => {
+                      write(countsTransfers, e.target.checked);
+                      setEach(e.target.checked);
+                    }}
+                  />
+                }
                 label="Count transfers too"
               />
             )}

@@ -1,10 +1,10 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
 import { again, useSession } from '../api/queries';
 import { KeptTool } from '../ui/KeptTool';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { number } from '../ui/figures';
@@ -12,6 +12,7 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useCombs } from './queries';
 import { combsWord } from './words';
+import layout from '../ui/layout.module.css';
 
 const rows = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'} of tines`;
 
@@ -53,25 +54,25 @@ export function CombSettings() {
               : `${c.widthCentimetres} cm, ${rows(c.rows!)}${c.heightCentimetres === null ? '' : ` ${c.heightCentimetres} cm high`}`}
           </KeptTool>
         ))}
-        <Row gap={1} sx={{ alignItems: 'start' }}>
-          <TextField label="Combs or diz called" {...form.text('name')} sx={{ width: 190 }} />
-          <Choice
+        <Row align="start" gap={1}>
+          <TextField style={{ width: 190 }} label="Combs or diz called" {...form.text('name')} />
+          <SelectField
+            style={{ width: 165 }}
             label="It is a"
             value={values.kind}
             onChange={(kind) => form.set({ kind })}
             words={combsWord}
-            sx={{ width: 165 }}
           />
           {isDiz ? (
-            <NumberField label="Hole, mm" {...form.field('hole')} sx={{ width: 120 }} />
+            <NumberField style={{ width: 120 }} label="Hole, mm" {...form.field('hole')} />
           ) : (
             <>
-              <NumberField label="Tines wide, cm" {...form.field('width')} sx={{ width: 145 }} />
-              <NumberField label="Rows" whole {...form.field('rows')} sx={{ width: 90 }} />
-              <NumberField label="Tines high, cm" {...form.field('height')} sx={{ width: 145 }} />
+              <NumberField style={{ width: 145 }} label="Tines wide, cm" {...form.field('width')} />
+              <NumberField style={{ width: 90 }} label="Rows" whole {...form.field('rows')} />
+              <NumberField style={{ width: 145 }} label="Tines high, cm" {...form.field('height')} />
             </>
           )}
-          <Button variant="outlined" disabled={looker || change.busy} onClick={add} sx={{ mt: 0.75 }}>
+          <Button className={layout.above6} variant="outlined" disabled={looker || change.busy} onClick={add}>
             Add it
           </Button>
         </Row>

@@ -1,7 +1,4 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, type Schema } from '../api/client';
@@ -9,7 +6,7 @@ import { useSession } from '../api/queries';
 import { Combs } from '../drawings/Combs';
 import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
 import { LotChips } from '../ui/LotChips';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -20,6 +17,8 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useCombPlan, useCombs, useFlicks } from './queries';
 import { combsWord, combWayWord, drawnOffWord, endWord, toolOf } from './words';
+import typography from '../ui/typography.module.css';
+import styles from './StartCombing.module.css';
 
 const elsewhere = '';
 const either = '';
@@ -108,24 +107,24 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
   };
   if (!open)
     return (
-      <Row gap={2} sx={{ alignItems: 'center' }}>
+      <Row align="center" gap={2}>
         <Button variant="outlined" onClick={() => setOpen(true)}>
           Comb in loads
         </Button>
         {view && (
-          <Typography color="text.secondary">
+          <p className={typography.quiet}>
             {view.loads} {view.loads === 1 ? 'load' : 'loads'} of {view.perLoad.text}, the leading end kept track of
-          </Typography>
+          </p>
         )}
       </Row>
     );
   return (
-    <Box component="form" noValidate onSubmit={begin} aria-label="Comb in loads">
+    <form noValidate onSubmit={begin} aria-label="Comb in loads">
       <Column gap={1.5}>
-        <Typography variant="h2">Comb in loads</Typography>
+        <h2>Comb in loads</h2>
         <LotChips lots={lots} chosen={lotIds} onChange={setChosen} first="comb" />
         {view && (
-          <Row gap={3} sx={{ alignItems: 'end' }}>
+          <Row align="end" gap={3}>
             <MassOf mass={view.perLoad} label={`${view.loads} ${view.loads === 1 ? 'load' : 'loads'} of`} size="big" />
             <MassOf mass={view.most} label="the most per load" />
             <MassOf mass={view.all} label="all of it" />
@@ -140,13 +139,13 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
               pair={hasTransfers}
               words={`After ${view.transfers} transfers the ${endWord[view.leading]} lead.`}
             />
-            <Typography>
+            <p>
               {hasTransfers
                 ? `${view.transfers} ${view.transfers === 1 ? 'transfer' : 'transfers'}, then the ${endWord[view.leading]} lead.${view.takesOneMore ? ' One of them is only for the wanted end: it costs a little noil.' : ''}`
                 : `The ${endWord[view.leading]} lead.`}
               {view.fills.length > 1 &&
                 ` Lashed on it fills ${Math.round(view.fills[0]! * 100)} % of the tines, after the last transfer ${Math.round(view.fills.at(-1)! * 100)} %.`}
-            </Typography>
+            </p>
           </>
         )}
         {view?.cautions.map((c) => (
@@ -154,21 +153,14 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
             {c}
           </Notice>
         ))}
-        <Box
-          sx={{
-            display: 'grid',
-            gap: 1.5,
-            gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(3, 1fr)' },
-            alignItems: 'start',
-          }}
-        >
-          <Choice
+        <div className={styles.columns}>
+          <SelectField
             label="How"
             value={values.way}
             onChange={(way) => form.set({ way, tool: null })}
             words={combWayWord}
           />
-          <Choice
+          <SelectField
             label="On"
             value={toolId ?? elsewhere}
             onChange={(tool) => form.set({ tool })}
@@ -186,13 +178,13 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
           />
           {values.way !== 'flicked' && (
             <>
-              <Choice
+              <SelectField
                 label="Lashed on by the"
                 value={values.lashedBy}
                 onChange={(lashedBy) => form.set({ lashedBy })}
                 words={endWord}
               />
-              <Choice
+              <SelectField
                 label="To lead as it is drawn off"
                 value={values.lead}
                 onChange={(lead) => form.set({ lead })}
@@ -205,7 +197,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
           )}
           {hasTransfers && <NumberField label="Transfers at least" whole {...figure('atLeast')} />}
           {values.way !== 'flicked' && (
-            <Choice
+            <SelectField
               label="Drawn off"
               value={values.drawnOff}
               onChange={(drawnOff) => form.set({ drawnOff })}
@@ -213,7 +205,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
             />
           )}
           {values.way !== 'flicked' && values.drawnOff === 'diz' && dizzes.length > 0 && (
-            <Choice
+            <SelectField
               label="Diz"
               value={dizId ?? elsewhere}
               onChange={(diz) => form.set({ diz })}
@@ -232,22 +224,19 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
             placeholder={toolId && kind !== 'flick' ? 'left empty: what they usually take' : 'any unit'}
           />
           <WeightField label="Only so much of it" {...weight('mass')} placeholder="left empty: all of it" />
-        </Box>
+        </div>
         {combs.data?.length === 0 && (
-          <Typography color="text.secondary">
-            Once your {combsWord.combs} stands{' '}
-            <Link component={RouterLink} to="/workshop">
-              in the workshop
-            </Link>
-            , loads are sized by the tines, and by what you really lash on.
-          </Typography>
+          <p className={typography.quiet}>
+            Once your {combsWord.combs} stands <RouterLink to="/workshop">in the workshop</RouterLink>, loads are sized
+            by the tines, and by what you really lash on.
+          </p>
         )}
         <Row gap={1}>
           <Button type="submit" variant="contained" disabled={lotIds.length === 0 || looker || starting.busy}>
             Begin combing
           </Button>
         </Row>
-        {starting.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+        {starting.away && <p>The server is away: this is kept here and goes in by itself.</p>}
         <ProblemNotice
           error={
             starting.error && !fields.some((f) => starting.error?.at(f))
@@ -258,6 +247,6 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
           }
         />
       </Column>
-    </Box>
+    </form>
   );
 }

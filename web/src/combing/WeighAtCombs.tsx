@@ -1,18 +1,17 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
 import type { Schema } from '../api/client';
 import { tappedAt } from '../api/clock';
 import type { RunOf } from '../runs/queries';
 import { useTap } from '../runs/taps';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { WeightField } from '../ui/WeightField';
 import { number } from '../ui/figures';
 import { Column } from '../ui/layouts';
-import { tone } from '../ui/tones';
+import layout from '../ui/layout.module.css';
+import styles from './WeighAtCombs.module.css';
 
 type What = 'tufts' | 'sliver' | 'nests' | 'ends' | 'waste' | 'loads';
 
@@ -64,35 +63,21 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
   };
   const said = [d.advice, d.sliver, d.apart].filter((s) => s !== '');
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gap: 2,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr)' },
-        alignItems: 'start',
-      }}
-    >
+    <div className={styles.weighAtCombs}>
       <Column gap={1}>
         {said.map((s) => (
-          <Typography
+          <p
+            className={styles.sentence}
+            style={{ borderLeft: `5px solid var(--${s === d.advice && d.verdict === 'enough' ? 'lichen' : 'oat'})` }}
             key={s}
-            sx={{
-              borderLeft: `5px solid ${tone(s === d.advice && d.verdict === 'enough' ? 'lichen' : 'oat')}`,
-              pl: 1.5,
-            }}
           >
             {s}
-          </Typography>
+          </p>
         ))}
       </Column>
-      <Box
-        component="form"
-        noValidate
-        onSubmit={note}
-        aria-label="What else is weighed"
-        sx={{ display: 'flex', gap: 1, flexWrap: 'wrap', alignItems: 'start' }}
-      >
-        <Choice
+      <form className={styles.whatElseIs} noValidate onSubmit={note} aria-label="What else is weighed">
+        <SelectField
+          style={{ width: 245 }}
           label="What else is weighed"
           value={what}
           onChange={(next) => {
@@ -100,10 +85,10 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
             setWhat(next);
           }}
           words={whatWord}
-          sx={{ width: 245 }}
         />
         {extra && (
           <NumberField
+            style={{ width: 165 }}
             label={extra.label}
             whole={extra.whole}
             value={figure}
@@ -114,11 +99,10 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
             error={noting.error?.at(extra.field)}
             placeholder={what === 'tufts' ? `${d.loadsTogether}` : undefined}
             shrink={what === 'tufts'}
-            sx={{ width: 165 }}
           />
         )}
         {what !== 'loads' && (
-          <Box sx={{ width: 175 }}>
+          <div style={{ width: 175 }}>
             <WeightField
               label={what === 'nests' ? 'One weighs' : 'It weighs'}
               value={mass}
@@ -128,9 +112,9 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
               }}
               error={noting.error?.at('mass')}
             />
-          </Box>
+          </div>
         )}
-        <Button type="submit" disabled={!mayLog} sx={{ mt: 0.75 }}>
+        <Button className={layout.above6} type="submit" disabled={!mayLog}>
           Note it
         </Button>
         <ProblemNotice
@@ -138,7 +122,7 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
             noting.error && !['mass', 'loads', 'metres', 'count'].some((f) => noting.error?.at(f)) ? noting.error : null
           }
         />
-      </Box>
-    </Box>
+      </form>
+    </div>
   );
 }

@@ -1,17 +1,21 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { Link as RouterLink, useParams } from 'react-router';
 import type { Schema } from '../api/client';
 import { Ways } from '../drawings/Ways';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
-import { tone } from '../ui/tones';
 import { drawWord, formOf, parentage, preparedAsWord, stepWord } from '../ui/words';
 import { useComparison } from './queries';
 import { comparedWord } from './words';
 import styles from './ComparePage.module.css';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** One lot prepared in several ways: what each gave and cost, and whether the difference is one. */
 export function ComparePage() {
@@ -23,29 +27,21 @@ export function ComparePage() {
   const page = comparison.data;
   return (
     <Column gap={3}>
-      <Box>
-        <Typography variant="h1">
-          Preparations of{' '}
-          <Link component={RouterLink} to={`/lots/${page.lot.code}`}>
-            {page.lot.code}
-          </Link>{' '}
-          <Box component="span" sx={{ fontWeight: 400 }}>
-            {parentage(page.lot.parentage)}
-          </Box>
-        </Typography>
-        <Typography color="text.secondary">
+      <div>
+        <h1>
+          Preparations of <RouterLink to={`/lots/${page.lot.code}`}>{page.lot.code}</RouterLink>{' '}
+          <span className={typography.light}>{parentage(page.lot.parentage)}</span>
+        </h1>
+        <p className={typography.quiet}>
           {formOf(page.lot.form, page.fibre)}
           {page.lot.left ? `, ${page.lot.left.text} left` : ''}
-        </Typography>
-      </Box>
+        </p>
+      </div>
       {page.ways.length === 0 && page.waiting.length === 0 && (
-        <Typography>
+        <p>
           Nothing was prepared of it alone yet. Divide a few grams off for each way under{' '}
-          <Link component={RouterLink} to={`/lots/${page.lot.code}/routes`}>
-            Routes
-          </Link>
-          , or prepare it at the cards and combs.
-        </Typography>
+          <RouterLink to={`/lots/${page.lot.code}/routes`}>Routes</RouterLink>, or prepare it at the cards and combs.
+        </p>
       )}
       {page.ways.length > 0 && (
         <Column gap={1}>
@@ -63,11 +59,11 @@ export function ComparePage() {
             }))}
             words={page.ways.map((w) => `${w.name}: ${w.taken.text} gave ${w.made.text}, ${w.hours}.`).join(' ')}
           />
-          <Row gap={2} sx={{ fontSize: '0.9rem', color: 'text.secondary' }}>
-            <Key colour={tone('wool')}>product</Key>
-            {page.ways.some((w) => w.rest) && <Key colour={tone('strand')}>noil</Key>}
-            <Key colour={tone('woad')}>hours of preparing</Key>
-            <Key colour={tone('weld')}>of spinning and joining</Key>
+          <Row className={clsx(typography.note, typography.quiet)} gap={2}>
+            <Key colour="var(--wool)">product</Key>
+            {page.ways.some((w) => w.rest) && <Key colour="var(--strand)">noil</Key>}
+            <Key colour="var(--woad)">hours of preparing</Key>
+            <Key colour="var(--weld)">of spinning and joining</Key>
             <span>for 100 g</span>
           </Row>
         </Column>
@@ -75,15 +71,13 @@ export function ComparePage() {
       {page.sentences.length > 0 && (
         <Notice tone={page.otherwise.length > 0 ? 'watch' : 'kept'}>{page.sentences.join(' ')}</Notice>
       )}
-      {page.ways.length > 0 && <Table page={page} />}
+      {page.ways.length > 0 && <FiguresOfEachWay page={page} />}
       {page.waiting.length > 0 && (
         <Section title="Still to be prepared">
           <Column gap={1}>
             {page.waiting.map((t) => (
-              <Row key={t.id} gap={1.5} sx={{ alignItems: 'center' }}>
-                <Link component={RouterLink} to={`/lots/${t.code}`}>
-                  {t.code}
-                </Link>
+              <Row align="center" key={t.id} gap={1.5}>
+                <RouterLink to={`/lots/${t.code}`}>{t.code}</RouterLink>
                 <span>
                   {[t.left?.text, t.preparation ? `to be ${preparedAsWord[t.preparation].toLowerCase()}` : '']
                     .filter(Boolean)
@@ -104,14 +98,10 @@ export function ComparePage() {
 }
 
 const Key = ({ colour, children }: { colour: string; children: string }) => (
-  <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 0.75 }}>
-    <Box
-      aria-hidden
-      component="span"
-      sx={{ width: 14, height: 14, bgcolor: colour, border: 1, borderColor: 'divider' }}
-    />
+  <span className={styles.key}>
+    <span className={styles.swatch} style={{ backgroundColor: colour }} aria-hidden />
     {children}
-  </Box>
+  </span>
 );
 
 const standingMark: Record<Schema['Standing'], string> = {
@@ -122,94 +112,81 @@ const standingMark: Record<Schema['Standing'], string> = {
 };
 
 /** One column for each way; only what differs beyond its doubt is marked. */
-function Table({ page }: { page: Schema['ComparePage'] }) {
+function FiguresOfEachWay({ page }: { page: Schema['ComparePage'] }) {
   return (
-    <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="The figures of each way">
-      <table className={styles.figures}>
-        <thead>
-          <tr>
-            <td />
+    <div className={layout.scrollX} tabIndex={0} role="group" aria-label="The figures of each way">
+      <Table className={styles.figures}>
+        <TableHead>
+          <TableRow>
+            <TableCell />
             {page.ways.map((w) => (
-              <th key={w.name} scope="col">
+              <TableCell key={w.name}>
                 {w.name}
-                <Box sx={{ fontWeight: 400 }}>
+                <div className={typography.light}>
                   {w.lots.map((l) => (
                     <span key={l.id}>
-                      <Link component={RouterLink} to={`/lots/${l.code}`}>
-                        {l.code}
-                      </Link>{' '}
+                      <RouterLink to={`/lots/${l.code}`}>{l.code}</RouterLink>{' '}
                     </span>
                   ))}
-                </Box>
-              </th>
+                </div>
+              </TableCell>
             ))}
-          </tr>
-        </thead>
-        <tbody>
-          <tr>
-            <Box component="th" scope="row">
+          </TableRow>
+        </TableHead>
+        <TableBody>
+          <TableRow>
+            <TableCell component="th" scope="row">
               road
-            </Box>
+            </TableCell>
             {page.ways.map((w) => (
-              <td key={w.name}>{w.road.map((s) => stepWord[s].toLowerCase()).join(', ')}</td>
+              <TableCell key={w.name}>{w.road.map((s) => stepWord[s].toLowerCase()).join(', ')}</TableCell>
             ))}
-          </tr>
+          </TableRow>
           {page.lines.map((line) => (
-            <tr key={line.by}>
-              <Box component="th" scope="row" sx={{ whiteSpace: { md: 'nowrap' } }}>
+            <TableRow key={line.by}>
+              <TableCell component="th" className={styles.headCell} scope="row">
                 {comparedWord[line.by]}
-              </Box>
+              </TableCell>
               {line.cells.map((cell, i) => (
-                <td key={i}>
+                <TableCell key={i}>
                   {cell.text === null ? (
-                    <Box component="span" sx={{ color: 'text.secondary' }}>
-                      not known
-                    </Box>
+                    <span className={typography.quiet}>not known</span>
                   ) : (
                     <>
-                      {cell.text}{' '}
-                      <Box component="span" sx={{ color: 'text.secondary', whiteSpace: 'nowrap' }}>
-                        ± {cell.giveOrTake}
-                      </Box>
+                      {cell.text} <span className={styles.quiet}>± {cell.giveOrTake}</span>
                       {standingMark[cell.standing] && (
-                        <Box component="strong" sx={{ color: tone('lichen'), ml: 0.75 }}>
-                          {standingMark[cell.standing]}
-                        </Box>
+                        <strong className={styles.strong}>{standingMark[cell.standing]}</strong>
                       )}
                     </>
                   )}
-                </td>
+                </TableCell>
               ))}
-            </tr>
+            </TableRow>
           ))}
           {page.ways.some((w) => w.notes.length > 0) && (
-            <tr>
-              <Box component="th" scope="row">
+            <TableRow>
+              <TableCell component="th" scope="row">
                 noted
-              </Box>
+              </TableCell>
               {page.ways.map((w) => (
-                <Box component="td" key={w.name} sx={{ maxWidth: 360 }}>
+                <TableCell className={styles.cell} key={w.name}>
                   {w.notes.join(' ')}
-                </Box>
+                </TableCell>
               ))}
-            </tr>
+            </TableRow>
           )}
-          <tr>
-            <Box component="th" scope="row">
+          <TableRow>
+            <TableCell component="th" scope="row">
               spun
-            </Box>
+            </TableCell>
             {page.ways.map((w) => (
-              <td key={w.name}>
+              <TableCell key={w.name}>
                 {w.samples.length === 0 ? (
-                  <Link component={RouterLink} to={`/lots/${w.lots.at(-1)!.code}/sample`}>
-                    Keep a sample
-                  </Link>
+                  <RouterLink to={`/lots/${w.lots.at(-1)!.code}/sample`}>Keep a sample</RouterLink>
                 ) : (
                   w.samples.map((s) => (
                     <div key={s.id}>
-                      <Link component={RouterLink} to={`/samples/${s.code}`}>
-                        {s.code}
-                      </Link>{' '}
+                      <RouterLink to={`/samples/${s.code}`}>{s.code}</RouterLink>{' '}
                       {[
                         s.draw ? drawWord[s.draw] : '',
                         s.wrapsPerInch !== null ? `${s.wrapsPerInch} WPI` : '',
@@ -221,11 +198,11 @@ function Table({ page }: { page: Schema['ComparePage'] }) {
                     </div>
                   ))
                 )}
-              </td>
+              </TableCell>
             ))}
-          </tr>
-        </tbody>
-      </table>
-    </Box>
+          </TableRow>
+        </TableBody>
+      </Table>
+    </div>
   );
 }

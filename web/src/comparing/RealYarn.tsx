@@ -1,11 +1,11 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { KnittedPatch, RehearsedYarn } from '../drawings/StripChart';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { Column } from '../ui/layouts';
 import { onFullDay } from '../live/time';
 import { useRehearsed } from './queries';
+import typography from '../ui/typography.module.css';
+import styles from './RealYarn.module.css';
 
 /** Of a lot of yarn from a strip chart: yarn and patch as they were rehearsed, as thick as they were spun, and as they were photographed. */
 export function RealYarn({ lot }: { lot: Schema['LotHead'] }) {
@@ -16,41 +16,34 @@ export function RealYarn({ lot }: { lot: Schema['LotHead'] }) {
   const [newest, ...others] = page.photographs;
   return (
     <Section title={`As it was rehearsed on ${onFullDay(page.rehearsedAt)}`}>
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 2,
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'repeat(auto-fit, minmax(260px, 1fr))' },
-        }}
-      >
+      <div className={styles.columns}>
         <Look name="rehearsed" look={page.rehearsed} />
         {page.came && <Look name="as thick as it was spun" look={page.came} />}
         <Column gap={0.5}>
           {newest ? (
             <>
-              <Box
-                component="img"
+              <img
+                className={styles.picture}
                 src={`/api/photographs/${newest.id}/picture`}
                 alt={newest.caption || `Photograph of ${newest.of}`}
                 loading="lazy"
-                sx={{ width: '100%', height: 260, objectFit: 'cover', display: 'block', borderRadius: 1 }}
               />
-              <Typography color="text.secondary">{newest.caption || newest.of}</Typography>
+              <p className={typography.quiet}>{newest.caption || newest.of}</p>
               {others.length > 0 && (
-                <Typography color="text.secondary">
+                <p className={typography.quiet}>
                   {others.length} more of {[...new Set(others.map((p) => p.of))].join(', ')}
-                </Typography>
+                </p>
               )}
             </>
           ) : (
-            <Typography color="text.secondary">
+            <p className={typography.quiet}>
               A photograph of {lot.code} or of its sample shows here beside what was rehearsed.
-            </Typography>
+            </p>
           )}
         </Column>
-      </Box>
+      </div>
       {page.sentences.map((s) => (
-        <Typography key={s}>{s}</Typography>
+        <p key={s}>{s}</p>
       ))}
     </Section>
   );
@@ -61,9 +54,9 @@ function Look({ name, look }: { name: string; look: Schema['RehearsedLook'] }) {
     <Column gap={0.5}>
       <KnittedPatch rows={look.inHand.rows} words={`A knitted patch, ${name}.`} />
       <RehearsedYarn singles={look.singles} yarn={look.yarn} words={`Its yarn, ${name}: ${look.yarnMetres} m.`} />
-      <Typography color="text.secondary">
+      <p className={typography.quiet}>
         {name}, {look.yarnMetres} m
-      </Typography>
+      </p>
     </Column>
   );
 }

@@ -1,17 +1,17 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
 import { useState } from 'react';
 import { type Schema } from '../api/client';
 import { useDehairing } from './queries';
 import type { BenchProps } from '../runs/bench';
-import { tone } from '../ui/tones';
 import { passesLayout } from '../drawings/passesLayout';
 import { useWidth } from '../drawings/useWidth';
 import { Notice } from '../ui/Notices';
-import { WordChips } from '../ui/WordChips';
-import { Choice } from '../ui/Choice';
+import { WordToggle } from '../ui/WordToggle';
+import { SelectField } from '../ui/SelectField';
 import { parentage } from '../ui/words';
 import { Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './PassesBench.module.css';
 
 const uses: { value: Schema['DownUse']; word: string }[] = [
   { value: 'nextToSkin', word: 'next to the skin' },
@@ -29,29 +29,25 @@ export function PassesBench({ lots, wanted }: BenchProps) {
   if (down.length === 0 || !page.data || page.data.passes.length === 0) return null;
   const { advice, passes } = page.data;
   return (
-    <Box
-      component="section"
-      aria-label={`Passes that made ${code}`}
-      sx={{ display: 'grid', gap: 1.5, mb: 3, gridTemplateColumns: 'minmax(0, 1fr)' }}
-    >
-      <Row gap={2} sx={{ alignItems: 'center' }}>
-        <Choice
+    <section className={styles.passesBench} aria-label={`Passes that made ${code}`}>
+      <Row align="center" gap={2}>
+        <SelectField
           label="Passes that made"
           value={code}
           onChange={setChosen}
           words={Object.fromEntries(down.map((l) => [l.code, `${l.code} ${parentage(l.parentage)}`]))}
         />
-        <WordChips label="What the down is for" value={use} words={uses} onChange={setUse} />
+        <WordToggle label="What the down is for" value={use} words={uses} onChange={setUse} />
       </Row>
       <PassesDrawing passes={passes} allowed={advice.allowed} />
       <Notice tone={advice.verdict === 'fit' ? 'kept' : 'watch'}>
         <strong>{advice.sentence}</strong>
       </Notice>
-      <Typography color="text.secondary">
+      <p className={typography.quiet}>
         {advice.allowed.toFixed(0)} hairs in a gram allowed, typical for this use. {passes.length}{' '}
         {passes.length === 1 ? 'pass' : 'passes'} so far.
-      </Typography>
-    </Box>
+      </p>
+    </section>
   );
 }
 
@@ -71,7 +67,7 @@ function PassesDrawing({ passes, allowed }: { passes: readonly Schema['PassView'
     )
     .join('; ');
   return (
-    <Box ref={ref} sx={{ width: '100%' }}>
+    <div className={layout.wide} ref={ref}>
       <svg width="100%" height={height} role="img" aria-label={words} style={{ display: 'block' }}>
         {at.bars.map((b, i) => (
           <g key={passes[i]!.entryId}>
@@ -80,21 +76,21 @@ function PassesDrawing({ passes, allowed }: { passes: readonly Schema['PassView'
               width={b.width}
               y={b.down[0]}
               height={b.down[1]}
-              fill={tone('wool')}
-              stroke={tone('walnut')}
+              fill="var(--wool)"
+              stroke="var(--walnut)"
               strokeWidth={1.5}
             />
-            <rect x={b.x} width={b.width} y={b.hair[0]} height={b.hair[1]} fill={tone('strand')} />
+            <rect x={b.x} width={b.width} y={b.hair[0]} height={b.hair[1]} fill="var(--strand)" />
             <rect
               x={b.x}
               width={b.width}
               y={b.lost[0]}
               height={b.lost[1]}
               fill="none"
-              stroke={tone('bark')}
+              stroke="var(--bark)"
               strokeDasharray="4 3"
             />
-            <text x={b.x + b.width / 2} y={at.bottom - 8} textAnchor="middle" fontSize={14} fill={tone('peat')}>
+            <text x={b.x + b.width / 2} y={at.bottom - 8} textAnchor="middle" fontSize={14} fill="var(--peat)">
               {passes[i]!.down.text}
             </text>
             <text
@@ -103,11 +99,11 @@ function PassesDrawing({ passes, allowed }: { passes: readonly Schema['PassView'
               textAnchor="middle"
               fontSize={13}
               fontWeight={700}
-              fill={tone('peat')}
+              fill="var(--peat)"
             >
               pass {i + 1}
             </text>
-            <text x={b.x + b.width / 2} y={at.bottom + 33} textAnchor="middle" fontSize={12} fill={tone('bark')}>
+            <text x={b.x + b.width / 2} y={at.bottom + 33} textAnchor="middle" fontSize={12} fill="var(--bark)">
               hair {passes[i]!.hair.text}
             </text>
           </g>
@@ -117,23 +113,23 @@ function PassesDrawing({ passes, allowed }: { passes: readonly Schema['PassView'
           x2="100%"
           y1={at.allowedY}
           y2={at.allowedY}
-          stroke={tone('lichen')}
+          stroke="var(--lichen)"
           strokeWidth={2}
           strokeDasharray="6 4"
         />
-        <text x="100%" y={at.allowedY - 5} textAnchor="end" fontSize={12} fill={tone('lichen')}>
+        <text x="100%" y={at.allowedY - 5} textAnchor="end" fontSize={12} fill="var(--lichen)">
           {allowed.toFixed(0)} hairs in a gram allowed
         </text>
-        {at.line && <path d={at.line} fill="none" stroke={tone('madder')} strokeWidth={2} />}
+        {at.line && <path d={at.line} fill="none" stroke="var(--madder)" strokeWidth={2} />}
         {at.dots.map((d, i) => (
           <g key={i}>
-            <circle cx={d.x} cy={d.y} r={6} fill={tone('shorn')} stroke={tone('madder')} strokeWidth={2.5} />
-            <text x={d.x + 10} y={d.y - 6} fontSize={13} fontWeight={700} fill={tone('peat')}>
+            <circle cx={d.x} cy={d.y} r={6} fill="var(--shorn)" stroke="var(--madder)" strokeWidth={2.5} />
+            <text x={d.x + 10} y={d.y - 6} fontSize={13} fontWeight={700} fill="var(--peat)">
               {d.value.toFixed(1)} / g
             </text>
           </g>
         ))}
       </svg>
-    </Box>
+    </div>
   );
 }

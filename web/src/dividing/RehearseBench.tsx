@@ -1,8 +1,7 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useMemo, useState } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { read, remove, write } from '../api/keep';
@@ -12,7 +11,7 @@ import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { useBeginRun } from '../runs/beginRun';
 import { runsOf } from '../runs/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { WeightField } from '../ui/WeightField';
@@ -24,6 +23,9 @@ import { SizeStrips } from './SizeStrips';
 import { StripRun } from './StripRun';
 import { StripSheet } from './StripSheet';
 import { heldWord, plyOrderWord, pliedWord } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './RehearseBench.module.css';
 
 interface ColourState {
   name: string;
@@ -89,7 +91,7 @@ export function RehearseBench({ lots, runs }: BenchProps) {
   const [open, setOpen] = useState(() => !!read<State>(kept));
   const charts = runsOf(runs, 'divide');
   return (
-    <Column gap={2} sx={{ mb: 2 }}>
+    <Column className={layout.below16} gap={2}>
       {charts.map((run, i) => (
         <StripRun key={run.id} run={run} first={i === 0} />
       ))}
@@ -102,11 +104,11 @@ export function RehearseBench({ lots, runs }: BenchProps) {
           }}
         />
       ) : (
-        <Box>
+        <div>
           <Button variant="outlined" onClick={() => setOpen(true)}>
             Arrange strips and rehearse their colours
           </Button>
-        </Box>
+        </div>
       )}
     </Column>
   );
@@ -186,7 +188,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
   const drawn = view?.inHand.rows.length ?? 0;
   const shown = view && view.inHand.rowsInAll > drawn ? `, the first ${drawn} of ${view.inHand.rowsInAll} rows` : '';
   return (
-    <Box component="section" aria-label="Strips and their colours" sx={{ mb: 3 }}>
+    <section className={layout.below24} aria-label="Strips and their colours">
       {view && <StripSheet view={view} state={state} />}
       <Column gap={2} className="not-printed">
         {view && (
@@ -202,25 +204,19 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
               yarn={view.yarn}
               words={`Singles of ${view.plies.length === 1 ? 'one ply' : `${view.plies.length} plies`} and ${view.yarnMetres} m of yarn.`}
             />
-            <Box
-              sx={{
-                display: 'grid',
-                gap: 2,
-                gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'repeat(2, minmax(0, 1fr))' },
-              }}
-            >
-              <Box>
+            <div className={styles.columns}>
+              <div>
                 <KnittedPatch rows={view.inHand.rows} words="A knitted patch as it looks in the hand." />
-                <Typography color="text.secondary">in the hand{shown}</Typography>
-              </Box>
-              <Box>
+                <p className={typography.quiet}>in the hand{shown}</p>
+              </div>
+              <div>
                 <KnittedPatch rows={view.acrossRoom.rows} words="The patch as it looks from across a room." />
-                <Typography color="text.secondary">from across a room</Typography>
-              </Box>
-            </Box>
+                <p className={typography.quiet}>from across a room</p>
+              </div>
+            </div>
             <Column gap={0.5}>
               {[`${view.yarnMetres} m of yarn.`, ...view.sentences].map((s) => (
-                <Typography key={s}>{s}</Typography>
+                <p key={s}>{s}</p>
               ))}
             </Column>
             {[...view.plies.map((p) => p.drift), ...view.needs.map((n) => n.short)]
@@ -244,14 +240,15 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
             </Row>
           </Column>
         )}
-        <Typography variant="h2">Colours</Typography>
+        <h2>Colours</h2>
         {state.colours.map((c, i) => {
           const lot = lots.find((l) => l.id === c.lotId);
           const need = view?.needs[i];
           return (
-            <Row key={c.name} gap={1} sx={{ alignItems: 'start' }}>
-              <Typography sx={{ width: 24, pt: 1, fontWeight: 700 }}>{c.name}</Typography>
+            <Row align="start" key={c.name} gap={1}>
+              <p className={styles.sentence}>{c.name}</p>
               <TextField
+                style={{ width: 240 }}
                 label={lot ? `${lot.code}, its colour` : 'Colour'}
                 value={c.colour}
                 onChange={(e) => setColour(i, { colour: e.target.value })}
@@ -261,17 +258,19 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
                   at(`colours[${i}].colour`) ??
                   (need ? `${need.strips} ${need.strips === 1 ? 'strip' : 'strips'}, ${need.mass.text}` : undefined)
                 }
-                sx={{ width: 240 }}
               />
               <TextField
+                slotProps={{ inputLabel: { shrink: true } }}
+                style={{ width: 90 }}
                 type="color"
                 label={`Pick ${c.name}`}
                 value={need?.colour.toLowerCase() ?? '#e9ddc6'}
                 onChange={(e) => setColour(i, { colour: e.target.value.toUpperCase() })}
-                shrink
-                sx={{ width: 90 }}
               />
-              <Button onClick={() => set({ colours: state.colours.filter((_, k) => k !== i) })} sx={{ mt: 0.75 }}>
+              <Button
+                className={layout.above6}
+                onClick={() => set({ colours: state.colours.filter((_, k) => k !== i) })}
+              >
                 Take {c.name} out
               </Button>
             </Row>
@@ -317,49 +316,48 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
             })
           }
         />
-        <Row gap={1.5} sx={{ alignItems: 'start' }}>
+        <Row align="start" gap={1.5}>
           <TextField
+            slotProps={{ inputLabel: { shrink: true } }}
+            style={{ width: 220 }}
             label="Repeat"
             value={state.repeat}
             onChange={(e) => set({ repeat: e.target.value })}
             placeholder="a b c b"
             error={!!at('repeat')}
             helperText={at('repeat') ?? 'two dark to one pale: a a b'}
-            shrink
-            sx={{ width: 220 }}
           />
-          <NumberField label="How often" whole {...figure('times')} sx={{ width: 120 }} />
-          <Box sx={{ width: 160 }}>
+          <NumberField style={{ width: 120 }} label="How often" whole {...figure('times')} />
+          <div style={{ width: 160 }}>
             <WeightField
               label="A strip weighs"
               value={state.strip}
               onChange={(strip) => set({ strip })}
               error={at('strip')}
             />
-          </Box>
-          <Check
-            checked={state.mirrored}
-            onChange={(e) => set({ mirrored: e.target.checked })}
+          </div>
+          <FormControlLabel
+            control={<Checkbox checked={state.mirrored} onChange={(e) => set({ mirrored: e.target.checked })} />}
             label="Every second time backwards"
           />
         </Row>
-        <Row gap={1.5} sx={{ alignItems: 'start' }}>
-          <Choice
+        <Row align="start" gap={1.5}>
+          <SelectField
+            style={{ width: 210 }}
             label="Becomes yarn"
             value={state.plied}
             onChange={(plied) => set({ plied })}
             words={pliedWord}
-            sx={{ width: 210 }}
           />
-          <Choice
+          <SelectField
+            style={{ width: 240 }}
             label="Held"
             value={state.held}
             onChange={(held) => set({ held })}
             words={heldWord}
-            sx={{ width: 240 }}
           />
           {!chain && !cable && (
-            <Row gap={1} sx={{ pt: 0.75 }}>
+            <Row className={styles.row} gap={1}>
               <Button disabled={plies.length >= 4} onClick={() => set({ plies: [...plies, ply()] })}>
                 One ply more
               </Button>
@@ -370,77 +368,85 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
           )}
         </Row>
         {plies.map((p, i) => (
-          <Row key={i} gap={1.5} sx={{ alignItems: 'start' }}>
+          <Row align="start" key={i} gap={1.5}>
             {i > 0 && (
-              <Choice
+              <SelectField
+                style={{ width: 210 }}
                 label={`Ply ${i + 1}`}
                 value={p.order}
                 onChange={(order) => setPly(i, { order })}
                 words={plyOrderWord}
-                sx={{ width: 210 }}
               />
             )}
             {i > 0 && p.order === 'offset' && (
               <NumberField
+                style={{ width: 130 }}
                 label="Strips later"
                 whole
                 value={p.by}
                 onChange={(by) => setPly(i, { by })}
-                sx={{ width: 130 }}
               />
             )}
             {i > 0 && p.order === 'own' && (
               <TextField
+                style={{ width: 220 }}
                 label={`Order of ply ${i + 1}`}
                 value={p.own}
                 onChange={(e) => setPly(i, { own: e.target.value })}
                 error={!!at(`plies[${i}].own`)}
                 helperText={at(`plies[${i}].own`)}
-                sx={{ width: 220 }}
               />
             )}
             {i > 0 && p.order === 'plain' && (
               <TextField
+                style={{ width: 220 }}
                 label={`Colour of ply ${i + 1}`}
                 value={p.plain}
                 onChange={(e) => setPly(i, { plain: e.target.value })}
                 placeholder="a word, or #C04020"
                 error={!!at(`plies[${i}].plain`)}
                 helperText={at(`plies[${i}].plain`)}
-                sx={{ width: 220 }}
               />
             )}
             <TextField
+              slotProps={{ inputLabel: { shrink: true } }}
+              style={{ width: 260 }}
               label={`Strips of ply ${i + 1} weigh`}
               value={p.masses}
               onChange={(e) => setPly(i, { masses: e.target.value })}
               placeholder="only if unlike: 10; 11; 10"
-              shrink
-              sx={{ width: 260 }}
             />
           </Row>
         ))}
-        <Row gap={1.5} sx={{ alignItems: 'start' }}>
-          <NumberField label="Singles, tex" {...figure('singlesTex')} sx={{ width: 130 }} />
+        <Row align="start" gap={1.5}>
+          <NumberField style={{ width: 130 }} label="Singles, tex" {...figure('singlesTex')} />
           <NumberField
+            style={{ width: 170 }}
             label="Strip, g per metre"
             {...figure('supply', 'supplyGramsPerMetre')}
             placeholder="if measured"
             shrink
-            sx={{ width: 170 }}
           />
           <NumberField
+            style={{ width: 200 }}
             label="Pieces for the fold, mm"
             {...figure('piece', 'pieceMillimetres')}
             placeholder={view?.fold ? String(view.fold.millimetres) : 'if spun from it'}
             shrink
-            sx={{ width: 200 }}
           />
           {state.held === 'fold' && (
-            <NumberField label="Breadth of the hand, mm" {...figure('hand', 'handMillimetres')} sx={{ width: 190 }} />
+            <NumberField
+              style={{ width: 190 }}
+              label="Breadth of the hand, mm"
+              {...figure('hand', 'handMillimetres')}
+            />
           )}
-          <NumberField label="Stitches a row" whole {...figure('stitches')} sx={{ width: 150 }} />
-          <NumberField label="Yarn a stitch, mm" {...figure('perStitch', 'millimetresPerStitch')} sx={{ width: 165 }} />
+          <NumberField style={{ width: 150 }} label="Stitches a row" whole {...figure('stitches')} />
+          <NumberField
+            style={{ width: 165 }}
+            label="Yarn a stitch, mm"
+            {...figure('perStitch', 'millimetresPerStitch')}
+          />
         </Row>
         <SizeStrips take={(strip) => set({ strip })} />
         <Row gap={1}>
@@ -449,6 +455,6 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
         <ProblemNotice error={starting.error} />
         <ProblemNotice error={told && refused?.refusals.some((r) => !seen.includes(r.field)) ? refused : null} />
       </Column>
-    </Box>
+    </section>
   );
 }

@@ -1,8 +1,6 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { Problem, type Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import { Section } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
@@ -12,6 +10,7 @@ import { useFields } from '../ui/useFields';
 import { useSettled } from '../ui/useSettled';
 import { useStripSizes } from './queries';
 import { tornAsWord } from './words';
+import layout from '../ui/layout.module.css';
 
 /** How many equal strips a batt or a length of top gives, and what to do with a remainder. */
 export function SizeStrips({ take }: { take?: (mass: string) => void }) {
@@ -37,32 +36,32 @@ export function SizeStrips({ take }: { take?: (mass: string) => void }) {
   });
   return (
     <Section title="How many strips" level="h3">
-      <Row gap={1.5} sx={{ alignItems: 'start' }}>
-        <Choice
+      <Row align="start" gap={1.5}>
+        <SelectField
+          style={{ width: 190 }}
           label="Torn"
           value={values.as}
           onChange={(as) => form.set({ as })}
           words={tornAsWord}
-          sx={{ width: 190 }}
         />
-        <Box sx={{ width: 160 }}>
+        <div style={{ width: 160 }}>
           <WeightField
             label="All of it weighs"
             value={values.mass}
             onChange={(mass) => form.set({ mass })}
             error={refused?.at('mass')}
           />
-        </Box>
-        <NumberField label="Its width, mm" {...figure('width')} sx={{ width: 130 }} />
-        <NumberField label="Its length, mm" {...figure('length')} sx={{ width: 140 }} />
-        <NumberField label="A strip, about mm" {...figure('strip')} sx={{ width: 160 }} />
+        </div>
+        <NumberField style={{ width: 130 }} label="Its width, mm" {...figure('width')} />
+        <NumberField style={{ width: 140 }} label="Its length, mm" {...figure('length')} />
+        <NumberField style={{ width: 160 }} label="A strip, about mm" {...figure('strip')} />
         {values.as === 'pencil' && (
-          <NumberField label="Drawn to, g per metre" {...figure('thin', 'gramsPerMetre')} sx={{ width: 190 }} />
+          <NumberField style={{ width: 190 }} label="Drawn to, g per metre" {...figure('thin', 'gramsPerMetre')} />
         )}
       </Row>
       {view && (
-        <Row gap={1.5} sx={{ alignItems: 'center', mt: 1 }}>
-          <Typography role="status">{view.sentence}</Typography>
+        <Row align="center" className={layout.above8} gap={1.5}>
+          <p role="status">{view.sentence}</p>
           {take && (
             <Button size="small" variant="outlined" onClick={() => take(view.each.text)}>
               Strips of {view.each.text}

@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import type { Schema } from '../api/client';
 import { useSession } from '../api/queries';
@@ -18,9 +16,10 @@ import { useRunActs, useTap } from '../runs/taps';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { WeightField } from '../ui/WeightField';
-import { WordChips } from '../ui/WordChips';
+import { WordToggle } from '../ui/WordToggle';
 import { Column, Row } from '../ui/layouts';
 import { draftsFromWord } from './words';
+import styles from './StripRun.module.css';
 
 /** A strip chart as it is ticked off: the strips of each ply in their order, what comes next, and the rest planned anew. */
 export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean }) {
@@ -59,7 +58,7 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
               )}
               words={`Strips in order. ${d.plies.map((p, i) => `Ply ${i + 1}: ${p.done} of ${p.strips.length} done.`).join(' ')}`}
             />
-            <Typography>{d.sentence}</Typography>
+            <p>{d.sentence}</p>
           </>
         }
         count={
@@ -72,10 +71,10 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
                 </CountTarget>
               </>
             ) : (
-              <Typography role="status">Every strip lies in its place.</Typography>
+              <p role="status">Every strip lies in its place.</p>
             )}
             {d.plies.length > 1 && !d.isDone && (
-              <WordChips
+              <WordToggle
                 label="The ply one works at"
                 value={`${at}`}
                 onChange={(value) => setChosen(Number(value))}
@@ -94,22 +93,12 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
         <Section title="Which end drafts better" level="h3">
           <Column gap={1}>
             {codes.map((c) => (
-              <Row key={c.name} gap={1} sx={{ alignItems: 'center' }}>
-                <Box
-                  aria-hidden
-                  sx={{
-                    width: 24,
-                    height: 24,
-                    borderRadius: '50%',
-                    bgcolor: c.colour,
-                    border: 1,
-                    borderColor: 'divider',
-                  }}
-                />
-                <Typography sx={{ minWidth: 90 }}>
+              <Row align="center" key={c.name} gap={1}>
+                <div className={styles.swatch} style={{ backgroundColor: c.colour }} aria-hidden />
+                <p className={styles.sentence}>
                   {c.name}, {c.code}
-                </Typography>
-                <WordChips
+                </p>
+                <WordToggle
                   label={`${c.name} drafts better from`}
                   disabled={!mayLog}
                   value={c.from ?? ('' as Schema['DraftsFrom'])}
@@ -159,15 +148,16 @@ function PlanRest({ run }: { run: RunOf<'divide'> }) {
   const planning = useTap(run.id);
   if (!open)
     return (
-      <Box>
+      <div>
         <Button onClick={() => setOpen(true)}>Plan the rest anew</Button>
-      </Box>
+      </div>
     );
   return (
     <Column gap={1}>
-      <Row gap={1.5} sx={{ alignItems: 'start' }}>
+      <Row align="start" gap={1.5}>
         {d.plies.map((_, i) => (
           <TextField
+            style={{ width: 240 }}
             key={i}
             label={`Still to come of ply ${i + 1}`}
             value={rest[i]}
@@ -177,10 +167,9 @@ function PlanRest({ run }: { run: RunOf<'divide'> }) {
             }}
             error={!!planning.error?.at(`rest[${i}]`)}
             helperText={planning.error?.at(`rest[${i}]`) ?? 'what is done stays'}
-            sx={{ width: 240 }}
           />
         ))}
-        <Box sx={{ width: 190 }}>
+        <div style={{ width: 190 }}>
           <WeightField
             label="Each of them weighs"
             value={mass}
@@ -191,7 +180,7 @@ function PlanRest({ run }: { run: RunOf<'divide'> }) {
             error={planning.error?.at('mass')}
             placeholder="as before"
           />
-        </Box>
+        </div>
       </Row>
       <Row gap={1}>
         <Button

@@ -1,4 +1,3 @@
-import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
 import styles from './StripSheet.module.css';
 
@@ -13,9 +12,9 @@ export function StripSheet({
   const most = Math.max(...view.plies.map((p) => p.strips.length));
   return (
     <div className={`sheet ${styles.sheet}`}>
-      <Box component="h1" sx={{ fontSize: '18pt', m: 0 }}>
+      <h1 className={styles.title}>
         Strips: {state.repeat}, {state.times} times
-      </Box>
+      </h1>
       <p>
         {view.needs.map((n) => `${n.name}: ${n.code ?? n.colour}, ${n.strips} of ${n.mass.text} in all`).join('; ')}.
         Singles of {state.singlesTex} tex, {view.yarnMetres} m of yarn.

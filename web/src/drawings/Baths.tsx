@@ -1,13 +1,12 @@
-import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { bathsLayout } from './bathLayout';
 import { useWidth } from './useWidth';
+import layout from '../ui/layout.module.css';
 
 const kindWord = { soak: 'Soak', wash: 'Wash', rinse: 'Rinse' } as const;
 
 /** Words keep clear of a line behind them. */
-const clear = { paintOrder: 'stroke', stroke: tone('fleece'), strokeWidth: 5, strokeLinejoin: 'round' } as const;
+const clear = { paintOrder: 'stroke', stroke: 'var(--fleece)', strokeWidth: 5, strokeLinejoin: 'round' } as const;
 
 export const minutesWord = (minutes: number) =>
   minutes >= 2880
@@ -27,7 +26,7 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlanView']; done?
     )
     .join('; ');
   return (
-    <Box ref={ref} sx={{ overflowX: 'auto' }} tabIndex={0} role="group" aria-label="The baths, drawn">
+    <div className={layout.scrollX} ref={ref} tabIndex={0} role="group" aria-label="The baths, drawn">
       <svg width={at.width + 8} height={300} role="img" aria-label={words} style={{ display: 'block' }}>
         <g transform="translate(4 0)">
           {at.floor && (
@@ -37,10 +36,10 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlanView']; done?
                 x2={at.floor.x2}
                 y1={at.floor.y}
                 y2={at.floor.y}
-                stroke={tone('madder')}
+                stroke="var(--madder)"
                 strokeWidth={2}
               />
-              <text x={at.floor.x1 + 2} y={at.floor.y + 15} fontSize={12} fontWeight={700} fill={tone('madder')}>
+              <text x={at.floor.x1 + 2} y={at.floor.y + 15} fontSize={12} fontWeight={700} fill="var(--madder)">
                 floor {plan.floor.text}
               </text>
             </>
@@ -63,31 +62,31 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlanView']; done?
                 <path
                   d={`M${t.x + 14},${t.from}C${middle},${t.from} ${middle},${t.to} ${t.x + t.width - 14},${t.to}`}
                   fill="none"
-                  stroke={tone('walnut')}
+                  stroke="var(--walnut)"
                   strokeWidth={3}
                 />
-                <text x={t.x + 14} y={t.from - 6} fontSize={15} fontWeight={700} fill={tone('peat')} {...clear}>
+                <text x={t.x + 14} y={t.from - 6} fontSize={15} fontWeight={700} fill="var(--peat)" {...clear}>
                   {b.settles.text}
                 </text>
-                <text x={t.x + t.width - 14} y={t.to - 7} textAnchor="end" fontSize={12} fill={tone('bark')} {...clear}>
+                <text x={t.x + t.width - 14} y={t.to - 7} textAnchor="end" fontSize={12} fill="var(--bark)" {...clear}>
                   {b.lifted.text}
                 </text>
-                <path d={layer(t.waterTop, at.tubBottom)} fill={tone('wool')} />
+                <path d={layer(t.waterTop, at.tubBottom)} fill="var(--wool)" />
                 {t.hotEnd > t.kettleEnd + 0.2 && (
-                  <path d={layer(t.kettleEnd, t.hotEnd)} fill={tone('weld')} opacity={0.45} />
+                  <path d={layer(t.kettleEnd, t.hotEnd)} fill="var(--weld)" opacity={0.45} />
                 )}
                 {t.kettleEnd > t.waterTop + 0.2 && (
-                  <path d={layer(t.waterTop, t.kettleEnd)} fill={tone('madder')} opacity={0.45} />
+                  <path d={layer(t.waterTop, t.kettleEnd)} fill="var(--madder)" opacity={0.45} />
                 )}
                 <path
                   d={`M${t.x},${at.tubTop}L${t.x + inset},${at.tubBottom}L${t.x + t.width - inset},${at.tubBottom}L${t.x + t.width},${at.tubTop}`}
                   fill="none"
-                  stroke={tone('walnut')}
+                  stroke="var(--walnut)"
                   strokeWidth={3}
                   strokeLinejoin="round"
                 />
                 {t.words.map((w) => (
-                  <text key={w.text} x={middle} y={w.y} textAnchor="middle" fontSize={14} fill={tone('peat')}>
+                  <text key={w.text} x={middle} y={w.y} textAnchor="middle" fontSize={14} fill="var(--peat)">
                     {w.text}
                   </text>
                 ))}
@@ -97,15 +96,15 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlanView']; done?
                   textAnchor="middle"
                   fontSize={15}
                   fontWeight={700}
-                  fill={tone('peat')}
+                  fill="var(--peat)"
                 >
                   {i + 1} {kindWord[b.kind]}, {minutesWord(b.minutes)}
                 </text>
-                <text x={middle} y={at.tubBottom + 42} textAnchor="middle" fontSize={13} fill={tone('bark')}>
+                <text x={middle} y={at.tubBottom + 42} textAnchor="middle" fontSize={13} fill="var(--bark)">
                   {b.kind === 'soak' ? 'as it comes' : `pour ${b.pour.text}`}
                 </text>
                 {b.doseGrams > 0 && (
-                  <text x={middle} y={at.tubBottom + 61} textAnchor="middle" fontSize={13} fill={tone('bark')}>
+                  <text x={middle} y={at.tubBottom + 61} textAnchor="middle" fontSize={13} fill="var(--bark)">
                     dose {b.doseGrams.toFixed(b.doseGrams < 20 ? 1 : 0)} g
                   </text>
                 )}
@@ -114,6 +113,6 @@ export function Baths({ plan, done = 0 }: { plan: Schema['ScourPlanView']; done?
           })}
         </g>
       </svg>
-    </Box>
+    </div>
   );
 }

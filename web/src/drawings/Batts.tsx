@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { tone } from '../ui/tones';
 import { battsLayout } from './battsLayout';
 import { useWidth } from './useWidth';
+import layout from '../ui/layout.module.css';
 
 export interface BattLoad {
   /** Of the planned weight. */
@@ -21,7 +20,7 @@ export function Batts({ loads, planned, words }: { loads: readonly BattLoad[]; p
     width || 600,
   );
   return (
-    <Box ref={ref} sx={{ width: '100%' }}>
+    <div className={layout.wide} ref={ref}>
       <svg width="100%" height={at.height} role="img" aria-label={words} style={{ display: 'block' }}>
         {at.batts.map((b, i) => {
           const load = loads[i];
@@ -34,8 +33,8 @@ export function Batts({ loads, planned, words }: { loads: readonly BattLoad[]; p
                 width={b.width - 2}
                 height={b.height}
                 rx={4}
-                fill={load ? tone('wool') : 'none'}
-                stroke={tone(apart ? 'weld' : load ? 'walnut' : 'bark')}
+                fill={load ? 'var(--wool)' : 'none'}
+                stroke={`var(--${apart ? 'weld' : load ? 'walnut' : 'bark'})`}
                 strokeWidth={apart ? 3 : 1.5}
                 strokeDasharray={load ? undefined : '4 4'}
               />
@@ -48,7 +47,7 @@ export function Batts({ loads, planned, words }: { loads: readonly BattLoad[]; p
                     x2={b.x + b.width - 5}
                     y1={b.y + 6 + k * 9}
                     y2={b.y + 6 + k * 9}
-                    stroke={tone('oat')}
+                    stroke="var(--oat)"
                   />
                 ))}
               {at.words && (
@@ -59,7 +58,7 @@ export function Batts({ loads, planned, words }: { loads: readonly BattLoad[]; p
                     textAnchor="middle"
                     fontSize={13}
                     fontWeight={load ? 700 : 400}
-                    fill={tone(load ? 'peat' : 'bark')}
+                    fill={`var(--${load ? 'peat' : 'bark'})`}
                   >
                     {load ? (load.text ?? `${i + 1}`) : `${i + 1}`}
                   </text>
@@ -69,7 +68,7 @@ export function Batts({ loads, planned, words }: { loads: readonly BattLoad[]; p
                       y={b.y + b.height + 31}
                       textAnchor="middle"
                       fontSize={12}
-                      fill={tone('peat')}
+                      fill="var(--peat)"
                     >
                       {standingWord[load.standing as 'light' | 'heavy']}
                     </text>
@@ -80,6 +79,6 @@ export function Batts({ loads, planned, words }: { loads: readonly BattLoad[]; p
           );
         })}
       </svg>
-    </Box>
+    </div>
   );
 }

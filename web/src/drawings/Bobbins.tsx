@@ -1,6 +1,5 @@
-import { Box } from '../ui/Box';
-import { tone } from '../ui/tones';
 import { fleeceTone } from './fleeceTone';
+import styles from './Bobbins.module.css';
 
 export interface DrawnBobbin {
   name: string;
@@ -30,7 +29,7 @@ export function Bobbins({
   const most = Math.max(...bobbins.map((b) => b.holds ?? 0), 1e-9);
   const { fill, line } = fleeceTone(colour);
   return (
-    <Box role="img" aria-label={words} sx={{ display: 'flex', flexWrap: 'wrap', gap: 2 }}>
+    <div className={styles.bobbins} role="img" aria-label={words}>
       {bobbins.map((b, i) => {
         // Yarn lies round a core: what it holds goes with the square of its thickness.
         const share = b.fill ?? (b.holds === null ? 0 : b.holds / most);
@@ -38,7 +37,7 @@ export function Bobbins({
         const top = (height - thick) / 2;
         const slant = b.twist === 's' ? 1 : -1;
         return (
-          <Box key={i} sx={{ width: 118, minWidth: 0 }}>
+          <div className={styles.bobbinsBody} key={i}>
             <svg width={118} height={height} aria-hidden>
               <rect x={9} y={top} width={100} height={thick} fill={fill} stroke={line} />
               {b.twist &&
@@ -62,20 +61,20 @@ export function Bobbins({
                   width={6}
                   height={height - 4}
                   rx={2}
-                  fill={tone('walnut')}
-                  stroke={tone(b.apart ? 'weld' : 'walnut')}
+                  fill="var(--walnut)"
+                  stroke={`var(--${b.apart ? 'weld' : 'walnut'})`}
                   strokeWidth={b.apart ? 3 : 1}
                 />
               ))}
             </svg>
-            <Box sx={{ fontWeight: 700, lineHeight: 1.2 }}>
+            <div className={styles.part}>
               {b.name}
               {b.twist && ` ${b.twist.toUpperCase()}`}
-            </Box>
-            <Box sx={{ fontVariantNumeric: 'tabular-nums', lineHeight: 1.2 }}>{b.text}</Box>
-          </Box>
+            </div>
+            <div className={styles.bobbinsPart}>{b.text}</div>
+          </div>
         );
       })}
-    </Box>
+    </div>
   );
 }

@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { useWidth } from './useWidth';
+import layout from '../ui/layout.module.css';
 
 const left = 46;
 const bottom = 40;
@@ -38,28 +37,28 @@ export function BreedChart({
   }
   const one = breeds.find((b) => b.breed.name === chosen);
   return (
-    <Box ref={ref} sx={{ minWidth: 0 }}>
+    <div className={layout.mayShrink} ref={ref}>
       <svg width="100%" height={height} role="group" aria-label="Breeds by fineness and staple length">
         {[50, 100, 150, 200, 300].map((mm) => (
           <g key={mm}>
-            <line x1={left} x2={right} y1={y(mm)} y2={y(mm)} stroke={tone('oat')} />
-            <text x={left - 6} y={y(mm) + 4} fontSize={12} textAnchor="end" fill={tone('bark')}>
+            <line x1={left} x2={right} y1={y(mm)} y2={y(mm)} stroke="var(--oat)" />
+            <text x={left - 6} y={y(mm) + 4} fontSize={12} textAnchor="end" fill="var(--bark)">
               {mm}
             </text>
           </g>
         ))}
         {[15, 20, 25, 30, 35, 40, 45].map((um) => (
           <g key={um}>
-            <line x1={x(um)} x2={x(um)} y1={12} y2={height - bottom} stroke={tone('oat')} />
-            <text x={x(um)} y={height - bottom + 17} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+            <line x1={x(um)} x2={x(um)} y1={12} y2={height - bottom} stroke="var(--oat)" />
+            <text x={x(um)} y={height - bottom + 17} fontSize={12} textAnchor="middle" fill="var(--bark)">
               {um}
             </text>
           </g>
         ))}
-        <text x={right} y={height - 6} fontSize={13} textAnchor="end" fill={tone('peat')}>
+        <text x={right} y={height - 6} fontSize={13} textAnchor="end" fill="var(--peat)">
           fineness, µm
         </text>
-        <text x={4} y={height - 6} fontSize={13} fill={tone('peat')}>
+        <text x={4} y={height - 6} fontSize={13} fill="var(--peat)">
           staple, mm
         </text>
         {order.map((b) => {
@@ -74,9 +73,9 @@ export function BreedChart({
               width={Math.max(4, x(micron.high) - x(micron.low))}
               height={Math.max(4, y(staple.low) - y(staple.high))}
               rx={6}
-              fill={isChosen ? tone('woad') : tone('wool')}
+              fill={isChosen ? 'var(--woad)' : 'var(--wool)'}
               fillOpacity={isChosen ? 0.35 : on ? 0.14 : 0.03}
-              stroke={isChosen ? tone('woad') : b.from === 'yours' ? tone('lichen') : tone('bark')}
+              stroke={isChosen ? 'var(--woad)' : b.from === 'yours' ? 'var(--lichen)' : 'var(--bark)'}
               strokeOpacity={isChosen || b.from === 'yours' ? 1 : on ? 0.55 : 0.12}
               strokeWidth={isChosen ? 2.5 : b.from === 'yours' ? 2 : 0.8}
               onClick={() => choose(b.breed.name)}
@@ -90,13 +89,13 @@ export function BreedChart({
             y={y(one.breed.stapleMillimetres.high) + 20}
             fontSize={15}
             fontWeight={700}
-            fill={tone('peat')}
+            fill="var(--peat)"
             pointerEvents="none"
           >
             {one.breed.name}
           </text>
         )}
       </svg>
-    </Box>
+    </div>
   );
 }

@@ -1,12 +1,11 @@
-import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
 import { formWord } from '../ui/words';
 import { onPlainDay } from '../live/time';
-import { tone } from '../ui/tones';
 import { layClips } from './clipsLayout';
 import { fleeceTone } from './fleeceTone';
 import { tuftPath } from './Tuft';
 import { useWidth } from './useWidth';
+import styles from './Clips.module.css';
 
 interface ClipsProps {
   /** The newest first, as the page tells them. */
@@ -27,7 +26,7 @@ export function Clips({ clips, colour, label, onLot }: ClipsProps) {
   );
   const words = laid.middle * 2 + 8;
   return (
-    <Box ref={ref} role="group" aria-label={label} tabIndex={0} sx={{ overflowX: 'auto', overflowY: 'hidden' }}>
+    <div className={styles.clips} ref={ref} role="group" aria-label={label} tabIndex={0}>
       <svg width={laid.width} height={words + 58} style={{ display: 'block' }}>
         {inOrder.map((clip, i) => {
           const { x, came, made } = laid.marks[i]!;
@@ -58,11 +57,11 @@ export function Clips({ clips, colour, label, onLot }: ClipsProps) {
                 strokeDasharray={came === null ? '4 4' : undefined}
               />
               {made !== null && <path d={tuftPath(x, floor - made - 1, made, clip.lotId)} fill={fill} stroke={line} />}
-              <text x={x} y={words + 10} fontSize={14} fontWeight={700} textAnchor="middle" fill={tone('peat')}>
+              <text x={x} y={words + 10} fontSize={14} fontWeight={700} textAnchor="middle" fill="var(--peat)">
                 {onPlainDay(clip.on)}
               </text>
               {telling.map((text, k) => (
-                <text key={text} x={x} y={words + 28 + k * 17} fontSize={13} textAnchor="middle" fill={tone('bark')}>
+                <text key={text} x={x} y={words + 28 + k * 17} fontSize={13} textAnchor="middle" fill="var(--bark)">
                   {text}
                 </text>
               ))}
@@ -70,6 +69,6 @@ export function Clips({ clips, colour, label, onLot }: ClipsProps) {
           );
         })}
       </svg>
-    </Box>
+    </div>
   );
 }

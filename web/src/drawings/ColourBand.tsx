@@ -1,4 +1,3 @@
-import { tone } from '../ui/tones';
 import { useWidth } from './useWidth';
 import { bandOf } from './bandLayout';
 
@@ -18,8 +17,8 @@ export function ColourBand({
       <svg width={width} height={height} role="img" aria-label={words} style={{ display: 'block' }}>
         <defs>
           <pattern id="lacking" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="6" height="6" fill={tone('wool')} />
-            <rect width="2.5" height="6" fill={tone('bark')} />
+            <rect width="6" height="6" fill="var(--wool)" />
+            <rect width="2.5" height="6" fill="var(--bark)" />
           </pattern>
         </defs>
         {bandOf(
@@ -31,7 +30,7 @@ export function ColourBand({
             {parts[i]!.lacking && <rect x={at.x} y={height - 10} width={at.width} height={10} fill="url(#lacking)" />}
           </g>
         ))}
-        <rect x="0.5" y="0.5" width={width - 1} height={height - 1} rx="3" fill="none" stroke={tone('oat')} />
+        <rect x="0.5" y="0.5" width={width - 1} height={height - 1} rx="3" fill="none" stroke="var(--oat)" />
       </svg>
     </div>
   );

@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { tone } from '../ui/tones';
 import { combsLayout } from './combsLayout';
 import { useWidth } from './useWidth';
+import styles from './Combs.module.css';
 
 interface CombsProps {
   /** How far the fibre fills the tines, 1 to their points; null where that is not known. */
@@ -24,36 +23,36 @@ export function Combs({ fill, transfers, leading, pair, words }: CombsProps) {
   const at = combsLayout(width || 600, fill, onB, pair);
   const other = leading === 'tip' ? 'butt' : 'tip';
   return (
-    <Box ref={ref} sx={{ width: '100%', maxWidth: 760 }}>
+    <div className={styles.combs} ref={ref}>
       <svg width="100%" height={at.height} role="img" aria-label={words} style={{ display: 'block' }}>
         {at.combs.map((comb) => (
           <g key={comb.name}>
             {comb.strands.map((s, i) => (
               <g key={i}>
-                <path d={s.path} fill="none" stroke={tone('walnut')} strokeWidth={1.2} strokeLinecap="round" />
+                <path d={s.path} fill="none" stroke="var(--walnut)" strokeWidth={1.2} strokeLinecap="round" />
                 {leading === 'tip' ? (
-                  <circle cx={s.x} cy={s.y} r={1.9} fill={tone('weld')} />
+                  <circle cx={s.x} cy={s.y} r={1.9} fill="var(--weld)" />
                 ) : (
-                  <line x1={s.x} x2={s.x} y1={s.y - 2.5} y2={s.y + 2.5} stroke={tone('peat')} strokeWidth={1.8} />
+                  <line x1={s.x} x2={s.x} y1={s.y - 2.5} y2={s.y + 2.5} stroke="var(--peat)" strokeWidth={1.8} />
                 )}
               </g>
             ))}
             {comb.tines.map((x) => (
-              <line key={x} x1={x} x2={x} y1={at.points} y2={at.foot} stroke={tone('bark')} strokeWidth={2} />
+              <line key={x} x1={x} x2={x} y1={at.points} y2={at.foot} stroke="var(--bark)" strokeWidth={2} />
             ))}
-            <rect {...comb.bar} rx={4} fill={tone('oat')} stroke={tone('walnut')} strokeWidth={1.5} />
+            <rect {...comb.bar} rx={4} fill="var(--oat)" stroke="var(--walnut)" strokeWidth={1.5} />
             <text
               x={comb.middle}
               y={at.foot + 38}
               textAnchor="middle"
               fontSize={15}
               fontWeight={700}
-              fill={tone('peat')}
+              fill="var(--peat)"
             >
               {pair ? comb.name : 'hackle'}
             </text>
             {comb.strands.length === 0 && (
-              <text x={comb.middle} y={at.foot + 55} textAnchor="middle" fontSize={12} fill={tone('bark')}>
+              <text x={comb.middle} y={at.foot + 55} textAnchor="middle" fontSize={12} fill="var(--bark)">
                 empty
               </text>
             )}
@@ -64,7 +63,7 @@ export function Combs({ fill, transfers, leading, pair, words }: CombsProps) {
                   x2={comb.bar.x + comb.bar.width}
                   y1={at.half}
                   y2={at.half}
-                  stroke={tone('madder')}
+                  stroke="var(--madder)"
                   strokeWidth={1.5}
                   strokeDasharray="5 4"
                 />
@@ -74,18 +73,18 @@ export function Combs({ fill, transfers, leading, pair, words }: CombsProps) {
                   dx={comb.name === 'A' ? -8 : 8}
                   textAnchor={comb.name === 'A' ? 'end' : 'start'}
                   fontSize={11}
-                  fill={tone('bark')}
+                  fill="var(--bark)"
                 >
                   half
                 </text>
-                <text x={comb.middle} y={at.points - 22} textAnchor="middle" fontSize={12} fill={tone('bark')}>
+                <text x={comb.middle} y={at.points - 22} textAnchor="middle" fontSize={12} fill="var(--bark)">
                   {fill === null ? '' : `${Math.round(fill * 100)} % of the tines`}
                 </text>
               </>
             )}
           </g>
         ))}
-        <text x={at.free} y={at.foot + 26} textAnchor="middle" fontSize={17} fontWeight={700} fill={tone('peat')}>
+        <text x={at.free} y={at.foot + 26} textAnchor="middle" fontSize={17} fontWeight={700} fill="var(--peat)">
           {endWord[leading]} lead
         </text>
         <text
@@ -93,12 +92,12 @@ export function Combs({ fill, transfers, leading, pair, words }: CombsProps) {
           y={at.points - 6}
           textAnchor={onB ? 'start' : 'end'}
           fontSize={12}
-          fill={tone('bark')}
+          fill="var(--bark)"
           visibility={at.lashed < 30 || at.lashed > (width || 600) - 30 ? 'hidden' : undefined}
         >
           {endWord[other]}
         </text>
       </svg>
-    </Box>
+    </div>
   );
 }

@@ -1,7 +1,7 @@
-import { Box } from '../ui/Box';
-import { tone, type Tone } from '../ui/tones';
 import { curveLayout, type CurveInput } from './curveLayout';
 import { useWidth } from './useWidth';
+import layout from '../ui/layout.module.css';
+import type { Tone } from '../ui/tone';
 
 interface CurveProps extends Omit<CurveInput, 'width' | 'height'> {
   unit: string;
@@ -20,13 +20,13 @@ interface CurveProps extends Omit<CurveInput, 'width' | 'height'> {
 export function Curve({ unit, levelName, levelTone, momentName, clock, words, height = 250, ...input }: CurveProps) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const at = curveLayout({ ...input, width: width || 600, height });
-  const small = { fontSize: 12, fill: tone('bark') };
+  const small = { fontSize: 12, fill: 'var(--bark)' };
   return (
-    <Box ref={ref} sx={{ width: '100%' }}>
+    <div className={layout.wide} ref={ref}>
       <svg width="100%" height={height} role="img" aria-label={words} style={{ display: 'block', overflow: 'visible' }}>
         {at.ticksY.map((t) => (
           <g key={t.value}>
-            <line x1={at.left} x2={at.right} y1={t.y} y2={t.y} stroke={tone('oat')} strokeWidth={1} />
+            <line x1={at.left} x2={at.right} y1={t.y} y2={t.y} stroke="var(--oat)" strokeWidth={1} />
             <text x={at.left - 6} y={t.y + 4} textAnchor="end" {...small}>
               {t.value}
             </text>
@@ -37,30 +37,37 @@ export function Curve({ unit, levelName, levelTone, momentName, clock, words, he
         </text>
         {at.ticksX.map((t) => (
           <g key={t.at}>
-            <line x1={t.x} x2={t.x} y1={at.bottom} y2={at.bottom + 5} stroke={tone('bark')} strokeWidth={1} />
+            <line x1={t.x} x2={t.x} y1={at.bottom} y2={at.bottom + 5} stroke="var(--bark)" strokeWidth={1} />
             <text x={t.x} y={at.bottom + 19} textAnchor="middle" {...small}>
               {clock(t.at)}
             </text>
           </g>
         ))}
-        {at.band && <path d={at.band} fill={tone('wool')} opacity={0.55} />}
+        {at.band && <path d={at.band} fill="var(--wool)" opacity={0.55} />}
         {at.levelY !== null && (
           <>
-            <line x1={at.left} x2={at.right} y1={at.levelY} y2={at.levelY} stroke={tone(levelTone)} strokeWidth={2.5} />
-            <text x={at.left + 6} y={at.levelY - 6} fontSize={13} fontWeight={700} fill={tone(levelTone)}>
+            <line
+              x1={at.left}
+              x2={at.right}
+              y1={at.levelY}
+              y2={at.levelY}
+              stroke={`var(--${levelTone})`}
+              strokeWidth={2.5}
+            />
+            <text x={at.left + 6} y={at.levelY - 6} fontSize={13} fontWeight={700} fill={`var(--${levelTone})`}>
               {levelName}
             </text>
           </>
         )}
-        {at.line && <path d={at.line} fill="none" stroke={tone('walnut')} strokeWidth={2.5} />}
-        {at.ahead && <path d={at.ahead} fill="none" stroke={tone('walnut')} strokeWidth={2} strokeDasharray="7 6" />}
+        {at.line && <path d={at.line} fill="none" stroke="var(--walnut)" strokeWidth={2.5} />}
+        {at.ahead && <path d={at.ahead} fill="none" stroke="var(--walnut)" strokeWidth={2} strokeDasharray="7 6" />}
         {at.dots
           .filter((d) => !d.counts)
           .map((d, i) => (
             <path
               key={i}
               d={`M${d.x - 3},${d.y - 3}l6,6m0,-6l-6,6`}
-              stroke={tone('bark')}
+              stroke="var(--bark)"
               strokeWidth={1.5}
               aria-hidden="true"
             />
@@ -73,14 +80,14 @@ export function Curve({ unit, levelName, levelTone, momentName, clock, words, he
               cx={d.x}
               cy={d.y}
               r={d.fromInstrument ? 3 : 5}
-              fill={d.fromInstrument ? tone('woad') : tone('shorn')}
-              stroke={tone('woad')}
+              fill={d.fromInstrument ? 'var(--woad)' : 'var(--shorn)'}
+              stroke="var(--woad)"
               strokeWidth={d.fromInstrument ? 0 : 2.5}
             />
           ))}
         {at.nowX !== null && (
           <>
-            <line x1={at.nowX} x2={at.nowX} y1={at.top} y2={at.bottom} stroke={tone('bark')} strokeWidth={1} />
+            <line x1={at.nowX} x2={at.nowX} y1={at.top} y2={at.bottom} stroke="var(--bark)" strokeWidth={1} />
             <text x={Math.max(at.nowX, at.left + 16)} y={at.top - 5} textAnchor="middle" {...small}>
               now
             </text>
@@ -93,23 +100,16 @@ export function Curve({ unit, levelName, levelTone, momentName, clock, words, he
               x2={at.momentX}
               y1={at.top}
               y2={at.bottom + 5}
-              stroke={tone(levelTone)}
+              stroke={`var(--${levelTone})`}
               strokeWidth={2}
               strokeDasharray="3 4"
             />
-            <text
-              x={at.momentX - 5}
-              y={at.top + 10}
-              textAnchor="end"
-              fontSize={13}
-              fontWeight={700}
-              fill={tone('peat')}
-            >
+            <text x={at.momentX - 5} y={at.top + 10} textAnchor="end" fontSize={13} fontWeight={700} fill="var(--peat)">
               {momentName}
             </text>
           </>
         )}
       </svg>
-    </Box>
+    </div>
   );
 }

@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { tone } from '../ui/tones';
 import { bandsOf, laidLayout } from './layersLayout';
 import { useWidth } from './useWidth';
+import layout from '../ui/layout.module.css';
 
 /** One load in the order in which it is laid on, the first layer at the bottom, with the weight of each. */
 export function LaidLoad({
@@ -28,11 +27,11 @@ export function LaidLoad({
             width={150}
             height={a.height}
             fill={shades[layers[i]!.component]}
-            stroke={tone('bark')}
+            stroke="var(--bark)"
             strokeWidth={0.5}
           />
           {a.height >= 13 && (
-            <text x={160} y={a.y + a.height / 2 + 5} fontSize={12} fill={tone('bark')}>
+            <text x={160} y={a.y + a.height / 2 + 5} fontSize={12} fill="var(--bark)">
               {layers[i]!.text}
             </text>
           )}
@@ -58,7 +57,7 @@ export function Streaks({
   const wide = width || 600;
   const each = wide / Math.max(1, yarn.length);
   return (
-    <Box ref={ref} sx={{ width: '100%' }}>
+    <div className={layout.wide} ref={ref}>
       <svg width="100%" height={84} role="img" aria-label={words} style={{ display: 'block' }}>
         {bandsOf(layers, wide).map((b, i) => (
           <rect key={i} x={b.x} y={0} width={b.width + 0.3} height={48} fill={shades[b.component]} />
@@ -66,9 +65,9 @@ export function Streaks({
         {yarn.map((colour, i) => (
           <rect key={i} x={i * each} y={58} width={each + 0.3} height={18} fill={colour} />
         ))}
-        <rect x={0.5} y={0.5} width={wide - 1} height={47} fill="none" stroke={tone('bark')} />
-        <rect x={0.5} y={57.5} width={wide - 1} height={19} rx={9} fill="none" stroke={tone('bark')} />
+        <rect x={0.5} y={0.5} width={wide - 1} height={47} fill="none" stroke="var(--bark)" />
+        <rect x={0.5} y={57.5} width={wide - 1} height={19} rx={9} fill="none" stroke="var(--bark)" />
       </svg>
-    </Box>
+    </div>
   );
 }

@@ -1,5 +1,4 @@
 import type { Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { placeWord } from '../ui/words';
 import { fittingScale, usePixelsPerMillimetre } from './calibration';
 import { fleeceTone } from './fleeceTone';
@@ -42,14 +41,14 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
             <path
               d={`M${x(staple.usual.low)} ${headRoom + 8}v-8H${x(staple.usual.high)}v8`}
               fill="none"
-              stroke={tone('lichen')}
+              stroke="var(--lichen)"
               strokeWidth={2}
             />
             <text
               x={Math.min(x(staple.usual.low), Math.max(0, width - 172))}
               y={headRoom - 6}
               fontSize={13}
-              fill={tone('bark')}
+              fill="var(--bark)"
             >
               usual for the breed {staple.usualText}
             </text>
@@ -63,16 +62,16 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
               x2={x(mm)}
               y1={headRoom + 8}
               y2={base}
-              stroke={tone('lichen')}
+              stroke="var(--lichen)"
               strokeDasharray="1 5"
             />
           ))}
         {rows.map(({ lock, middle, fibres }) => (
           <g key={lock.id} transform={`translate(${gutter} ${middle})`}>
-            <text x={-8} y={0} textAnchor="end" fontSize={13} fill={tone('peat')}>
+            <text x={-8} y={0} textAnchor="end" fontSize={13} fill="var(--peat)">
               {lock.place === 'unknown' ? 'lock' : placeWord[lock.place]}
             </text>
-            <text x={-8} y={14} textAnchor="end" fontSize={12} fill={tone('bark')}>
+            <text x={-8} y={14} textAnchor="end" fontSize={12} fill="var(--bark)">
               {lock.length}
             </text>
             <path d={fibres} fill="none" stroke={line} strokeWidth={1.9} strokeLinecap="butt" />
@@ -87,21 +86,21 @@ export function LockRuler({ staple, most = 6 }: { staple: Schema['StapleView']; 
             />
           </g>
         ))}
-        <line x1={x(0)} x2={x(end)} y1={base + 4} y2={base + 4} stroke={tone('peat')} />
+        <line x1={x(0)} x2={x(end)} y1={base + 4} y2={base + 4} stroke="var(--peat)" />
         {marks.map((i) => {
           const at = x(i * step);
           return (
             <g key={i}>
-              <line x1={at} x2={at} y1={base + 4} y2={base + (i % labelEvery === 0 ? 14 : 9)} stroke={tone('peat')} />
+              <line x1={at} x2={at} y1={base + 4} y2={base + (i % labelEvery === 0 ? 14 : 9)} stroke="var(--peat)" />
               {i % labelEvery === 0 && (
-                <text x={at} y={base + 27} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+                <text x={at} y={base + 27} fontSize={12} textAnchor="middle" fill="var(--bark)">
                   {(i / ruler.perLabel) * ruler.labelStep}
                 </text>
               )}
             </g>
           );
         })}
-        <text x={gutter - 10} y={base + 27} fontSize={12} textAnchor="end" fill={tone('bark')}>
+        <text x={gutter - 10} y={base + 27} fontSize={12} textAnchor="end" fill="var(--bark)">
           {ruler.sign}, {words}
         </text>
       </svg>

@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { tone } from '../ui/tones';
 import { noilLayout, type NoilLoad } from './noilLayout';
 import { useWidth } from './useWidth';
+import styles from './NoilBars.module.css';
 
 /** Noil by load: what stands out is edged and said; a load that was counted and not weighed has a mark, one to come an empty place. */
 export function NoilBars({ loads, planned, words }: { loads: readonly NoilLoad[]; planned: number; words: string }) {
@@ -9,9 +8,9 @@ export function NoilBars({ loads, planned, words }: { loads: readonly NoilLoad[]
   const height = 130;
   const at = noilLayout(loads, planned, width || 600, height);
   return (
-    <Box ref={ref} sx={{ width: '100%', maxWidth: 760 }}>
+    <div className={styles.noilBars} ref={ref}>
       <svg width="100%" height={height} role="img" aria-label={words} style={{ display: 'block' }}>
-        <line x1={0} x2={width || 600} y1={at.bottom} y2={at.bottom} stroke={tone('oat')} />
+        <line x1={0} x2={width || 600} y1={at.bottom} y2={at.bottom} stroke="var(--oat)" />
         {at.bars.map((b) => (
           <g key={b.number}>
             {b.percent !== null ? (
@@ -21,8 +20,8 @@ export function NoilBars({ loads, planned, words }: { loads: readonly NoilLoad[]
                 width={b.width}
                 height={b.height}
                 rx={2}
-                fill={tone('wool')}
-                stroke={tone(b.standsOut ? 'weld' : 'walnut')}
+                fill="var(--wool)"
+                stroke={`var(--${b.standsOut ? 'weld' : 'walnut'})`}
                 strokeWidth={b.standsOut ? 3.5 : 1.5}
               />
             ) : (
@@ -30,13 +29,13 @@ export function NoilBars({ loads, planned, words }: { loads: readonly NoilLoad[]
                 cx={b.middle}
                 cy={at.bottom - 9}
                 r={4}
-                fill={b.done ? tone('walnut') : 'none'}
-                stroke={tone('bark')}
+                fill={b.done ? 'var(--walnut)' : 'none'}
+                stroke="var(--bark)"
                 strokeDasharray={b.done ? undefined : '2 2'}
               />
             )}
             {at.words && b.percent !== null && (
-              <text x={b.middle} y={b.y - 6} textAnchor="middle" fontSize={12} fontWeight={700} fill={tone('peat')}>
+              <text x={b.middle} y={b.y - 6} textAnchor="middle" fontSize={12} fontWeight={700} fill="var(--peat)">
                 {b.percent.toFixed(0)} %
               </text>
             )}
@@ -47,7 +46,7 @@ export function NoilBars({ loads, planned, words }: { loads: readonly NoilLoad[]
                 textAnchor="middle"
                 fontSize={12}
                 fontWeight={b.standsOut ? 700 : 400}
-                fill={tone(b.standsOut ? 'peat' : 'bark')}
+                fill={`var(--${b.standsOut ? 'peat' : 'bark'})`}
               >
                 {b.number}
               </text>
@@ -55,6 +54,6 @@ export function NoilBars({ loads, planned, words }: { loads: readonly NoilLoad[]
           </g>
         ))}
       </svg>
-    </Box>
+    </div>
   );
 }

@@ -1,13 +1,12 @@
-import { Box } from '../ui/Box';
 import { useId } from 'react';
 import type { Schema } from '../api/client';
-import { headFont, tone } from '../ui/tones';
 import { stepWord } from '../ui/words';
 import { onDay } from '../live/time';
 import { fleeceTone } from './fleeceTone';
 import { layOut, type PlacedAhead, type PlacedBand, type PlacedStrand } from './ribbonLayout';
 import { ascent, lineHeight, type PlacedWords } from './ribbonWords';
 import { useWidth } from './useWidth';
+import styles from './Ribbon.module.css';
 
 interface RibbonProps {
   view: Schema['RibbonView'];
@@ -40,26 +39,20 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
 
   return (
     // The band may be longer than the screen: then it scrolls by itself, by finger or by arrow keys.
-    <Box
-      ref={ref}
-      role="group"
-      aria-label={label}
-      tabIndex={0}
-      sx={{ overflowX: 'auto', overflowY: 'hidden', maxWidth: '100%' }}
-    >
+    <div className={styles.ribbon} ref={ref} role="group" aria-label={label} tabIndex={0}>
       <svg width={layout.width} height={layout.height} style={{ display: 'block' }}>
         <defs>
           <pattern id={hatch} width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-            <rect width="7" height="7" fill={tone('shorn')} />
-            <line x1="0" y1="0" x2="0" y2="7" stroke={tone('madder')} strokeWidth="3.4" />
+            <rect width="7" height="7" fill="var(--shorn)" />
+            <line x1="0" y1="0" x2="0" y2="7" stroke="var(--madder)" strokeWidth="3.4" />
           </pattern>
         </defs>
         {layout.strands.map((s) => (
           <path
             key={s.strand.entryId + s.strand.kind + s.endX}
             d={strandPath(s)}
-            fill={tone('strand')}
-            stroke={s.strand.doubted ? tone('madder') : tone('walnut')}
+            fill="var(--strand)"
+            stroke={s.strand.doubted ? 'var(--madder)' : 'var(--walnut)'}
             strokeWidth={s.strand.doubted ? 2.2 : 0.8}
             strokeDasharray={s.strand.byDifference ? '4 3' : undefined}
           />
@@ -69,7 +62,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
             <path
               d={bandPath(b)}
               fill={b.known ? fill : 'none'}
-              stroke={b.band.doubted ? tone('madder') : b.band.isThis ? tone('woad') : b.known ? line : tone('bark')}
+              stroke={b.band.doubted ? 'var(--madder)' : b.band.isThis ? 'var(--woad)' : b.known ? line : 'var(--bark)'}
               strokeWidth={b.band.isThis || b.band.doubted ? 2.2 : 1}
               strokeDasharray={b.known ? undefined : '6 5'}
             />
@@ -86,7 +79,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
         {layout.stages.map(
           ({ stage, x, gap }) =>
             gap && (
-              <path key={stage.entryId} d={strandPath({ x, ...gap })} fill={`url(#${hatch})`} stroke={tone('madder')} />
+              <path key={stage.entryId} d={strandPath({ x, ...gap })} fill={`url(#${hatch})`} stroke="var(--madder)" />
             ),
         )}
         {layout.stages.map(({ stage, x, top, bottom, headTop, headWidth }) => (
@@ -95,7 +88,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
             {...press(onStage && (() => onStage(stage.entryId)))}
             aria-label={`${stepWord[stage.step]}, ${stage.doneAt ? onDay(stage.doneAt) : 'now'}: show the entry`}
           >
-            <rect x={x - 3} y={top - 3} width={6} height={bottom - top + 6} rx={3} fill={tone('walnut')} />
+            <rect x={x - 3} y={top - 3} width={6} height={bottom - top + 6} rx={3} fill="var(--walnut)" />
             <rect x={x - 6} y={headTop} width={headWidth + 6} height={top - headTop} fill="transparent" />
             {layout.words
               .filter((w) => w.entryId === stage.entryId)
@@ -115,7 +108,7 @@ export function Ribbon({ view, colour = '', onStage, onLot, label }: RibbonProps
             );
           })}
       </svg>
-    </Box>
+    </div>
   );
 }
 
@@ -131,7 +124,7 @@ function Lines({ words, link }: { words: PlacedWords; link?: boolean }) {
           width={words.width + 10}
           height={words.height + 2}
           rx={4}
-          fill={tone('shorn')}
+          fill="var(--shorn)"
           opacity={0.88}
         />
       )}
@@ -144,11 +137,11 @@ function Lines({ words, link }: { words: PlacedWords; link?: boolean }) {
             y={baseline}
             fontSize={line.size}
             fontWeight={line.bold ? 700 : undefined}
-            fontFamily={line.head ? headFont : undefined}
-            fill={tone(line.bad ? 'madder' : line.quiet ? 'bark' : 'peat')}
+            fontFamily={line.head ? 'var(--head-font)' : undefined}
+            fill={`var(--${line.bad ? 'madder' : line.quiet ? 'bark' : 'peat'})`}
           >
             {line.code && (
-              <tspan fontWeight={700} fill={tone(link ? 'woad' : 'peat')}>
+              <tspan fontWeight={700} fill={`var(--${link ? 'woad' : 'peat'})`}>
                 {line.code}{' '}
               </tspan>
             )}
@@ -167,24 +160,16 @@ function AheadBand({ placed: { ahead, x1, x2, y, from, to, low, high } }: { plac
       role="img"
       aria-label={`${stepWord[ahead.step]} to come: about ${ahead.mass.text}, ${ahead.low.text} to ${ahead.high.text}`}
     >
-      <path d={`M${x1 + 4} ${y}H${x2}V${y + high}L${x1 + 4} ${y + from}Z`} fill={tone('oat')} opacity={0.45} />
+      <path d={`M${x1 + 4} ${y}H${x2}V${y + high}L${x1 + 4} ${y + from}Z`} fill="var(--oat)" opacity={0.45} />
       <path
         d={`M${x1 + 4} ${y}H${x2}V${y + to}L${x1 + 4} ${y + from}Z`}
         fill="none"
-        stroke={tone('bark')}
+        stroke="var(--bark)"
         strokeWidth={1.3}
         strokeDasharray="5 4"
       />
-      <line x1={x2} x2={x2} y1={y + low} y2={y + high} stroke={tone('bark')} strokeWidth={2} />
-      <line
-        x1={x1}
-        x2={x1}
-        y1={y - 6}
-        y2={y + from + 6}
-        stroke={tone('bark')}
-        strokeWidth={1.5}
-        strokeDasharray="3 3"
-      />
+      <line x1={x2} x2={x2} y1={y + low} y2={y + high} stroke="var(--bark)" strokeWidth={2} />
+      <line x1={x1} x2={x1} y1={y - 6} y2={y + from + 6} stroke="var(--bark)" strokeWidth={1.5} strokeDasharray="3 3" />
     </g>
   );
 }

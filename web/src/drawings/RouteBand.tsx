@@ -1,8 +1,7 @@
-import { Box } from '../ui/Box';
 import type { Schema } from '../api/client';
-import { headFont, tone } from '../ui/tones';
 import { stepWord } from '../ui/words';
 import { useWidth } from './useWidth';
+import styles from './RouteBand.module.css';
 
 const thickest = 62;
 const top = 42;
@@ -30,35 +29,29 @@ export function RouteBand({
     masses.map((grams, i) => [start + i * step, scale(grams) / 2] as const);
   const band = outline(edge([left?.grams, ...route.steps.map((s) => s.mass?.grams)]), middle, step, end);
   return (
-    <Box
-      ref={ref}
-      sx={{ overflowX: 'auto', overflowY: 'hidden' }}
-      tabIndex={0}
-      role="group"
-      aria-label="The route, drawn by mass"
-    >
+    <div className={styles.theRouteDrawn} ref={ref} tabIndex={0} role="group" aria-label="The route, drawn by mass">
       <svg width={Math.max(room, end + 112)} height={height} style={{ display: 'block' }}>
         {left && (
           <path
             d={outline(edge([left.grams, ...route.steps.map((s) => s.high?.grams)]), middle, step, end)}
-            fill={tone('oat')}
+            fill="var(--oat)"
             opacity={0.6}
           />
         )}
-        <path d={band} fill={tone('shorn')} stroke={tone('bark')} strokeWidth={1.3} strokeDasharray="5 4" />
-        <text x={start + 8} y={middle + 1} fontSize={15} fontFamily={headFont} fill={tone('peat')}>
+        <path d={band} fill="var(--shorn)" stroke="var(--bark)" strokeWidth={1.3} strokeDasharray="5 4" />
+        <text x={start + 8} y={middle + 1} fontSize={15} fontFamily="var(--head-font)" fill="var(--peat)">
           {left?.text ?? 'not weighed'}
         </text>
-        <text x={start + 8} y={middle + 16} fontSize={12} fill={tone('bark')}>
+        <text x={start + 8} y={middle + 16} fontSize={12} fill="var(--bark)">
           there now
         </text>
         {route.steps.map((s, i) => (
           <g key={i}>
-            <line x1={x(i)} x2={x(i)} y1={top - 4} y2={top + thickest + 4} stroke={tone('walnut')} strokeWidth={2.5} />
-            <text x={x(i) - 2} y={top - 24} fontSize={14} fontWeight={700} fill={tone('peat')}>
+            <line x1={x(i)} x2={x(i)} y1={top - 4} y2={top + thickest + 4} stroke="var(--walnut)" strokeWidth={2.5} />
+            <text x={x(i) - 2} y={top - 24} fontSize={14} fontWeight={700} fill="var(--peat)">
               {stepWord[s.step]}
             </text>
-            <text x={x(i) - 2} y={top - 9} fontSize={12} fill={tone('bark')}>
+            <text x={x(i) - 2} y={top - 9} fontSize={12} fill="var(--bark)">
               {[s.yield ? `${s.yield.text} kept` : '', s.hours?.text].filter(Boolean).join(' · ')}
             </text>
             {s.mass && (
@@ -66,21 +59,21 @@ export function RouteBand({
                 x={x(i) + 8}
                 y={middle + 5}
                 fontSize={i === route.steps.length - 1 ? 17 : 14}
-                fontFamily={headFont}
-                fill={tone('peat')}
+                fontFamily="var(--head-font)"
+                fill="var(--peat)"
               >
                 ~ {s.mass.text}
               </text>
             )}
             {s.low && s.high && i === route.steps.length - 1 && (
-              <text x={x(i) + 8} y={middle + scale(s.high.grams) / 2 + 16} fontSize={12} fill={tone('bark')}>
+              <text x={x(i) + 8} y={middle + scale(s.high.grams) / 2 + 16} fontSize={12} fill="var(--bark)">
                 {s.low.text} – {s.high.text}
               </text>
             )}
           </g>
         ))}
       </svg>
-    </Box>
+    </div>
   );
 }
 

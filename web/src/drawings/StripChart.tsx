@@ -1,8 +1,8 @@
-import { Box } from '../ui/Box';
 import { memo, useEffect, useRef } from 'react';
-import { tone } from '../ui/tones';
 import { piecesOf, stripsLayout, twistOf } from './stripsLayout';
 import { useWidth } from './useWidth';
+import layout from '../ui/layout.module.css';
+import styles from './StripChart.module.css';
 
 interface DrawnStrip {
   name: string;
@@ -22,7 +22,7 @@ export function StripChart({ plies, words }: { plies: readonly (readonly DrawnSt
   const wide = Math.max(100, (width || 600) - names);
   const most = Math.max(...plies.map((p) => p.reduce((sum, s) => sum + s.grams, 0)));
   return (
-    <Box ref={ref} sx={{ width: '100%' }}>
+    <div className={layout.wide} ref={ref}>
       <svg width="100%" height={plies.length * (high + gap)} role="img" aria-label={words} style={{ display: 'block' }}>
         {plies.map((ply, p) => {
           const y = p * (high + gap);
@@ -33,7 +33,7 @@ export function StripChart({ plies, words }: { plies: readonly (readonly DrawnSt
           );
           return (
             <g key={p}>
-              <text x={0} y={y + high / 2 + 5} fontSize={13} fill={tone('bark')}>
+              <text x={0} y={y + high / 2 + 5} fontSize={13} fill="var(--bark)">
                 ply {p + 1}
               </text>
               {ply.map((s, i) => (
@@ -45,7 +45,7 @@ export function StripChart({ plies, words }: { plies: readonly (readonly DrawnSt
                     height={high}
                     rx={3}
                     fill={s.colour}
-                    stroke={tone('bark')}
+                    stroke="var(--bark)"
                     strokeWidth={0.75}
                     opacity={s.done ? 0.45 : 1}
                   />
@@ -55,7 +55,7 @@ export function StripChart({ plies, words }: { plies: readonly (readonly DrawnSt
                       x2={names + places[i]!.x + places[i]!.width - 1}
                       y1={y + high - 4}
                       y2={y + high - 4}
-                      stroke={tone('lichen')}
+                      stroke="var(--lichen)"
                       strokeWidth={4}
                     />
                   )}
@@ -65,7 +65,7 @@ export function StripChart({ plies, words }: { plies: readonly (readonly DrawnSt
                         cx={names + places[i]!.x + places[i]!.width / 2}
                         cy={y + high / 2}
                         r={9}
-                        fill={tone('shorn')}
+                        fill="var(--shorn)"
                       />
                       <text
                         x={names + places[i]!.x + places[i]!.width / 2}
@@ -73,7 +73,7 @@ export function StripChart({ plies, words }: { plies: readonly (readonly DrawnSt
                         textAnchor="middle"
                         fontSize={13}
                         fontWeight={700}
-                        fill={tone('peat')}
+                        fill="var(--peat)"
                       >
                         {s.name.slice(0, 2)}
                       </text>
@@ -85,7 +85,7 @@ export function StripChart({ plies, words }: { plies: readonly (readonly DrawnSt
           );
         })}
       </svg>
-    </Box>
+    </div>
   );
 }
 
@@ -104,7 +104,7 @@ export const RehearsedYarn = memo(function RehearsedYarn({
   const thin = 9;
   const top = singles.length * (thin + 8) + 8;
   return (
-    <Box ref={ref} sx={{ width: '100%', overflow: 'hidden' }}>
+    <div className={styles.scroll} ref={ref}>
       <svg width="100%" height={top + 34} role="img" aria-label={words} style={{ display: 'block' }}>
         {singles.map((ply, p) =>
           piecesOf(ply, wide).map((piece, i) => (
@@ -124,13 +124,13 @@ export const RehearsedYarn = memo(function RehearsedYarn({
               key={i}
               points={stroke.points.map(([x, y]) => `${x.toFixed(1)},${y}`).join(' ')}
               fill={stroke.colour}
-              stroke={tone('bark')}
+              stroke="var(--bark)"
               strokeWidth={0.35}
             />
           ))}
         </g>
       </svg>
-    </Box>
+    </div>
   );
 });
 

@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { tone } from '../ui/tones';
 import { traceLayout, type TracePoint } from './traceLayout';
 import { useWidth } from './useWidth';
+import styles from './Trace.module.css';
 
 interface TraceProps {
   points: readonly TracePoint[];
@@ -20,11 +19,11 @@ export function Trace({ points, now, spanMs, leastRange, unit, words }: TracePro
   const [ref, width] = useWidth<HTMLDivElement>();
   const at = traceLayout(points, now, spanMs, leastRange, width || 300, Height);
   const digits = at.high - at.low < 3 ? 1 : 0;
-  const small = { fontSize: 12, fill: tone('bark') };
+  const small = { fontSize: 12, fill: 'var(--bark)' };
   return (
-    <Box ref={ref} sx={{ width: '100%', my: 1 }}>
+    <div className={styles.trace} ref={ref}>
       <svg width="100%" height={Height} role="img" aria-label={words} style={{ display: 'block' }}>
-        <rect width="100%" height={Height} rx={6} fill={tone('shorn')} />
+        <rect width="100%" height={Height} rx={6} fill="var(--shorn)" />
         {at.last && (
           <>
             <text x={8} y={16} {...small}>
@@ -35,10 +34,10 @@ export function Trace({ points, now, spanMs, leastRange, unit, words }: TracePro
             </text>
           </>
         )}
-        <path d={at.moving} fill="none" stroke={tone('strand')} strokeWidth={1.5} />
-        <path d={at.still} fill="none" stroke={tone('woad')} strokeWidth={2.5} strokeLinecap="round" />
-        {at.last && <circle cx={at.last.x} cy={at.last.y} r={4} fill={tone('woad')} />}
+        <path d={at.moving} fill="none" stroke="var(--strand)" strokeWidth={1.5} />
+        <path d={at.still} fill="none" stroke="var(--woad)" strokeWidth={2.5} strokeLinecap="round" />
+        {at.last && <circle cx={at.last.x} cy={at.last.y} r={4} fill="var(--woad)" />}
       </svg>
-    </Box>
+    </div>
   );
 }

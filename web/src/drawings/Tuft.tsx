@@ -1,4 +1,3 @@
-import { tone } from '../ui/tones';
 import { fleeceTone } from './fleeceTone';
 import { uneven } from './random';
 
@@ -51,7 +50,7 @@ export function Tuft({ cx, cy, r, name, colour = '', open = false }: TuftProps) 
       <path
         d={tuftPath(cx, cy, r, name)}
         fill={open ? 'none' : fill}
-        stroke={open ? tone('bark') : line}
+        stroke={open ? 'var(--bark)' : line}
         strokeWidth={1.2}
         strokeDasharray={open ? '3 3' : undefined}
       />

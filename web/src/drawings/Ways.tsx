@@ -1,4 +1,3 @@
-import { headFont, tone } from '../ui/tones';
 import { useWidth } from './useWidth';
 import { hourParts, massParts, type WayHours, type WayMasses } from './waysLayout';
 
@@ -21,8 +20,8 @@ export function Ways({
       <svg width={room} height={top + row * ways.length} role="img" aria-label={words} style={{ display: 'block' }}>
         <defs>
           <pattern id="noil" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(30)">
-            <rect width="6" height="6" fill={tone('shorn')} />
-            <rect width="3" height="6" fill={tone('strand')} />
+            <rect width="6" height="6" fill="var(--shorn)" />
+            <rect width="3" height="6" fill="var(--strand)" />
           </pattern>
         </defs>
         {ways.map((way, i) => {
@@ -30,26 +29,26 @@ export function Ways({
           const y = top + i * row;
           return (
             <g key={i}>
-              <text x={0} y={y + 16} fontSize={16} fontFamily={headFont} fill={tone('peat')}>
+              <text x={0} y={y + 16} fontSize={16} fontFamily="var(--head-font)" fill="var(--peat)">
                 {way.name}
               </text>
-              <text x={room} y={y + 16} fontSize={13} textAnchor="end" fill={tone('bark')}>
+              <text x={room} y={y + 16} fontSize={13} textAnchor="end" fill="var(--bark)">
                 {way.kept}
               </text>
-              <rect x={0} y={y + 24} width={mass.made} height={22} fill={tone('wool')} stroke={tone('walnut')} />
-              <rect x={mass.made} y={y + 24} width={mass.rest} height={22} fill="url(#noil)" stroke={tone('walnut')} />
+              <rect x={0} y={y + 24} width={mass.made} height={22} fill="var(--wool)" stroke="var(--walnut)" />
+              <rect x={mass.made} y={y + 24} width={mass.rest} height={22} fill="url(#noil)" stroke="var(--walnut)" />
               <rect
                 x={mass.made + mass.rest}
                 y={y + 24.5}
                 width={Math.max(0, mass.lost - 0.5)}
                 height={21}
                 fill="none"
-                stroke={tone('bark')}
+                stroke="var(--bark)"
                 strokeDasharray="3 3"
               />
-              <rect x={0} y={y + 52} width={hours[i]!.preparing} height={10} fill={tone('woad')} />
-              <rect x={hours[i]!.preparing} y={y + 52} width={hours[i]!.spinning} height={10} fill={tone('weld')} />
-              <text x={0} y={y + 78} fontSize={13} fill={tone('bark')}>
+              <rect x={0} y={y + 52} width={hours[i]!.preparing} height={10} fill="var(--woad)" />
+              <rect x={hours[i]!.preparing} y={y + 52} width={hours[i]!.spinning} height={10} fill="var(--weld)" />
+              <text x={0} y={y + 78} fontSize={13} fill="var(--bark)">
                 {way.hours}
               </text>
             </g>

@@ -1,6 +1,5 @@
 import { useId } from 'react';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { fleeceTone } from './fleeceTone';
 
 const top = 10;
@@ -81,10 +80,10 @@ export function Yarn({
       <path d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`} fill="none" stroke={line} strokeWidth={1} />
       <path
         d={`M2 ${top + d + 18}h${px}M2 ${top + d + 14}v8M${2 + px} ${top + d + 14}v8`}
-        stroke={tone('peat')}
+        stroke="var(--peat)"
         fill="none"
       />
-      <text x={8 + px} y={top + d + 23} fontSize={12} fill={tone('bark')}>
+      <text x={8 + px} y={top + d + 23} fontSize={12} fill="var(--bark)">
         1 mm · drawn ×{magnified}
       </text>
     </svg>

@@ -1,14 +1,12 @@
 import { useEffect, useRef, useState } from 'react';
-import { benchMost, benchPadding, railWidth } from '../ui/railWidth';
-import { from } from '../ui/sx';
 
 /** As wide as a page is: most drawings are, and are then drawn once instead of again when they were laid out. */
 function pageWidth() {
-  const window = document.documentElement.clientWidth;
-  const wide = window >= from.md;
-  // Left and right, in steps of 8 px.
-  const beside = 2 * 8 * (wide ? benchPadding.md : benchPadding.xs);
-  return Math.max(0, Math.min(benchMost, window - (wide ? railWidth : 0)) - beside);
+  const page = document.documentElement;
+  const measures = getComputedStyle(page);
+  const measure = (name: string) => parseFloat(measures.getPropertyValue(name)) || 0;
+  const rail = matchMedia('(min-width: 900px)').matches ? measure('--rail-width') : 0;
+  return Math.max(0, Math.min(measure('--bench-most'), page.clientWidth - rail) - 2 * measure('--bench-padding'));
 }
 
 /** The width a drawing has to itself. */

@@ -1,18 +1,16 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useWashHouse } from '../api/queries';
-import { tone } from '../ui/tones';
 import { Curve } from '../drawings/Curve';
 import { tappedAt } from '../api/clock';
 import { useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { LotChips } from '../ui/LotChips';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Figure, MassOf } from '../ui/Figure';
 import { newKey } from '../api/keep';
 import { Photographs } from '../photographs/Photographs';
@@ -26,6 +24,9 @@ import { TakeFromScale } from '../ui/TakeFromScale';
 import { WeightField } from '../ui/WeightField';
 import { useSend } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './RackBench.module.css';
 
 const placeWord: Record<Schema['RackPlace'], string> = {
   indoors: 'indoors',
@@ -45,7 +46,7 @@ export function RackBench({ lots, runs }: BenchProps) {
   const on = new Set(racks.flatMap((d) => d.lots.map((l) => l.id)));
   const wet = lots.filter((l) => l.form === 'washed' && !on.has(l.id));
   return (
-    <Column gap={3} sx={{ mb: 3 }}>
+    <Column className={layout.below24} gap={3}>
       {racks.map((rack) => (
         <Rack key={rack.id} run={rack} />
       ))}
@@ -73,32 +74,21 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
   };
   const dry = call.act === 'log';
   return (
-    <Box
-      component="section"
-      aria-label={`On the rack: ${codesOf(run)}`}
-      sx={{
-        display: 'grid',
-        gap: 2,
-        gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 250px' },
-        borderBottom: 1,
-        borderColor: 'divider',
-        pb: 2.5,
-      }}
-    >
-      <Box sx={{ gridColumn: '1 / -1' }}>
-        <Typography variant="h2">
+    <section className={styles.rack} aria-label={`On the rack: ${codesOf(run)}`}>
+      <div className={layout.spanAll}>
+        <h2>
           <LotLinks codes={run.lots.map((l) => l.code)} />
           {d.rack ? ` on ${d.rack}` : ''}
-        </Typography>
-        <Typography color="text.secondary">
+        </h2>
+        <p className={typography.quiet}>
           {waterWord[d.waterOut]}, {placeWord[d.place]}
           {d.netted ? ', netted' : ''}, since {dayClockOf(run.startedAt, now)}, {run.who}
           {d.roomNeeded !== null && d.rackSquareMetres !== null
             ? `; wants ${d.roomNeeded.toFixed(1)} of ${d.rackSquareMetres.toFixed(1)} m²`
             : ''}
-        </Typography>
-      </Box>
-      <Box sx={{ minWidth: 0, order: { xs: 2, md: 0 } }}>
+        </p>
+      </div>
+      <div className={styles.first}>
         <Curve
           dots={d.dots}
           curve={d.curve}
@@ -114,12 +104,12 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
           clock={clockOf}
           words={`${codesOf(run)}: ${call.sentence} ${d.dots.length} weighings.`}
         />
-      </Box>
-      <Column gap={1.25} sx={{ alignContent: 'start' }}>
-        <Box
-          sx={{
-            borderLeft: `5px solid ${tone(dry ? 'lichen' : call.act === 'weighAgain' || d.pastBedtime ? 'weld' : 'oat')}`,
-            pl: 1.5,
+      </div>
+      <Column className={styles.column} gap={1.25}>
+        <div
+          className={styles.padded}
+          style={{
+            borderLeft: `5px solid var(--${dry ? 'lichen' : call.act === 'weighAgain' || d.pastBedtime ? 'weld' : 'oat'})`,
           }}
         >
           <Figure
@@ -132,17 +122,17 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
             size="big"
           />
           {!dry && call.dueAt && (
-            <Typography sx={{ fontSize: '1.2rem' }}>
+            <p className={styles.figure}>
               {leftUntil(call.dueAt, now)}
               {Date.parse(call.dueAt) > now ? ' left' : ''}
-            </Typography>
+            </p>
           )}
-        </Box>
-        <Typography>{call.sentence}</Typography>
+        </div>
+        <p>{call.sentence}</p>
         {d.doubt && (
           <Notice tone="watch">
             {d.doubt}
-            <Row gap={1} sx={{ mt: 1 }}>
+            <Row className={layout.above8} gap={1}>
               <Button variant="outlined" onClick={() => answer(false)}>
                 It was a slip
               </Button>
@@ -158,14 +148,13 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
           {d.rest && <MassOf mass={d.rest} label="comes to rest at" />}
           {!d.rest && d.expected && <MassOf mass={d.expected} label="expected dry" />}
         </Row>
-        <Box
-          component="form"
+        <form
+          className={styles.form}
           noValidate
           onSubmit={(e: FormEvent) => {
             e.preventDefault();
             weigh(mass);
           }}
-          sx={{ display: 'grid', gap: 1 }}
         >
           <WeightField
             label="It weighs now"
@@ -183,10 +172,8 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
             </Button>
             <TakeFromScale onTake={weigh} />
           </Row>
-        </Box>
-        {weighing.away && (
-          <Typography>The server is away: the weight is kept here, with its time, and goes in by itself.</Typography>
-        )}
+        </form>
+        {weighing.away && <p>The server is away: the weight is kept here, with its time, and goes in by itself.</p>}
         <ProblemNotice error={acts.error ?? answering.error ?? (weighing.error?.at('mass') ? null : weighing.error)} />
         <Button
           variant={dry ? 'contained' : 'outlined'}
@@ -199,7 +186,7 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
         <TwiceButton label="Take it off the rack" sure="Yes, without logging it" onSure={acts.end} />
         <Photographs of="run" id={run.id} what={codesOf(run)} />
       </Column>
-    </Box>
+    </section>
   );
 }
 
@@ -242,19 +229,12 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
     );
   };
   return (
-    <Box component="form" noValidate onSubmit={start} sx={{ display: 'grid', gap: 1.5 }}>
-      <Typography variant="h2">Onto a rack</Typography>
+    <form className={styles.ontoRack} noValidate onSubmit={start}>
+      <h2>Onto a rack</h2>
       <LotChips lots={lots} chosen={lotIds} onChange={setChosen} first="dry" />
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 1.5,
-          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' },
-          alignItems: 'start',
-        }}
-      >
+      <div className={styles.columns}>
         <WeightField label="It weighs now, wet" value={mass} onChange={setMass} placeholder="any unit; or later" />
-        <Choice
+        <SelectField
           label="Rack"
           value={rackId ?? racks[0]?.id ?? ''}
           onChange={setRackId}
@@ -263,20 +243,23 @@ function OntoRack({ lots }: { lots: readonly Schema['LotLine'][] }) {
             ['', 'no rack of ours'],
           ])}
         />
-        <Choice label="It stands" value={place} onChange={setPlace} words={placeWord} />
-        <Choice label="Water was taken out" value={waterOut} onChange={setWaterOut} words={waterWord} />
-        <Box>
-          <Check checked={netted} onChange={(e) => setNetted(e.target.checked)} label="netted" />
-        </Box>
-      </Box>
+        <SelectField label="It stands" value={place} onChange={setPlace} words={placeWord} />
+        <SelectField label="Water was taken out" value={waterOut} onChange={setWaterOut} words={waterWord} />
+        <div>
+          <FormControlLabel
+            control={<Checkbox checked={netted} onChange={(e) => setNetted(e.target.checked)} />}
+            label="netted"
+          />
+        </div>
+      </div>
       <Row gap={1}>
         <Button type="submit" variant="contained" disabled={lotIds.length === 0}>
           It lies on the rack
         </Button>
         <TakeFromScale onTake={setMass} />
       </Row>
-      {laying.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+      {laying.away && <p>The server is away: this is kept here and goes in by itself.</p>}
       <ProblemNotice error={laying.error} />
-    </Box>
+    </form>
   );
 }

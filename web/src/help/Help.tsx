@@ -1,12 +1,13 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
 import { onRail, useStations, useToday } from '../api/queries';
 import { sameAgain } from '../ui/sameAgain';
 import { stepWord } from '../ui/words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './Help.module.css';
 
 const Words = lazy(() => import('./Words'));
 
@@ -57,10 +58,10 @@ export function Help() {
   return (
     <>
       <Button
+        className={styles.wordsAndKeys}
         size="small"
         onClick={() => setOpen(true)}
         aria-label="Words and keys of this page"
-        sx={{ minWidth: 0, px: 0.75, whiteSpace: 'nowrap' }}
       >
         ? Words
       </Button>
@@ -73,25 +74,16 @@ export function Help() {
           <Suspense fallback={null}>
             <Words path={pathname} />
           </Suspense>
-          <Typography variant="h3" component="h2">
-            Keys
-          </Typography>
-          <Typography color="text.secondary">Where nothing is being typed.</Typography>
-          <Box
-            component="dl"
-            sx={{ m: 0, display: 'grid', gridTemplateColumns: 'auto 1fr', columnGap: 2, rowGap: 0.5 }}
-          >
+          <h2 className={typography.subheading}>Keys</h2>
+          <p className={typography.quiet}>Where nothing is being typed.</p>
+          <dl className={styles.facts}>
             {keys.map(([key, what]) => (
-              <Box key={key} sx={{ display: 'contents' }}>
-                <Box component="dt" sx={{ fontWeight: 700 }}>
-                  {key}
-                </Box>
-                <Box component="dd" sx={{ m: 0 }}>
-                  {what}
-                </Box>
-              </Box>
+              <div className={layout.contents} key={key}>
+                <dt className={typography.strong}>{key}</dt>
+                <dd className={styles.value}>{what}</dd>
+              </div>
             ))}
-          </Box>
+          </dl>
         </FormDialog>
       )}
     </>

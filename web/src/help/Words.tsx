@@ -1,20 +1,17 @@
-import { Box } from '../ui/Box';
 import { glossary, termsOf } from './glossary';
+import typography from '../ui/typography.module.css';
+import styles from './Words.module.css';
 
 /** The words of a page, as docs/craft.md has them. */
 export default function Words({ path }: { path: string }) {
   return (
-    <Box component="dl" sx={{ m: 0, display: 'grid', gap: 1 }}>
+    <dl className={styles.words}>
       {termsOf(path).map((term) => (
-        <Box key={term}>
-          <Box component="dt" sx={{ fontWeight: 700 }}>
-            {term}
-          </Box>
-          <Box component="dd" sx={{ m: 0 }}>
-            {glossary[term]}
-          </Box>
-        </Box>
+        <div key={term}>
+          <dt className={typography.strong}>{term}</dt>
+          <dd className={styles.value}>{glossary[term]}</dd>
+        </div>
       ))}
-    </Box>
+    </dl>
   );
 }

@@ -1,6 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { number } from '../ui/figures';
@@ -8,6 +7,9 @@ import { ProblemNotice, Section } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './Hand.module.css';
 
 /** In the demo the instruments are stand-ins: this puts fleece on the pan, pours a bath, breathes on the air sensor. */
 export function Hand() {
@@ -25,13 +27,13 @@ export function Hand() {
     hand.go({ does: what, numbers: numbers.map((n) => n ?? 0) });
   };
   const field = (label: string, value: string, set: (v: string) => void) => (
-    <NumberField label={label} value={value} onChange={(text) => set(text)} sx={{ width: 130 }} shrink />
+    <NumberField style={{ width: 130 }} label={label} value={value} onChange={(text) => set(text)} shrink />
   );
   return (
     <Section title="A hand for the stand-ins">
-      <Typography color="text.secondary" sx={{ mb: 1.5 }}>
+      <p className={clsx(typography.quiet, layout.below12)}>
         In the demo small programs stand in for the instruments. Here is what a hand would do to them.
-      </Typography>
+      </p>
       <Column gap={1.5}>
         <Row gap={1.5}>
           {field('On the pan, g', grams, setGrams)}
@@ -56,9 +58,9 @@ export function Hand() {
           <Button onClick={() => does('breathe')}>Breathe on the air sensor</Button>
         </Row>
       </Column>
-      <Box aria-live="polite" sx={{ mt: 1, minHeight: '1.5em' }}>
+      <div className={styles.part} aria-live="polite">
         {said}
-      </Box>
+      </div>
       <ProblemNotice error={hand.error} />
     </Section>
   );

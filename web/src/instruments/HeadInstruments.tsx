@@ -1,9 +1,10 @@
-import { Box } from '../ui/Box';
-import { Link } from '../ui/Link';
+import { clsx } from 'clsx';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import { useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
+import typography from '../ui/typography.module.css';
+import styles from './HeadInstruments.module.css';
 
 const order: Schema['InstrumentKind'][] = ['scale', 'probe', 'air'];
 
@@ -14,52 +15,22 @@ export function HeadInstruments() {
   const all = [...readings.values()].sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
   if (all.length === 0) return null;
   return (
-    <Link
-      component={RouterLink}
+    <RouterLink
+      className={clsx(typography.plain, typography.bareLink, styles.instruments)}
       to="/instruments"
-      underline="none"
-      color="text.primary"
       aria-label="Instruments"
-      sx={{
-        display: 'flex',
-        flexWrap: 'wrap',
-        columnGap: 2,
-        alignItems: 'baseline',
-        order: { xs: 4, lg: 0 },
-        width: { xs: '100%', lg: 'auto' },
-      }}
     >
       {all.map((r) => {
         const old = !r.connected;
         return (
-          <Box
-            component="span"
+          <span
+            className={styles.instrument}
+            style={{ color: old ? 'var(--bark)' : 'var(--peat)' }}
             key={r.instrumentId}
-            sx={{ color: old ? 'text.secondary' : 'text.primary', whiteSpace: 'nowrap' }}
           >
-            <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.82rem', mr: 0.5 }}>
-              {r.kind === 'probe' ? 'bath' : r.kind}
-            </Box>
-            <Box
-              component="span"
-              sx={{
-                fontWeight: 700,
-                display: 'inline-block',
-                minWidth: { lg: r.kind === 'scale' ? '3.6em' : undefined },
-              }}
-            >
-              {r.text}
-            </Box>
-            <Box
-              component="span"
-              sx={{
-                color: 'text.secondary',
-                fontSize: '0.82rem',
-                display: 'inline-block',
-                minWidth: { lg: r.kind === 'scale' ? '3.4em' : undefined },
-                ml: 0.5,
-              }}
-            >
+            <span className={styles.name}>{r.kind === 'probe' ? 'bath' : r.kind}</span>
+            <span className={clsx(styles.value, styles[r.kind])}>{r.text}</span>
+            <span className={clsx(styles.state, styles[r.kind])}>
               {old
                 ? leftUntil(r.at, now).replace(' late', ' old')
                 : r.kind === 'scale'
@@ -67,10 +38,10 @@ export function HeadInstruments() {
                     ? 'stable'
                     : 'moving'
                   : ''}
-            </Box>
-          </Box>
+            </span>
+          </span>
         );
       })}
-    </Link>
+    </RouterLink>
   );
 }

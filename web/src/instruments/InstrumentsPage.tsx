@@ -1,14 +1,12 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { clsx } from 'clsx';
 import { api, type Schema } from '../api/client';
 import { again, useInstruments, useSession } from '../api/queries';
-import { headFont, tone } from '../ui/tones';
 import { Trace } from '../drawings/Trace';
 import { TraceMs, useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { Hand } from './Hand';
@@ -16,6 +14,9 @@ import { NumberField } from '../ui/NumberField';
 import { useChange, useChanges } from '../api/change';
 import { useFields } from '../ui/useFields';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './InstrumentsPage.module.css';
 
 const kindWord: Record<Schema['InstrumentKind'], string> = { scale: 'scale', probe: 'bath probe', air: 'air sensor' };
 /** What is drawn of each: of the air its humidity, since that is what weights hang on. */
@@ -49,38 +50,28 @@ export function InstrumentsPage() {
     change.go(() => api.POST('/api/instruments/{id}/key', { params: { path: { id: i.id } }, body: { key } }));
   return (
     <Column gap={3}>
-      <Typography variant="h1">Instruments</Typography>
+      <h1>Instruments</h1>
       <ProblemNotice error={change.error} />
       {page.data.instruments.length === 0 && (
-        <Typography>
-          None is set up. Everything can be typed; a scale that speaks on the network saves the typing.
-        </Typography>
+        <p>None is set up. Everything can be typed; a scale that speaks on the network saves the typing.</p>
       )}
-      <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', md: 'repeat(3, 1fr)' } }}>
+      <div className={styles.columns}>
         {[...page.data.instruments]
           .sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind))
           .map((i) => {
             const r = readings.get(i.id);
             const heard = i.on && r?.connected;
             return (
-              <Box
+              <section
+                className={styles.instrumentsPage}
+                style={{ borderTop: `3px solid var(--${heard ? 'lichen' : 'oat'})` }}
                 key={i.id}
-                component="section"
                 aria-label={i.name}
-                sx={{ borderTop: `3px solid ${tone(heard ? 'lichen' : 'oat')}`, pt: 1.5 }}
               >
-                <Typography variant="h2">{i.name}</Typography>
-                <Typography
-                  sx={{
-                    fontFamily: headFont,
-                    fontSize: '2.3rem',
-                    lineHeight: 1.2,
-                    color: heard ? 'text.primary' : 'text.secondary',
-                    minHeight: '1.2em',
-                  }}
-                >
+                <h2>{i.name}</h2>
+                <p className={styles.figure} style={{ color: heard ? 'var(--peat)' : 'var(--bark)' }}>
                   {i.on ? (r?.text ?? '…') : 'off'}
-                </Typography>
+                </p>
                 {i.on && (
                   <Trace
                     points={(traces.get(i.id) ?? []).map((t) => ({
@@ -94,7 +85,7 @@ export function InstrumentsPage() {
                     unit={i.kind === 'probe' ? (session.data?.temperatureSign ?? '°C') : drawn[i.kind].unit}
                   />
                 )}
-                <Typography color="text.secondary">
+                <p className={typography.quiet}>
                   {kindWord[i.kind]} at {i.host}:{i.port}.{' '}
                   {!i.on
                     ? ''
@@ -107,8 +98,8 @@ export function InstrumentsPage() {
                       : r
                         ? `Not heard; this is ${leftUntil(r.at, now).replace(' late', ' old')}.`
                         : 'Not heard yet.'}
-                </Typography>
-                <Row gap={1} sx={{ mt: 1 }}>
+                </p>
+                <Row className={layout.above8} gap={1}>
                   {i.kind === 'scale' && i.on && mayPress && (
                     <>
                       <Button size="small" onClick={() => press(i, 'tare')}>
@@ -135,10 +126,10 @@ export function InstrumentsPage() {
                     </Button>
                   )}
                 </Row>
-              </Box>
+              </section>
             );
           })}
-      </Box>
+      </div>
       {page.data.standIns && <Hand />}
       {owner && !session.data?.isDemo && <AddOne />}
     </Column>
@@ -164,13 +155,18 @@ function AddOne() {
   );
   return (
     <Section title="Add one">
-      <Typography color="text.secondary" sx={{ mb: 1.5 }}>
+      <p className={clsx(typography.quiet, layout.below12)}>
         Any source that speaks the line protocol of docs/instruments.md, in this house or its own network.
-      </Typography>
+      </p>
       <Row gap={1.5}>
-        <Choice label="Kind" value={values.kind} onChange={(kind) => set({ kind })} words={kindWord} />
+        <SelectField label="Kind" value={values.kind} onChange={(kind) => set({ kind })} words={kindWord} />
         <TextField label="Name" {...text('name')} />
-        <TextField label="Address" {...text('host')} placeholder="192.168.1.20" shrink />
+        <TextField
+          slotProps={{ inputLabel: { shrink: true } }}
+          label="Address"
+          {...text('host')}
+          placeholder="192.168.1.20"
+        />
         <NumberField label="Port" {...field('port')} whole />
         <Button
           variant="outlined"

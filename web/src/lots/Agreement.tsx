@@ -1,9 +1,10 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
 import { Figure, MassOf } from '../ui/Figure';
 import { Notice } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import styles from './Agreement.module.css';
 
 /** Whether the weighings of a family agree, and which one probably is wrong. */
 export function Agreement({
@@ -15,11 +16,11 @@ export function Agreement({
 }) {
   return (
     <Column gap={1.5}>
-      <Typography>{agreement.sentence}</Typography>
+      <p>{agreement.sentence}</p>
       {agreement.doubts.map((d) => (
         <Notice key={d.suspects[0]!.flowId} tone="watch">
           {d.sentence}
-          <Row gap={3} sx={{ mt: 1 }}>
+          <Row className={layout.above8} gap={3}>
             {d.slip !== 'somethingNotLogged' && (
               <>
                 <Figure text={d.suspects[0]!.logged.text} from="measured" label="logged" />
@@ -28,25 +29,9 @@ export function Agreement({
             )}
           </Row>
           {onEntry && (
-            <Box component="p" sx={{ m: 0, mt: 1 }}>
-              <Box
-                component="button"
-                type="button"
-                onClick={() => onEntry(d.suspects[0]!.entryId)}
-                sx={{
-                  font: 'inherit',
-                  color: 'primary.main',
-                  bgcolor: 'transparent',
-                  border: 0,
-                  p: 0,
-                  minHeight: 32,
-                  textDecoration: 'underline',
-                  cursor: 'pointer',
-                }}
-              >
-                Go to the entry
-              </Box>
-            </Box>
+            <Button size="inline" className={styles.toEntry} onClick={() => onEntry(d.suspects[0]!.entryId)}>
+              Go to the entry
+            </Button>
           )}
         </Notice>
       ))}

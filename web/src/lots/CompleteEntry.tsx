@@ -1,12 +1,12 @@
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { newKey } from '../api/keep';
 import { refreshLog, useStations } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { useFields } from '../ui/useFields';
@@ -101,9 +101,15 @@ export function CompleteEntry({
         </>
       }
     >
-      <Choice label="What was forgotten" value={kind} onChange={(k) => set({ kind: k })} words={kindWord} of={kinds} />
+      <SelectField
+        label="What was forgotten"
+        value={kind}
+        onChange={(k) => set({ kind: k })}
+        words={kindWord}
+        of={kinds}
+      />
       {kind === 'loss' && (
-        <Choice
+        <SelectField
           label="Loss"
           value={values.loss}
           onChange={(loss) => set({ loss })}
@@ -112,7 +118,7 @@ export function CompleteEntry({
         />
       )}
       {kind === 'heap' && (
-        <Choice
+        <SelectField
           label="Made"
           value={values.form}
           onChange={(form) => set({ form })}
@@ -121,7 +127,7 @@ export function CompleteEntry({
         />
       )}
       {kind === 'measure' && (
-        <Choice
+        <SelectField
           label="What was counted"
           value={values.measure}
           onChange={(measure) => set({ measure })}
@@ -143,7 +149,7 @@ export function CompleteEntry({
       )}
       {counted && <NumberField label={kind === 'minutes' ? 'Minutes' : 'How many'} {...field('count')} />}
       {kind === 'loss' && (
-        <Choice
+        <SelectField
           label="Goes"
           value={values.fate}
           onChange={(fate) => set({ fate })}

@@ -1,14 +1,14 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { ProblemNotice } from '../ui/Notices';
 import { stateWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
 
 /** Sets a weighing right. The figure that was logged stays readable beside the new one. */
 export function CorrectWeighing({
@@ -53,7 +53,7 @@ export function CorrectWeighing({
       }
     >
       <WeightField autoFocus label="It should be" {...field('mass')} />
-      <Choice
+      <SelectField
         label="Weighed"
         value={values.state}
         onChange={field('state').onChange}

@@ -1,11 +1,8 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { driedWord, fateWord, formOf, lossWord, stateWord, stepDone, stepWord } from '../ui/words';
 import { onDayTime } from '../live/time';
 import { EntryPhotographs } from '../photographs/Photographs';
@@ -14,6 +11,8 @@ import { CompleteEntry } from './CompleteEntry';
 import { CorrectWeighing } from './CorrectWeighing';
 import { VoidEntry } from './VoidEntry';
 import styles from './EntryList.module.css';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** Entries in order, newest first, each with its weighings as logged, its balance and what was set right. */
 interface Props {
@@ -26,11 +25,11 @@ interface Props {
 
 export function EntryList({ entries, here, lotId, fibre }: Props) {
   return (
-    <Box component="ol" reversed sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 2 }}>
+    <ol className={styles.entryList} reversed>
       {[...entries].reverse().map((entry) => (
         <EntryItem key={entry.id} entry={entry} here={here} lotId={lotId} fibre={fibre} />
       ))}
-    </Box>
+    </ol>
   );
 }
 
@@ -58,49 +57,46 @@ function EntryItem({
   const [adding, setAdding] = useState(false);
   const [correcting, setCorrecting] = useState<Schema['FlowView'] | null>(null);
   return (
-    <Box
-      component="li"
+    <li
+      className={clsx(styles.entryItem, styles.entry)}
+      style={{
+        borderLeft: `3px solid var(--${entry.answer || entry.confirmedBecause ? 'oat' : edge[entry.balance?.status ?? 'fits']})`,
+      }}
       id={entry.id}
       tabIndex={-1}
-      className={styles.entry}
-      sx={{
-        // What was asked and answered is quiet again.
-        borderLeft: `3px solid ${tone(entry.answer || entry.confirmedBecause ? 'oat' : edge[entry.balance?.status ?? 'fits'])}`,
-        pl: 1.5,
-      }}
     >
-      <Typography sx={{ fontWeight: 700 }}>
+      <p className={typography.strong}>
         {stepWord[entry.step]}
         {entry.balance?.yield ? `, ${entry.balance.yield.text} kept` : ''}
-      </Typography>
-      <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
+      </p>
+      <p className={clsx(typography.quiet, typography.note)}>
         {[onDayTime(entry.doneAt), entry.who, entry.minutes ? `${entry.minutes} min` : '', entry.notes]
           .filter(Boolean)
           .join(' · ')}
-      </Typography>
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+      </p>
+      <ul className={layout.bareList}>
         {entry.flows.map((flow) => (
           <li key={flow.id}>
             <FlowLine flow={flow} fibre={fibre} onCorrect={() => setCorrecting(flow)} />
           </li>
         ))}
-      </Box>
+      </ul>
       {entry.dyeing && <DyeLine dyeing={entry.dyeing} />}
       {entry.asked ? (
         <Question entryId={entry.id} />
       ) : (
         entry.balance && (
-          <Typography sx={{ fontSize: '0.95rem' }}>
+          <p className={styles.sentence}>
             {entry.balance.sentence}
             {entry.answer ? ` ${answerWord[entry.answer]}` : ''}
             {entry.confirmedBecause ? ` Kept because: ${entry.confirmedBecause}` : ''}
-          </Typography>
+          </p>
         )
       )}
       {entry.balance && entry.step !== 'recount' && (
         <Button
-          size="small"
-          sx={{ minHeight: 28, minWidth: 0, py: 0, ml: -1, px: 1 }}
+          className={styles.firstAct}
+          size="inline"
           onClick={() => setAdding(true)}
           aria-label={`Add to ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
         >
@@ -108,8 +104,8 @@ function EntryItem({
         </Button>
       )}
       <Button
-        size="small"
-        sx={{ minHeight: 28, minWidth: 0, py: 0, ml: entry.balance ? 0 : -1, px: 1 }}
+        size="inline"
+        className={entry.balance ? undefined : styles.firstAct}
         onClick={() => setVoiding(true)}
         aria-label={`Void ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
       >
@@ -123,7 +119,7 @@ function EntryItem({
       {adding && <CompleteEntry entry={entry} fibre={fibre} close={() => setAdding(false)} />}
       {voiding && <VoidEntry entry={entry} here={here} close={() => setVoiding(false)} />}
       {correcting && <CorrectWeighing entryId={entry.id} flow={correcting} close={() => setCorrecting(null)} />}
-    </Box>
+    </li>
   );
 }
 
@@ -131,11 +127,11 @@ function EntryItem({
 function DyeLine({ dyeing }: { dyeing: Schema['DyeingView'] }) {
   const colours = [dyeing.colourBefore, dyeing.colourAfter].filter(Boolean);
   return (
-    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap', fontSize: '0.95rem' }}>
+    <div className={styles.dyeLine}>
       {colours.length > 0 && (
         <svg width={colours.length * 26} height="22" role="img" aria-label={`Colours ${colours.join(', then ')}`}>
           {colours.map((colour, i) => (
-            <rect key={colour + i} x={i * 26} y="1" width="22" height="20" rx="3" fill={colour} stroke={tone('bark')} />
+            <rect key={colour + i} x={i * 26} y="1" width="22" height="20" rx="3" fill={colour} stroke="var(--bark)" />
           ))}
         </svg>
       )}
@@ -146,7 +142,7 @@ function DyeLine({ dyeing }: { dyeing: Schema['DyeingView'] }) {
       ]
         .filter(Boolean)
         .join(' · ')}
-    </Box>
+    </div>
   );
 }
 
@@ -184,20 +180,15 @@ function FlowLine({
             : '';
   const mass = flow.logged ?? flow.reference;
   return (
-    <Box sx={{ fontSize: '0.95rem' }}>
-      {roleWord[flow.role]}{' '}
-      {flow.lotCode ? (
-        <Link component={RouterLink} to={`/lots/${flow.lotCode}`}>
-          {flow.lotCode}
-        </Link>
-      ) : null}{' '}
+    <div className={styles.sentence}>
+      {roleWord[flow.role]} {flow.lotCode ? <RouterLink to={`/lots/${flow.lotCode}`}>{flow.lotCode}</RouterLink> : null}{' '}
       {flow.role === 'out' && flow.form
         ? formOf(flow.form, fibre)
         : flow.lossKind
           ? lossWord[flow.lossKind]
           : (flow.gainKind ?? '')}{' '}
       <strong>{mass?.text ?? 'not known yet'}</strong>
-      <Box component="span" sx={{ color: 'text.secondary' }}>
+      <span className={typography.quiet}>
         {' '}
         {[
           how,
@@ -211,11 +202,11 @@ function FlowLine({
         ]
           .filter(Boolean)
           .join(', ')}
-      </Box>
+      </span>
       {flow.logged && (
         <Button
+          className={styles.flowLineButton}
           size="small"
-          sx={{ minHeight: 28, py: 0, ml: 0.5 }}
           onClick={onCorrect}
           aria-label={`Set ${flow.logged.text} right`}
         >
@@ -223,11 +214,11 @@ function FlowLine({
         </Button>
       )}
       {flow.corrections.map((c) => (
-        <Box key={c.at} sx={{ color: 'text.secondary', pl: 2 }}>
+        <div className={styles.padded} key={c.at}>
           was <s>{c.was}</s>, set to {c.is} by {c.who}, {onDayTime(c.at)}: {c.because}
-        </Box>
+        </div>
       ))}
-    </Box>
+    </div>
   );
 }
 

@@ -1,10 +1,11 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { onDayTime } from '../live/time';
 import { useChange } from '../api/change';
+import typography from '../ui/typography.module.css';
+import styles from './History.module.css';
 
 /** Who changed what, from what to what and why; nothing disappears. */
 export function History({ changes, mayChange }: { changes: readonly Schema['ChangeView'][]; mayChange: boolean }) {
@@ -18,7 +19,7 @@ export function History({ changes, mayChange }: { changes: readonly Schema['Chan
   return (
     <Section title="What was changed">
       <ProblemNotice error={takingBack.error} />
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.75 }}>
+      <ul className={styles.list}>
         {changes.map((c, i) => {
           const open =
             c.voidedEntryId != null &&
@@ -27,24 +28,20 @@ export function History({ changes, mayChange }: { changes: readonly Schema['Chan
           if (c.voidedEntryId) latest.add(c.voidedEntryId);
           return (
             <li key={c.at + c.what + i}>
-              <Box component="span" sx={{ color: 'text.secondary' }}>
+              <span className={typography.quiet}>
                 {onDayTime(c.at)}, {c.who}:{' '}
-              </Box>
+              </span>
               {c.what} was <s>{c.from || 'empty'}</s>, now <strong>{c.to || 'empty'}</strong>
               {c.because ? `: ${c.because}` : ''}
               {open && mayChange && (
-                <Button
-                  size="small"
-                  sx={{ minHeight: 32, py: 0, ml: 0.5 }}
-                  onClick={() => takingBack.go(c.voidedEntryId!)}
-                >
+                <Button className={styles.button} size="small" onClick={() => takingBack.go(c.voidedEntryId!)}>
                   Take the voiding back
                 </Button>
               )}
             </li>
           );
         })}
-      </Box>
+      </ul>
     </Section>
   );
 }

@@ -1,6 +1,5 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { AnimalField } from '../ui/AnimalField';
@@ -10,7 +9,8 @@ import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
+import typography from '../ui/typography.module.css';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */
 export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
@@ -74,9 +74,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         }
       />
       {values.breed !== lot.parentage && (
-        <Typography color="text.secondary">
-          What was made of it is of that breed too; its balances are struck anew.
-        </Typography>
+        <p className={typography.quiet}>What was made of it is of that breed too; its balances are struck anew.</p>
       )}
       <TextField label="Because" {...text('because')} />
       <ProblemNotice error={saving.besides('breed', 'animal', 'colour', 'notes', 'readyMadePer100Grams', 'because')} />

@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useEffect, useState, type ComponentType } from 'react';
 import { Link as RouterLink, useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type Schema } from '../api/client';
@@ -24,6 +22,9 @@ import { History } from './History';
 import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './LotPage.module.css';
 
 /** What other rooms show on a lot's page. */
 export interface LotSections {
@@ -68,33 +69,24 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
 
   return (
     <Column gap={3}>
-      <Box sx={{ display: 'flex', gap: { xs: 2, md: 4 }, alignItems: 'flex-end', flexWrap: 'wrap' }}>
-        <Box sx={{ mr: 'auto' }}>
-          <Typography variant="h1">
-            {head.code}{' '}
-            <Box component="span" sx={{ fontWeight: 400 }}>
-              {parentage(head.parentage)}
-            </Box>
-          </Typography>
-          <Typography color="text.secondary">
+      <div className={styles.line}>
+        <div className={layout.pushRest}>
+          <h1>
+            {head.code} <span className={typography.light}>{parentage(head.parentage)}</span>
+          </h1>
+          <p className={typography.quiet}>
             {formOf(head.form, head.fibre)}
             {head.animal && (
               <>
                 {' · '}
-                {head.animalId ? (
-                  <Link component={RouterLink} to={`/animals/${head.animalId}`}>
-                    {head.animal}
-                  </Link>
-                ) : (
-                  head.animal
-                )}
+                {head.animalId ? <RouterLink to={`/animals/${head.animalId}`}>{head.animal}</RouterLink> : head.animal}
               </>
             )}
             {['', head.colour, head.cameDyed ? 'came dyed' : '', head.before, head.usedUp ? 'used up' : '']
               .filter((part, i) => i === 0 || part)
               .join(' · ')}
-          </Typography>
-        </Box>
+          </p>
+        </div>
         {head.left && !head.usedUp ? (
           <MassOf mass={head.left} label="there now" size="big" />
         ) : head.made ? (
@@ -104,16 +96,14 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         )}
         {head.totalYield && head.form !== 'raw' && <NumberOf number={head.totalYield} label="of raw" size="big" />}
         {head.costPer100Grams && (
-          <Box>
+          <div>
             <NumberOf number={head.costPer100Grams} label="cost of 100 g" size="big" />
             {head.readyMadePer100Grams && (
-              <Typography color="text.secondary" sx={{ fontSize: '0.85rem' }}>
-                ready-made: {head.readyMadePer100Grams}
-              </Typography>
+              <p className={clsx(typography.quiet, typography.tiny)}>ready-made: {head.readyMadePer100Grams}</p>
             )}
-          </Box>
+          </div>
         )}
-      </Box>
+      </div>
       {head.compacted && !head.usedUp && <Notice tone="watch">{compactedWord[head.compacted]}</Notice>}
       {isSpun(head.form) && <Yarn lot={head} />}
       <Ribbon
@@ -125,39 +115,24 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
       />
       {lot.data.agreement.doubts.length > 0 && <Agreement agreement={lot.data.agreement} onEntry={showEntry} />}
       {later && (
-        <Box
-          sx={{
-            display: 'grid',
-            gap: 4,
-            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.15fr) minmax(0, 1.2fr) minmax(0, 0.8fr)' },
-          }}
-        >
-          <Section
-            title="What it is"
-            aside={
-              <Link component={RouterLink} to={`/lots/${head.code}/look-over`}>
-                Look it over
-              </Link>
-            }
-          >
+        <div className={styles.columns}>
+          <Section title="What it is" aside={<RouterLink to={`/lots/${head.code}/look-over`}>Look it over</RouterLink>}>
             <WhatItIs page={lot.data} />
             <Done page={lot.data} />
             {session.data?.workshop?.role !== 'looker' && (
-              <Button size="small" sx={{ ml: -0.5 }} onClick={() => setNoting(true)}>
+              <Button className={styles.button} size="small" onClick={() => setNoting(true)}>
                 Change what is noted
               </Button>
             )}
             {lot.data.agreement.doubts.length === 0 && (
-              <Typography color="text.secondary" sx={{ fontSize: '0.9rem', mt: 1 }}>
-                {lot.data.agreement.sentence}
-              </Typography>
+              <p className={clsx(typography.quiet, typography.note, layout.above8)}>{lot.data.agreement.sentence}</p>
             )}
-            {staple.inherited && <Typography color="text.secondary">Measured on the fleece it came from.</Typography>}
-            <Box sx={{ mt: 2 }}>
+            {staple.inherited && <p className={typography.quiet}>Measured on the fleece it came from.</p>}
+            <div className={layout.above16}>
               <Photographs of="lot" id={head.id} what={head.code} lot={head} />
-            </Box>
+            </div>
           </Section>
-          <Column gap={3} sx={{ alignContent: 'start', minWidth: 0 }}>
+          <Column className={styles.column} gap={3}>
             <Section title="What happened">
               <EntryList entries={entries} here={head.code} lotId={head.id} fibre={head.fibre} />
               <EarlierEntries
@@ -173,36 +148,30 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
           <Section title="What next">
             <WhatNext head={head} ahead={ribbon.ahead} act={setAct} />
             {lot.data.samples.length > 0 && (
-              <Box sx={{ mt: 2 }}>
-                <Typography variant="h3">Samples</Typography>
+              <div className={layout.above16}>
+                <h3>Samples</h3>
                 {lot.data.samples.map((s) => (
-                  <Box key={s.id}>
-                    <Link component={RouterLink} to={`/samples/${s.code}`}>
-                      {s.code}
-                    </Link>{' '}
-                    {s.verdict}
-                  </Box>
+                  <div key={s.id}>
+                    <RouterLink to={`/samples/${s.code}`}>{s.code}</RouterLink> {s.verdict}
+                  </div>
                 ))}
-              </Box>
+              </div>
             )}
             <LookBack page={lot.data} />
             {origins.some((o) => o.lotId !== head.id) && (
-              <Box sx={{ mt: 2 }}>
-                <Typography variant="h3">Comes from</Typography>
+              <div className={layout.above16}>
+                <h3>Comes from</h3>
                 {origins.map((o) => (
-                  <Box key={o.lotId}>
-                    {o.share}{' '}
-                    <Link component={RouterLink} to={`/lots/${o.code}`}>
-                      {o.code}
-                    </Link>{' '}
+                  <div key={o.lotId}>
+                    {o.share} <RouterLink to={`/lots/${o.code}`}>{o.code}</RouterLink>{' '}
                     {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text}{' '}
                     {formOf(o.form, o.fibre)}
-                  </Box>
+                  </div>
                 ))}
-              </Box>
+              </div>
             )}
           </Section>
-        </Box>
+        </div>
       )}
       {noting && <LotFacts lot={head} close={() => setNoting(false)} />}
       {act && (
@@ -221,12 +190,10 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
 
 function NotWeighed() {
   return (
-    <Box>
-      <Typography variant="h1" component="p">
-        not weighed yet
-      </Typography>
-      <Typography color="text.secondary">its weight is known when it is dry</Typography>
-    </Box>
+    <div>
+      <p className={typography.title}>not weighed yet</p>
+      <p className={typography.quiet}>its weight is known when it is dry</p>
+    </div>
   );
 }
 
@@ -234,24 +201,24 @@ function WhatItIs({ page: { lot, staple } }: { page: Schema['LotPage'] }) {
   return (
     <>
       {lot.parts.length > 0 && (
-        <Box component="ul" aria-label="Made of" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1, display: 'grid', gap: 1 }}>
+        <ul className={styles.madeOf} aria-label="Made of">
           {lot.parts.map((p) => (
             <li key={`${p.fibre} ${p.breed}`}>
               <NumberOf number={p.share} label={[p.breed, fibreWord[p.fibre]].filter(Boolean).join(', ')} />
             </li>
           ))}
-        </Box>
+        </ul>
       )}
       <LockRuler staple={staple} most={4} />
-      <Row gap={3} sx={{ my: 1 }}>
+      <Row className={styles.row} gap={3}>
         {staple.mean && <NumberOf number={staple.mean} label={`mean of ${staple.count}`} />}
         {staple.cv && <NumberOf number={staple.cv} label="CV" />}
         {staple.crimpsPerCentimetre && <NumberOf number={staple.crimpsPerCentimetre} label="crimp" />}
       </Row>
-      <Typography>{staple.sentence}</Typography>
-      <Typography color="text.secondary" sx={{ mt: 1 }}>
+      <p>{staple.sentence}</p>
+      <p className={clsx(typography.quiet, layout.above8)}>
         {[lot.shornOn ? `shorn ${onFullPlainDay(lot.shornOn)}` : '', lot.notes].filter(Boolean).join('. ')}
-      </Typography>
+      </p>
     </>
   );
 }

@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
@@ -11,7 +9,8 @@ import { stepDone } from '../ui/words';
 import { onDay } from '../live/time';
 import { useHanging } from './queries';
 import { useChange } from '../api/change';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
+import styles from './VoidEntry.module.css';
 
 /** Voids an entry, after showing everything that hangs on it. */
 export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; here: string; close: () => void }) {
@@ -53,15 +52,15 @@ export function VoidEntry({ entry, here, close }: { entry: Schema['EntryView']; 
       <ProblemNotice error={hanging.error ?? voiding.error} />
       {hanging.data && (
         <>
-          <Typography>{hanging.data.sentence}</Typography>
+          <p>{hanging.data.sentence}</p>
           {hanging.data.entries.length > 1 && (
-            <Box component="ul" sx={{ m: 0, pl: 2.5, maxHeight: 220, overflow: 'auto' }} tabIndex={0}>
+            <ul className={styles.list} tabIndex={0}>
               {hanging.data.entries.map((e) => (
                 <li key={e.entryId}>
                   {onDay(e.doneAt)}, {stepDone[e.step]} {e.lots.join(', ')} ({e.who})
                 </li>
               ))}
-            </Box>
+            </ul>
           )}
           <TextField
             label="Because"

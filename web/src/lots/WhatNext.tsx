@@ -1,12 +1,11 @@
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import type { StockAct } from '../ui/stockActs';
 import { isSpun } from '../ui/spun';
 import { aimWord, preparedAsWord, stepWord } from '../ui/words';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
 
 /** What can be done with a lot: the next step of its route or its usual one, the other stations, and the shelf. */
 export function WhatNext({
@@ -20,27 +19,25 @@ export function WhatNext({
 }) {
   if (head.usedUp)
     return (
-      <Column gap={1} sx={{ justifyItems: 'start' }}>
-        <Typography>Nothing is left of it. Follow the ribbon to what it became.</Typography>
-        <Link component={RouterLink} to={`/lots/${head.code}/compare`}>
-          Compare its preparations
-        </Link>
+      <Column className={layout.itemsStart} gap={1}>
+        <p>Nothing is left of it. Follow the ribbon to what it became.</p>
+        <RouterLink to={`/lots/${head.code}/compare`}>Compare its preparations</RouterLink>
       </Column>
     );
   const others = head.stations.filter((s) => s !== head.next);
   const next = ahead[0];
   return (
-    <Column gap={1.25} sx={{ justifyItems: 'start' }}>
+    <Column className={layout.itemsStart} gap={1.25}>
       {isSpun(head.form) ? null : head.route ? (
-        <Typography>
+        <p>
           On the way to {aimWord[head.route.aim]} by {preparedAsWord[head.route.preparation].toLowerCase()}.{' '}
           {next?.because ?? (head.next ? '' : 'It has arrived.')}
-        </Typography>
+        </p>
       ) : (
-        <Typography>
+        <p>
           No route is chosen
           {head.next ? `; fibre like this usually goes to ${stepWord[head.next].toLowerCase()} next` : ''}.
-        </Typography>
+        </p>
       )}
       {head.next ? (
         <Button variant="contained" component={RouterLink} to={`/station/${head.next}?lot=${head.code}`}>
@@ -76,14 +73,12 @@ export function WhatNext({
           Join
         </Button>
       </Row>
-      <Typography variant="h3" component="h3" sx={{ mt: 0.5 }}>
-        On the shelf
-      </Typography>
+      <h3 className={layout.above4}>On the shelf</h3>
       {head.reserve && (
-        <Typography>
+        <p>
           {head.reserve.mass} are kept for {head.reserve.for}
           {head.reserve.free ? `; ${head.reserve.free} are free` : ''}.
-        </Typography>
+        </p>
       )}
       <Row gap={0.5}>
         <Button size="small" onClick={() => act('reserve')}>
@@ -99,12 +94,8 @@ export function WhatNext({
           Keep a reference lock
         </Button>
       </Row>
-      <Link component={RouterLink} to={`/lots/${head.code}/where`}>
-        Where did it go?
-      </Link>
-      <Link component={RouterLink} to={`/lots/${head.code}/compare`}>
-        Compare its preparations
-      </Link>
+      <RouterLink to={`/lots/${head.code}/where`}>Where did it go?</RouterLink>
+      <RouterLink to={`/lots/${head.code}/compare`}>Compare its preparations</RouterLink>
     </Column>
   );
 }

@@ -1,15 +1,17 @@
-import { Box } from '../ui/Box';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
 import { Link as RouterLink, useParams } from 'react-router';
 import { type Schema } from '../api/client';
 import { useWhere } from './queries';
-import { tone, type Tone } from '../ui/tones';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { fateWord, fromWord, lossWord, stepDone, wentWord } from '../ui/words';
 import { Agreement } from './Agreement';
 import { Column } from '../ui/layouts';
 import styles from './WherePage.module.css';
+import type { Tone } from '../ui/tone';
 
 /** Where the weight of a fleece went: every line a bar to one scale, the log's figure beside the reconciled one. */
 export function WherePage() {
@@ -21,32 +23,20 @@ export function WherePage() {
   const heaviest = Math.max(1, ...lines.map((l) => Math.abs(l.logged?.grams ?? l.reconciled?.grams ?? 0)));
   return (
     <Column gap={2.5}>
-      <Typography variant="h1">
-        Where did{' '}
-        <Link component={RouterLink} to={`/lots/${code}`}>
-          {fleeces.join(' and ')}
-        </Link>{' '}
-        go?
-      </Typography>
-      <table className={styles.where}>
-        <thead>
-          <tr>
-            <th scope="col">where</th>
-            <th scope="col" className="bar">
-              by the log, to one scale
-            </th>
-            <th scope="col" className="mass">
-              by the log
-            </th>
-            <th scope="col" className="mass second">
-              reconciled
-            </th>
-            <th scope="col" className="mass second">
-              of what came in
-            </th>
-          </tr>
-        </thead>
-        <tbody>
+      <h1>
+        Where did <RouterLink to={`/lots/${code}`}>{fleeces.join(' and ')}</RouterLink> go?
+      </h1>
+      <Table className={styles.where}>
+        <TableHead>
+          <TableRow>
+            <TableCell>where</TableCell>
+            <TableCell className="bar">by the log, to one scale</TableCell>
+            <TableCell className="mass">by the log</TableCell>
+            <TableCell className="mass second">reconciled</TableCell>
+            <TableCell className="mass second">of what came in</TableCell>
+          </TableRow>
+        </TableHead>
+        <TableBody>
           {lines.map((line, i) => (
             <Line
               key={i}
@@ -56,8 +46,8 @@ export function WherePage() {
               closes={closes ?? null}
             />
           ))}
-        </tbody>
-      </table>
+        </TableBody>
+      </Table>
       {closes === false && (
         <Notice tone="watch">
           More is missing, or too much is there, than the weighings explain. The likeliest weighings are named below.
@@ -108,38 +98,32 @@ function Line({
         width={`${Math.max(0.4, (Math.abs(grams) / heaviest) * 100)}%`}
         height="16"
         rx="3"
-        fill={tone(fill(line, closes))}
-        stroke={tone('bark')}
+        fill={`var(--${fill(line, closes)})`}
+        stroke="var(--bark)"
         strokeWidth={dashed.includes(line.to) ? 1 : 0}
         strokeDasharray="4 3"
       />
     </svg>
   );
   return (
-    <tr className={first ? styles.first : styles.further}>
-      <td>
+    <TableRow className={first ? styles.first : styles.further}>
+      <TableCell>
         {words}
-        <Box component="span" sx={{ display: { xs: 'block', md: 'none' } }}>
-          {bar}
-        </Box>
+        <span className={styles.word}>{bar}</span>
         {line.logged && (
-          <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.8rem', display: 'block' }}>
+          <span className={styles.quiet}>
             {line.to === 'lostByDifference' ? 'by difference, ' : ''}
             {fromWord[line.logged.from]}
-          </Box>
+          </span>
         )}
-      </td>
-      <td className="bar">{bar}</td>
-      <td className="mass">
+      </TableCell>
+      <TableCell className="bar">{bar}</TableCell>
+      <TableCell className="mass">
         <strong>{line.logged?.text ?? 'not known yet'}</strong>
-        {line.logged?.giveOrTake && (
-          <Box component="span" sx={{ color: 'text.secondary', fontSize: '0.8rem', display: 'block' }}>
-            ±{line.logged.giveOrTake}
-          </Box>
-        )}
-      </td>
-      <td className="mass second">{line.reconciled?.text ?? 'nothing fixes it'}</td>
-      <td className="mass second">{line.share ?? ''}</td>
-    </tr>
+        {line.logged?.giveOrTake && <span className={styles.quiet}>±{line.logged.giveOrTake}</span>}
+      </TableCell>
+      <TableCell className="mass second">{line.reconciled?.text ?? 'nothing fixes it'}</TableCell>
+      <TableCell className="mass second">{line.share ?? ''}</TableCell>
+    </TableRow>
   );
 }

@@ -1,4 +1,4 @@
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import { useRef, type ReactNode } from 'react';
 
 /** A button that asks for a picture: the phone offers its camera and its album. */
@@ -33,11 +33,11 @@ export function ChoosePicture({
       />
       <Button
         variant={small ? 'text' : 'outlined'}
-        size={small ? 'small' : 'medium'}
+        size={small ? 'inline' : 'medium'}
         disabled={disabled}
         aria-label={name}
         onClick={() => input.current?.click()}
-        sx={small ? { minHeight: 28, minWidth: 0, py: 0, ml: -1, px: 1 } : undefined}
+        style={small ? { marginLeft: -8 } : undefined}
       >
         {children}
       </Button>

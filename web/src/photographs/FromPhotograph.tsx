@@ -1,4 +1,4 @@
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useChange } from '../api/change';
 import type { Schema } from '../api/client';

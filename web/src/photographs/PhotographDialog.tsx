@@ -1,18 +1,20 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { useChange } from '../api/change';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
-import { FormDialog, Row } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
+import { Row } from '../ui/layouts';
 import { onDayTime } from '../live/time';
 import { PictureColours } from './PictureColours';
 import { pictureName, type ColouredLot } from './picture';
 import { againPhotographs, useColours } from './queries';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './PhotographDialog.module.css';
 
 /** A photograph as large as the page has room for, with what is written under it and the colours in it. */
 export function PhotographDialog({
@@ -59,27 +61,21 @@ export function PhotographDialog({
         </>
       }
     >
-      <Box
-        component="img"
+      <img
+        className={styles.picture}
+        style={{ maxHeight: coloured ? '26vh' : '58vh' }}
         src={`/api/photographs/${p.id}/picture`}
         alt={pictureName(p)}
         width={p.width}
         height={p.height}
-        sx={{
-          maxWidth: '100%',
-          maxHeight: coloured ? '26vh' : '58vh',
-          width: 'auto',
-          height: 'auto',
-          mx: 'auto',
-          borderRadius: 1,
-        }}
       />
-      <Typography color="text.secondary">
+      <p className={typography.quiet}>
         {onDayTime(p.addedAt)}, {p.who}
-      </Typography>
+      </p>
       {mayChange && (
-        <Row gap={1} sx={{ alignItems: 'start' }}>
+        <Row align="start" gap={1}>
           <TextField
+            className={styles.field}
             label="Written under it"
             value={caption}
             onChange={(e) => {
@@ -88,24 +84,23 @@ export function PhotographDialog({
             }}
             error={!!writing.at('caption')}
             helperText={writing.at('caption')}
-            sx={{ flex: 1, minWidth: 200 }}
           />
           <Button
+            className={layout.above6}
             variant="outlined"
             disabled={writing.busy || caption.trim() === p.caption}
             onClick={() => writing.go()}
-            sx={{ mt: 0.75 }}
           >
             Note it
           </Button>
         </Row>
       )}
       {!coloured ? (
-        <Box>
+        <div>
           <Button variant="outlined" onClick={() => setColoured(true)}>
             Its main colours
           </Button>
-        </Box>
+        </div>
       ) : (
         colours.data && (
           <PictureColours

@@ -1,5 +1,4 @@
-import { Box } from '../ui/Box';
-import { ButtonBase } from '../ui/ButtonBase';
+import ButtonBase from '@mui/material/ButtonBase';
 import { useState, type ReactNode } from 'react';
 import { useSend } from '../api/change';
 import type { Schema } from '../api/client';
@@ -11,6 +10,8 @@ import { ChoosePicture } from './ChoosePicture';
 import { PhotographDialog } from './PhotographDialog';
 import { pictureName, type ColouredLot } from './picture';
 import { addPhotograph, againPhotographs, usePhotographs } from './queries';
+import layout from '../ui/layout.module.css';
+import styles from './Photographs.module.css';
 
 /** Photographs side by side, each opens; and the way to put one there. */
 export function Photographs({
@@ -57,21 +58,11 @@ function Thumbs({ photographs, lot }: { photographs: readonly Schema['Photograph
   if (photographs.length === 0) return null;
   return (
     <>
-      <Row gap={1} component="ul" aria-label="Photographs" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+      <Row className={layout.bareList} gap={1} component="ul" aria-label="Photographs">
         {photographs.map((p) => (
           <li key={p.id}>
-            <ButtonBase
-              onClick={() => setOpen(p.id)}
-              aria-label={`Open ${pictureName(p)}`}
-              sx={{ borderRadius: 1, overflow: 'hidden', border: 1, borderColor: 'divider' }}
-            >
-              <Box
-                component="img"
-                src={`/api/photographs/${p.id}/small`}
-                alt=""
-                loading="lazy"
-                sx={{ width: 84, height: 84, objectFit: 'cover', display: 'block' }}
-              />
+            <ButtonBase className={styles.press} onClick={() => setOpen(p.id)} aria-label={`Open ${pictureName(p)}`}>
+              <img className={styles.picture} src={`/api/photographs/${p.id}/small`} alt="" loading="lazy" />
             </ButtonBase>
           </li>
         ))}

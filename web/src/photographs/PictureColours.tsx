@@ -1,9 +1,8 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
 import { ColourBand } from '../drawings/ColourBand';
 import { Column } from '../ui/layouts';
+import styles from './PictureColours.module.css';
 
 /** The main colours of a picture at their shares, and what there is of them on the own shelves. */
 export function PictureColours({
@@ -20,27 +19,13 @@ export function PictureColours({
         parts={colours.colours.map((c) => ({ colour: c.colour, share: c.percent, lacking: c.isLacking }))}
         words={`Main colours: ${colours.colours.map((c) => `${c.colour} ${c.percent} percent`).join(', ')}.`}
       />
-      <Typography>{colours.sentence}</Typography>
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.5 }}>
+      <p>{colours.sentence}</p>
+      <ul className={styles.list}>
         {colours.colours.map((c) => (
-          <Box component="li" key={c.colour} sx={{ display: 'flex', gap: 1, alignItems: 'center', flexWrap: 'wrap' }}>
-            <Box
-              aria-hidden
-              sx={{ width: 26, height: 26, borderRadius: '50%', bgcolor: c.colour, border: 1, borderColor: 'divider' }}
-            />
+          <li className={styles.item} key={c.colour}>
+            <div className={styles.swatch} style={{ backgroundColor: c.colour }} aria-hidden />
             {c.nearest && !c.isLacking && (
-              <Box
-                aria-hidden
-                sx={{
-                  width: 26,
-                  height: 26,
-                  ml: -2,
-                  borderRadius: '50%',
-                  bgcolor: c.nearest.shade,
-                  border: 1,
-                  borderColor: 'divider',
-                }}
-              />
+              <div className={styles.pictureColoursSwatch} style={{ backgroundColor: c.nearest.shade }} aria-hidden />
             )}
             <span>
               {c.percent} %, {c.colour}: {c.sentence}
@@ -50,9 +35,9 @@ export function PictureColours({
                 {take.short}
               </Button>
             )}
-          </Box>
+          </li>
         ))}
-      </Box>
+      </ul>
     </Column>
   );
 }

@@ -1,11 +1,15 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { clsx } from 'clsx';
 import { useState, type FormEvent } from 'react';
 import { Problem, problemOf, type Schema } from '../api/client';
 import { useReckonings } from './queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Figure } from '../ui/Figure';
 import { number } from '../ui/figures';
 import { NumberField } from '../ui/NumberField';
@@ -13,6 +17,8 @@ import { ProblemNotice } from '../ui/Notices';
 import { useChange } from '../api/change';
 import { Column } from '../ui/layouts';
 import styles from './Reckoner.module.css';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** Every reckoning on its own, for a quick sum, with its working. */
 export function Reckoner() {
@@ -21,14 +27,12 @@ export function Reckoner() {
   if (!list.data) return null;
   return (
     <Column gap={3}>
-      <Typography variant="h1">Reckoner</Typography>
-      <Box
-        sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
-      >
+      <h1>Reckoner</h1>
+      <div className={styles.columns}>
         {list.data.map((card) => (
           <Sum key={card.name} card={card} />
         ))}
-      </Box>
+      </div>
     </Column>
   );
 }
@@ -80,11 +84,9 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
   const label = (f: Schema['ReckoningField']) =>
     [f.meaning, f.kind === 'number' ? f.unit : ''].filter(Boolean).join(', ');
   return (
-    <Box component="section" aria-labelledby={`sum-${card.name}`}>
-      <Typography variant="h2" id={`sum-${card.name}`}>
-        {card.title}
-      </Typography>
-      <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap', minHeight: 66, alignItems: 'end' }} aria-live="polite">
+    <section aria-labelledby={`sum-${card.name}`}>
+      <h2 id={`sum-${card.name}`}>{card.title}</h2>
+      <div className={styles.line} aria-live="polite">
         {output
           ? card.outputs
               .filter((f) => (f.kind === 'number' || f.kind === 'choice') && output[f.name] != null)
@@ -97,30 +99,17 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
                   size="big"
                 />
               ))
-          : error === null && (
-              <Typography color="text.secondary">{card.outputs.map((f) => f.meaning).join('; ')}</Typography>
-            )}
+          : error === null && <p className={typography.quiet}>{card.outputs.map((f) => f.meaning).join('; ')}</p>}
         {output &&
           card.outputs
             .filter((f) => f.kind === 'list' && Array.isArray(output[f.name]))
             .map((f) => <Rows key={f.name} field={f} rows={output[f.name] as Record<string, Value>[]} />)}
-        {output?.uncertain === true && <Typography>Above 95 % the curve is rough.</Typography>}
-      </Box>
-      <Box
-        component="form"
-        onSubmit={reckon}
-        noValidate
-        sx={{
-          display: 'grid',
-          gap: 1.5,
-          mt: 1,
-          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' },
-          alignItems: 'start',
-        }}
-      >
+        {output?.uncertain === true && <p>Above 95 % the curve is rough.</p>}
+      </div>
+      <form className={styles.form} onSubmit={reckon} noValidate>
         {card.inputs.map((f) =>
           f.choices ? (
-            <Choice
+            <SelectField
               key={f.name}
               label={label(f)}
               value={values[f.name]!}
@@ -134,19 +123,19 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
             />
           ) : f.kind === 'list' ? (
             <TextField
+              slotProps={{ inputLabel: { shrink: true } }}
+              className={layout.spanAll}
               key={f.name}
               label={label(f)}
               value={values[f.name]}
               onChange={(e) => set(f.name, e.target.value)}
               multiline
               minRows={4}
-              sx={{ gridColumn: '1 / -1' }}
               error={!!problemAt(f)}
               helperText={
                 problemAt(f) ??
                 `one a line: ${(f.of ?? []).map((o) => [o.meaning, o.unit].filter(Boolean).join(', ')).join('; ')}`
               }
-              shrink
             />
           ) : (
             <NumberField
@@ -159,47 +148,40 @@ function Sum({ card }: { card: Schema['ReckoningCard'] }) {
             />
           ),
         )}
-        <Button type="submit" variant="contained" sx={{ justifySelf: 'start' }}>
+        <Button className={layout.selfStart} type="submit" variant="contained">
           Reckon
         </Button>
-      </Box>
+      </form>
       {error && error.refusals.length === 0 && <ProblemNotice error={error} />}
-      <Typography sx={{ mt: 1 }}>{card.formula}</Typography>
-      <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
-        Source: {card.source}
-      </Typography>
-    </Box>
+      <p className={layout.above8}>{card.formula}</p>
+      <p className={clsx(typography.quiet, typography.note)}>Source: {card.source}</p>
+    </section>
   );
 }
 
 /** What a list comes to: a line for each of its items. */
 const Rows = ({ field, rows }: { field: Schema['ReckoningField']; rows: readonly Record<string, Value>[] }) => (
-  <table className={styles.rows}>
+  <Table className={styles.rows}>
     <caption style={{ textAlign: 'left' }}>{field.meaning}</caption>
-    <thead>
-      <tr>
+    <TableHead>
+      <TableRow>
         {(field.of ?? []).map((o) => (
-          <Box
-            component="th"
-            key={o.name}
-            scope="col"
-            sx={{ fontWeight: 400, color: 'text.secondary', fontSize: '0.85rem' }}
-          >
+          <TableCell className={clsx(typography.light, typography.quiet, typography.tiny)} key={o.name}>
             {o.meaning}
-          </Box>
+          </TableCell>
         ))}
-      </tr>
-    </thead>
-    <tbody>
+      </TableRow>
+    </TableHead>
+    <TableBody>
       {rows.map((row, i) => (
-        <tr key={i}>
+        <TableRow key={i}>
           {(field.of ?? []).map((o) => (
-            <td key={o.name}>{row[o.name] == null ? '' : told(o, row[o.name]!)}</td>
+            <TableCell key={o.name}>{row[o.name] == null ? '' : told(o, row[o.name]!)}</TableCell>
           ))}
-        </tr>
+        </TableRow>
       ))}
-    </tbody>
-  </table>
+    </TableBody>
+  </Table>
 );
 
 const told = (f: Schema['ReckoningField'], value: Value) =>

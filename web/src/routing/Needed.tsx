@@ -1,5 +1,3 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
 import { useDeferredValue, useState } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { MassOf } from '../ui/Figure';
@@ -8,6 +6,8 @@ import { preparedAsWord } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 import { useNeeded } from './queries';
 import { Row } from '../ui/layouts';
+import typography from '../ui/typography.module.css';
+import styles from './Needed.module.css';
 
 /** The forecast the other way round: how much has to go in for so much to come out. */
 interface NeededProps {
@@ -31,17 +31,17 @@ export function Needed({ code, what, aim, preparation }: NeededProps) {
         error={needed.error instanceof Problem ? needed.error.at('wanted') : null}
         placeholder="600 g of top, say"
       />
-      <Box aria-live="polite">
+      <div aria-live="polite">
         {needed.data && asked !== '' && (
           <>
-            <Row gap={4} sx={{ my: 1 }}>
+            <Row className={styles.row} gap={4}>
               <MassOf mass={needed.data.atMedian} label={`${what}, half the time enough`} size="big" />
               <MassOf mass={needed.data.nineInTen} label="enough nine times in ten" size="big" />
             </Row>
-            <Typography color="text.secondary">{needed.data.experience}</Typography>
+            <p className={typography.quiet}>{needed.data.experience}</p>
           </>
         )}
-      </Box>
+      </div>
     </Section>
   );
 }

@@ -1,22 +1,22 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { useRoutes } from './queries';
-import { tone } from '../ui/tones';
 import { RouteBand } from '../drawings/RouteBand';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { aimWord, formOf, preparedAsWord, stepWord } from '../ui/words';
-import { WordChips } from '../ui/WordChips';
+import { WordToggle } from '../ui/WordToggle';
 import { Needed } from './Needed';
 import { TryBoth } from './TryBoth';
 import { useChanges } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './RoutesPage.module.css';
 
 /** Ways from a lot to what it is wanted for, each drawn down to its end with reasons and figures. */
 export function RoutesPage() {
@@ -37,24 +37,19 @@ export function RoutesPage() {
 
   return (
     <Column gap={3}>
-      <Box>
-        <Typography variant="h1">
-          Routes for{' '}
-          <Link component={RouterLink} to={`/lots/${page.code}`}>
-            {page.code}
-          </Link>{' '}
-          <Box component="span" sx={{ fontWeight: 400 }}>
-            {formOf(page.form, page.fibre)}
-          </Box>
-        </Typography>
-        <Typography sx={{ mt: 1, mb: 0.5 }}>Wanted:</Typography>
-        <WordChips
+      <div>
+        <h1>
+          Routes for <RouterLink to={`/lots/${page.code}`}>{page.code}</RouterLink>{' '}
+          <span className={typography.light}>{formOf(page.form, page.fibre)}</span>
+        </h1>
+        <p className={clsx(layout.above8, layout.below4)}>Wanted:</p>
+        <WordToggle
           label="Wanted"
           value={page.aim}
           onChange={setAim}
           words={(Object.keys(aimWord) as Schema['Aim'][]).map((a) => ({ value: a, word: aimWord[a] }))}
         />
-      </Box>
+      </div>
       <ProblemNotice error={change.error} />
       {mayChoose && page.routes.length > 1 && <TryBoth page={page} />}
       {page.nearlyEqual && (
@@ -73,30 +68,24 @@ export function RoutesPage() {
           leave={mayChoose ? () => leave() : undefined}
         />
       ))}
-      <Box
-        sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
-      >
+      <div className={styles.columns}>
         <Section title="What would change the advice">
           {page.wouldChange.length === 0 ? (
-            <Typography>
-              Nothing that may still turn out otherwise would bring another preparation to the front.
-            </Typography>
+            <p>Nothing that may still turn out otherwise would bring another preparation to the front.</p>
           ) : (
-            <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+            <ul className={layout.indentedList}>
               {page.wouldChange.map((c) => (
                 <li key={c.if}>
                   If {c.if}: {preparedAsWord[c.then].toLowerCase()}.
                 </li>
               ))}
-            </Box>
+            </ul>
           )}
           {page.missing.length > 0 && (
-            <Typography color="text.secondary" sx={{ mt: 1 }}>
+            <p className={clsx(typography.quiet, layout.above8)}>
               Not known yet: {page.missing.join(', ')}.{' '}
-              <Link component={RouterLink} to={`/lots/${page.code}/look-over`}>
-                Look it over
-              </Link>
-            </Typography>
+              <RouterLink to={`/lots/${page.code}/look-over`}>Look it over</RouterLink>
+            </p>
           )}
         </Section>
         {page.routes[0] && (
@@ -107,7 +96,7 @@ export function RoutesPage() {
             preparation={(page.routes.find((r) => r.chosen) ?? page.routes[0]).preparation}
           />
         )}
-      </Box>
+      </div>
     </Column>
   );
 }
@@ -122,18 +111,16 @@ interface CardProps {
 
 function RouteCard({ route, left, place, choose, leave }: CardProps) {
   return (
-    <Box
-      component="section"
+    <section
+      className={styles.routeCard}
+      style={{ borderTop: `${route.chosen ? 4 : 1}px solid var(--${route.chosen ? 'woad' : 'oat'})` }}
       aria-label={preparedAsWord[route.preparation]}
-      sx={{ borderTop: `${route.chosen ? 4 : 1}px solid ${tone(route.chosen ? 'woad' : 'oat')}`, pt: 1.5, minWidth: 0 }}
     >
-      <Row gap={2} sx={{ alignItems: 'center', mb: 0.5 }}>
-        <Typography variant="h2" sx={{ mr: 'auto' }}>
+      <Row align="center" className={layout.below4} gap={2}>
+        <h2 className={layout.pushRest}>
           {preparedAsWord[route.preparation]}
-          <Box component="span" sx={{ fontWeight: 400, color: 'text.secondary', fontSize: '0.95rem', ml: 1 }}>
-            {route.chosen ? 'chosen' : place === 0 ? 'most speaks for it' : ''}
-          </Box>
-        </Typography>
+          <span className={styles.quiet}>{route.chosen ? 'chosen' : place === 0 ? 'most speaks for it' : ''}</span>
+        </h2>
         {route.chosen
           ? leave && <Button onClick={leave}>Leave this route</Button>
           : choose && (
@@ -147,46 +134,37 @@ function RouteCard({ route, left, place, choose, leave }: CardProps) {
             )}
       </Row>
       <RouteBand route={route} left={left} />
-      <Box
-        sx={{
-          display: 'grid',
-          gap: 3,
-          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) minmax(0, 1fr) auto' },
-          mt: 1,
-        }}
-      >
-        <Box>
+      <div className={styles.routeCardColumns}>
+        <div>
           {route.for.slice(0, 3).map((r) => (
-            <Typography key={r} sx={{ borderLeft: `4px solid ${tone('lichen')}`, pl: 1.25, mb: 0.5 }}>
+            <p className={styles.sentence} key={r}>
               {sentence(r)}
-            </Typography>
+            </p>
           ))}
           {route.against.slice(0, 3).map((r) => (
-            <Typography key={r} sx={{ borderLeft: `4px solid ${tone('weld')}`, pl: 1.25, mb: 0.5 }}>
+            <p className={styles.routeCardSentence} key={r}>
               But {r}
-            </Typography>
+            </p>
           ))}
-        </Box>
-        <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
+        </div>
+        <ol className={layout.indentedList}>
           {route.steps.map((s) => (
             <li key={s.step}>
               <strong>{stepWord[s.step]}.</strong> {s.because}
             </li>
           ))}
-          {route.steps.length === 0 && <Typography>It has arrived: nothing is left to do on this route.</Typography>}
-        </Box>
-        <Row gap={3} sx={{ alignContent: 'start', maxWidth: 320 }}>
+          {route.steps.length === 0 && <p>It has arrived: nothing is left to do on this route.</p>}
+        </ol>
+        <Row className={styles.row} gap={3}>
           {route.output && <MassOf mass={route.output} label="comes out" size="big" />}
           {route.hours && <NumberOf number={route.hours} label="at the bench" />}
           {route.litres && <NumberOf number={route.litres} label="water" />}
           {route.totalYield && <NumberOf number={route.totalYield} label="of what is there" />}
           {route.costPer100Grams && <Figure text={route.costPer100Grams} from="reckoned" label="100 g will cost" />}
         </Row>
-      </Box>
-      <Typography color="text.secondary" sx={{ fontSize: '0.9rem', mt: 0.5 }}>
-        {route.experience}
-      </Typography>
-    </Box>
+      </div>
+      <p className={clsx(typography.quiet, typography.note, layout.above4)}>{route.experience}</p>
+    </section>
   );
 }
 

@@ -1,6 +1,4 @@
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { useSend } from '../api/change';
@@ -35,8 +33,8 @@ export function TryBoth({ page }: { page: Schema['RoutesPage'] }) {
   );
   return (
     <>
-      <Row gap={1.5} sx={{ alignItems: 'center' }}>
-        <Typography>Not sure?</Typography>
+      <Row align="center" gap={1.5}>
+        <p>Not sure?</p>
         <Button
           variant="outlined"
           disabled={trying.busy}
@@ -44,9 +42,7 @@ export function TryBoth({ page }: { page: Schema['RoutesPage'] }) {
         >
           Try both, 5 g each: {preparedAsWord[first].toLowerCase()} and {preparedAsWord[second].toLowerCase()}
         </Button>
-        <Link component={RouterLink} to={`/lots/${page.code}/compare`}>
-          Compare what was made of it
-        </Link>
+        <RouterLink to={`/lots/${page.code}/compare`}>Compare what was made of it</RouterLink>
       </Row>
       <ProblemNotice error={trying.error} />
     </>

@@ -1,6 +1,8 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
+import typography from '../ui/typography.module.css';
+import styles from './CountTarget.module.css';
 
 /** The one big target that counts. */
 export const CountTarget = ({
@@ -12,21 +14,8 @@ export const CountTarget = ({
   onCount: () => void;
   disabled: boolean;
 }) => (
-  <Button
-    variant="contained"
-    disabled={disabled}
-    onClick={onCount}
-    sx={{
-      minHeight: { xs: 110, md: 130 },
-      fontSize: '1.6rem',
-      display: 'grid',
-      alignContent: 'center',
-      lineHeight: 1.2,
-    }}
-  >
+  <Button className={styles.countTarget} variant="contained" disabled={disabled} onClick={onCount}>
     {children}
-    <Box component="span" sx={{ fontSize: '0.9rem', fontWeight: 400 }}>
-      here, space, Enter or a foot switch
-    </Box>
+    <span className={clsx(typography.note, typography.light)}>here, space, Enter or a foot switch</span>
   </Button>
 );

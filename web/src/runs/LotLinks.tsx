@@ -1,4 +1,3 @@
-import { Link } from '../ui/Link';
 import { Link as RouterLink } from 'react-router';
 
 /** The codes of lots, each leading to its page. */
@@ -6,8 +5,6 @@ export const LotLinks = ({ codes }: { codes: readonly string[] }) =>
   codes.map((code, i) => (
     <span key={code}>
       {i > 0 && ', '}
-      <Link component={RouterLink} to={`/lots/${code}`}>
-        {code}
-      </Link>
+      <RouterLink to={`/lots/${code}`}>{code}</RouterLink>
     </span>
   ));

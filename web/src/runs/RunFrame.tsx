@@ -1,6 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import { clsx } from 'clsx';
+import Button from '@mui/material/Button';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schema } from '../api/client';
@@ -8,11 +7,12 @@ import { Photographs } from '../photographs/Photographs';
 import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { Column, Row } from '../ui/layouts';
-import { headFont } from '../ui/tones';
 import { LotLinks } from './LotLinks';
 import { codesOf, type Run } from './queries';
 import { PauseNotice } from './SayCount';
 import type { useRunActs } from './taps';
+import typography from '../ui/typography.module.css';
+import styles from './RunFrame.module.css';
 
 /** Work in loads at a bench: what it is, the picture beside the count, what else is noted of it, and the ways on. */
 export function RunFrame({
@@ -31,64 +31,39 @@ export function RunFrame({
   children: ReactNode;
 }) {
   return (
-    <Box
-      component="section"
-      aria-label={`${at} ${codesOf(run)}`}
-      sx={{
-        display: 'grid',
-        gap: 2,
-        gridTemplateColumns: 'minmax(0, 1fr)',
-        borderBottom: 1,
-        borderColor: 'divider',
-        pb: 2.5,
-      }}
-    >
-      <Box>
-        <Typography variant="h2">
+    <section className={styles.runFrame} aria-label={`${at} ${codesOf(run)}`}>
+      <div>
+        <h2>
           <LotLinks codes={run.lots.map((l) => l.code)} />, {title}
-        </Typography>
-        <Typography color="text.secondary">
+        </h2>
+        <p className={typography.quiet}>
           {about}; {run.who}
-        </Typography>
-      </Box>
+        </p>
+      </div>
       <PauseNotice step={run.craft} />
       {children}
       <Photographs of="run" id={run.id} what={codesOf(run)} />
-    </Box>
+    </section>
   );
 }
 
 /** The picture with its figures, and the count beside it; on a phone the count comes first. */
 export const RunPanes = ({ first, picture, count }: { first?: ReactNode; picture: ReactNode; count: ReactNode }) => (
-  <Box
-    sx={{
-      display: 'grid',
-      gap: 2,
-      gridTemplateColumns: {
-        xs: 'minmax(0, 1fr)',
-        md: first ? '250px minmax(0, 1fr) 250px' : 'minmax(0, 1fr) 250px',
-      },
-      alignItems: 'start',
-    }}
-  >
-    {first && <Box sx={{ order: { xs: 3, md: 0 } }}>{first}</Box>}
-    <Column gap={1} sx={{ order: { xs: 2, md: 0 } }}>
+  <div className={clsx(styles.panes, first && styles.three)}>
+    {first && <div className={styles.first}>{first}</div>}
+    <Column className={styles.picture} gap={1}>
       {picture}
     </Column>
     <Column gap={1}>{count}</Column>
-  </Box>
+  </div>
 );
 
 /** How many of how many, and what goes with it. */
 export const Counted = ({ done, of, beside }: { done: number; of: number; beside?: ReactNode }) => (
-  <Typography sx={{ fontFamily: headFont, fontSize: '2.2rem', lineHeight: 1 }} role="status">
+  <p className={styles.counted} role="status">
     {done} of {of}
-    {beside && (
-      <Box component="span" sx={{ fontSize: '1rem', color: 'text.secondary', ml: 1 }}>
-        {beside}
-      </Box>
-    )}
-  </Typography>
+    {beside && <span className={styles.beside}>{beside}</span>}
+  </p>
 );
 
 /** Log it, take the last one back, leave it; and what the craft has besides. */

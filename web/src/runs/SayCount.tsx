@@ -1,6 +1,6 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { useChange } from '../api/change';
 import { api, type Schema } from '../api/client';
@@ -10,6 +10,7 @@ import { Notice } from '../ui/Notices';
 import { number } from '../ui/figures';
 import { useSaid, wantSaid } from './counted';
 import { hadPause, setPauseAfter, usePause, usePauseAfter } from './pause';
+import layout from '../ui/layout.module.css';
 
 /** Whether counts are said aloud on this device, and after how long a pause is asked for. */
 export function SayCount() {
@@ -20,8 +21,12 @@ export function SayCount() {
   const wrong = minutes !== null && !(minutes >= 0 && minutes <= 240 && Number.isInteger(minutes));
   return (
     <>
-      <Check checked={said} onChange={(e) => wantSaid(e.target.checked)} label="Say the count aloud" />
+      <FormControlLabel
+        control={<Checkbox checked={said} onChange={(e) => wantSaid(e.target.checked)} />}
+        label="Say the count aloud"
+      />
       <NumberField
+        style={{ width: 190 }}
         label="A pause after, min"
         whole
         value={typed ?? `${after}`}
@@ -32,7 +37,6 @@ export function SayCount() {
         }}
         onLeave={() => setTyped(null)}
         error={wrong ? 'From 0, for none, to 240 minutes.' : null}
-        sx={{ width: 190 }}
       />
       <DayBound />
     </>
@@ -50,6 +54,7 @@ function DayBound() {
   );
   return (
     <NumberField
+      style={{ width: 190 }}
       label="A motion at most, min a day"
       whole
       value={typed ?? (most === null ? '' : `${most}`)}
@@ -64,7 +69,6 @@ function DayBound() {
       error={bounding.at('mostMinutes')}
       placeholder="no bound"
       shrink
-      sx={{ width: 190 }}
     />
   );
 }
@@ -84,11 +88,11 @@ export function PauseNotice({ step }: { step: Schema['StepKind'] }) {
   return (
     <Notice tone="watch">
       {minutes} min at it without a pause: put it down, let shoulder and wrist rest. Pain means stop.
-      <Box sx={{ mt: 0.5 }}>
+      <div className={layout.above4}>
         <Button size="small" onClick={hadPause}>
           I had a pause
         </Button>
-      </Box>
+      </div>
     </Notice>
   );
 }

@@ -1,4 +1,4 @@
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { number } from '../ui/figures';
@@ -8,7 +8,7 @@ import { SampleFields, type SampleForm } from './SampleFields';
 import { sentSwatch, typedSwatch } from './swatch';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
-import { FormDialog } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
 
 /** A sample noted otherwise, or taken off the wall; what it was before stays readable on its card. */
 export function EditSample({

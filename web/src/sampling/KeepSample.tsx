@@ -1,6 +1,4 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useCallback, type FormEvent } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
@@ -14,6 +12,8 @@ import { formOf, parentage } from '../ui/words';
 import { SampleFields, type SampleForm } from './SampleFields';
 import { noSwatch, sentSwatch } from './swatch';
 import { useSend } from '../api/change';
+import layout from '../ui/layout.module.css';
+import styles from './KeepSample.module.css';
 
 const fresh = (): SampleForm & { key: string } => ({
   key: newKey(),
@@ -89,14 +89,14 @@ export function KeepSample() {
     );
   };
   return (
-    <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2.5, maxWidth: 900 }}>
-      <Typography variant="h1">
+    <form className={styles.keepSample} onSubmit={submit} noValidate>
+      <h1>
         A sample of {head.code}, {parentage(head.parentage)}
-      </Typography>
+      </h1>
       <LockRuler staple={lot.data.staple} most={3} />
-      <Typography>
+      <p>
         Prepared as {formOf(head.form, head.fibre)}.{yarn && ` Its yarn is ${yarn}.`}
-      </Typography>
+      </p>
       <SampleFields form={form} change={change} error={error} autoFocus />
       <ProblemNotice error={error?.refusals.some((r) => r.field !== 'lotId') ? null : error} />
       {away && (
@@ -105,14 +105,14 @@ export function KeepSample() {
         </Notice>
       )}
       <Button
+        className={layout.selfStart}
         type="submit"
         variant="contained"
         size="large"
         disabled={busy || session.data?.workshop?.role === 'looker'}
-        sx={{ justifySelf: 'start' }}
       >
         Keep the sample
       </Button>
-    </Box>
+    </form>
   );
 }

@@ -1,13 +1,10 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate, useParams } from 'react-router';
 import { useSession } from '../api/queries';
 import { Judged } from './Judged';
 import { useSampleCard } from './queries';
-import { tone } from '../ui/tones';
 import { LockRuler } from '../drawings/Lock';
 import { Ribbon } from '../drawings/Ribbon';
 import { Yarn } from '../drawings/Yarn';
@@ -18,6 +15,9 @@ import { drawWord, formOf, parentage } from '../ui/words';
 import { onFullDay } from '../live/time';
 import { EditSample } from './EditSample';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './SampleCard.module.css';
 
 /** The card: the lock to scale, the yarn, the verdict, and the way back to the raw fleece. */
 export function SampleCard() {
@@ -31,37 +31,13 @@ export function SampleCard() {
   const { sample, staple, ribbon, origins, totalYield, raw, prepared } = card.data;
   return (
     <Column gap={3}>
-      <Box
-        sx={{
-          bgcolor: 'background.paper',
-          border: 1,
-          borderColor: 'divider',
-          borderRadius: 1,
-          p: { xs: 2, md: 3 },
-          position: 'relative',
-        }}
-      >
+      <div className={styles.overlay}>
         {/* The hole for the string, and the room to tie the real lock. */}
-        <Box
-          aria-hidden
-          sx={{
-            position: 'absolute',
-            top: 14,
-            right: 14,
-            width: 16,
-            height: 16,
-            borderRadius: '50%',
-            border: `1.5px solid ${tone('bark')}`,
-            bgcolor: 'background.default',
-          }}
-        />
-        <Typography variant="h1" sx={{ pr: 4 }}>
-          {sample.code}{' '}
-          <Box component="span" sx={{ fontWeight: 400 }}>
-            {parentage(sample.parentage)}
-          </Box>
-        </Typography>
-        <Typography color="text.secondary" sx={{ mb: 1 }}>
+        <div className={styles.swatch} aria-hidden />
+        <h1 className={styles.title}>
+          {sample.code} <span className={typography.light}>{parentage(sample.parentage)}</span>
+        </h1>
+        <p className={clsx(typography.quiet, layout.below8)}>
           {[
             formOf(sample.form, sample.fibre),
             sample.draw ? drawWord[sample.draw] : '',
@@ -70,20 +46,14 @@ export function SampleCard() {
           ]
             .filter(Boolean)
             .join(' · ')}
-        </Typography>
-        <Box
-          sx={{
-            display: 'grid',
-            gap: 3,
-            gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1.5fr) minmax(0, 1fr)' },
-          }}
-        >
-          <Box>
+        </p>
+        <div className={styles.columns}>
+          <div>
             <LockRuler staple={staple} most={3} />
-          </Box>
-          <Box>
+          </div>
+          <div>
             <Yarn sample={sample} colour={staple.colour} width={300} />
-            <Row gap={3} sx={{ mt: 1 }}>
+            <Row className={layout.above8} gap={3}>
               {sample.wrapsPerInch != null && (
                 <Figure text={`${sample.wrapsPerInch} WPI`} from="measured" label="wraps" />
               )}
@@ -105,29 +75,23 @@ export function SampleCard() {
               )}
               {sample.unevenness && <Figure text={sample.unevenness} from="reckoned" label="unevenness" />}
             </Row>
-          </Box>
-        </Box>
-        <Typography sx={{ fontSize: '1.25rem', mt: 2, maxWidth: 720 }}>
-          {sample.verdict || 'No verdict yet.'}
-        </Typography>
-        <Box sx={{ mt: 2 }}>
+          </div>
+        </div>
+        <p className={styles.figure}>{sample.verdict || 'No verdict yet.'}</p>
+        <div className={layout.above16}>
           <Photographs of="sample" id={sample.id} what={sample.code} />
-        </Box>
+        </div>
         {sample.swatch?.sentences.map((s) => (
-          <Typography key={s} sx={{ mt: 1 }}>
+          <p className={layout.above8} key={s}>
             {s}
-          </Typography>
+          </p>
         ))}
-        {sample.uses.length > 0 && <Typography sx={{ mt: 1 }}>For: {sample.uses.join(', ')}</Typography>}
+        {sample.uses.length > 0 && <p className={layout.above8}>For: {sample.uses.join(', ')}</p>}
         {sample.judged.length > 0 && <Judged marks={sample.judged} />}
-        {sample.kindWords && (
-          <Typography color="text.secondary" sx={{ mt: 1 }}>
-            {sample.kindWords}
-          </Typography>
-        )}
-      </Box>
+        {sample.kindWords && <p className={clsx(typography.quiet, layout.above8)}>{sample.kindWords}</p>}
+      </div>
       <Section title="Where it came from">
-        <Row gap={4} sx={{ mb: 1 }}>
+        <Row className={layout.below8} gap={4}>
           {raw && <MassOf mass={raw} label="raw fleece behind it" />}
           {prepared && <MassOf mass={prepared} label={`prepared as ${formOf(sample.form, sample.fibre)}`} />}
           {totalYield && <NumberOf number={totalYield} label="total yield" size="big" />}
@@ -138,33 +102,30 @@ export function SampleCard() {
           label={`The course of ${sample.lotCode}`}
           onLot={(to) => void navigate(`/lots/${to}`)}
         />
-        <Typography>
-          Lot{' '}
-          <Link component={RouterLink} to={`/lots/${sample.lotCode}`}>
-            {sample.lotCode}
-          </Link>
+        <p>
+          Lot <RouterLink to={`/lots/${sample.lotCode}`}>{sample.lotCode}</RouterLink>
           {origins
             .map((o) => `; ${o.share} ${o.code} ${parentage(o.parentage)}${o.animal ? `, ${o.animal}` : ''}`)
             .join('')}
-        </Typography>
+        </p>
       </Section>
       {card.data.changes.length > 0 && (
         <Section title="Noted otherwise before">
-          <Box component="ul" sx={{ m: 0, pl: 2.5 }}>
+          <ul className={layout.indentedList}>
             {card.data.changes.map((c) => (
               <li key={`${c.what} ${c.at}`}>
                 {c.what}: {c.from}, then {c.to}; {c.who}, {onFullDay(c.at)}
               </li>
             ))}
-          </Box>
+          </ul>
         </Section>
       )}
-      <Box className="not-printed" sx={{ display: 'flex', gap: 1 }}>
+      <div className={clsx(styles.line, 'not-printed')}>
         <Button onClick={() => window.print()}>Print the card</Button>
         {session.data?.workshop?.role !== 'looker' && (
           <Button onClick={() => setEditing(true)}>Change what is noted</Button>
         )}
-      </Box>
+      </div>
       {editing && <EditSample sample={sample} close={() => setEditing(false)} gone={() => void navigate('/samples')} />}
     </Column>
   );

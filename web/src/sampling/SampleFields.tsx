@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { TextField } from '../ui/TextField';
+import TextField from '@mui/material/TextField';
 import type { Problem, Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { drawWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
 import { WrapsField } from '../ui/WrapsField';
@@ -10,6 +9,7 @@ import { noSwatch, type SwatchForm } from './swatch';
 import { SwatchFields } from './SwatchFields';
 import { UsesField } from './UsesField';
 import { WeightField } from '../ui/WeightField';
+import styles from './SampleFields.module.css';
 
 /** A sample as it is typed. */
 export interface SampleForm {
@@ -52,8 +52,8 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
         error={!!error?.at('verdict')}
         helperText={error?.at('verdict') ?? 'how it drafted, how it feels, whether you would do it again'}
       />
-      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1.6fr 1fr 1fr 1fr' } }}>
-        <Choice
+      <div className={styles.columns}>
+        <SelectField
           label="Draw"
           value={form.draw}
           onChange={(draw) => change({ draw })}
@@ -68,8 +68,8 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
           (angle) => change({ angle }),
           'of the plies to the axis',
         )}
-      </Box>
-      <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}>
+      </div>
+      <div className={styles.sampleFieldsColumns}>
         <WeightField
           label="Yarn spun"
           value={form.spun}
@@ -86,7 +86,7 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
         )}
         {field('joinsPer10Metres', 'Joins in 10 m', form.joins, (joins) => change({ joins }), 'of the singles')}
         {field('lumpsPer10Metres', 'Lumps in 10 m', form.lumps, (lumps) => change({ lumps }), 'neps and slubs counted')}
-      </Box>
+      </div>
       <WrapsField
         label="At several places, wraps"
         value={form.places ?? ''}

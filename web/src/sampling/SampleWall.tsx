@@ -1,13 +1,9 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
 import { usePrepared, useSamples } from './queries';
-import { tone } from '../ui/tones';
 import { usePixelsPerMillimetre } from '../drawings/calibration';
 import { fleeceTone } from '../drawings/fleeceTone';
 import { HangingLock } from '../drawings/Lock';
@@ -15,6 +11,8 @@ import { useWidth } from '../drawings/useWidth';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import styles from './SampleWall.module.css';
 
 /** Locks hung from one line by length, the longest at the right, all at one scale; a purpose greys what does not fit. */
 export function SampleWall() {
@@ -26,44 +24,40 @@ export function SampleWall() {
   const all = samples.data.pages.flatMap((page) => page.hung);
   return (
     <Column gap={3}>
-      <Row gap={3} sx={{ alignItems: 'baseline' }}>
-        <Typography variant="h1" sx={{ mr: 'auto' }}>
-          Samples
-        </Typography>
+      <Row align="baseline" gap={3}>
+        <h1 className={layout.pushRest}>Samples</h1>
         <TextField
+          style={{ width: 260 }}
           label="For what?"
           value={purpose}
           onChange={(e) => setPurpose(e.target.value)}
           placeholder="socks, soft, lace"
-          sx={{ width: 260 }}
         />
       </Row>
       {all.length === 0 ? (
-        <Typography>No sample yet. Spin a little of a prepared lot and keep what came of it.</Typography>
+        <p>No sample yet. Spin a little of a prepared lot and keep what came of it.</p>
       ) : (
         <Wall hung={all} purpose={purpose} />
       )}
       {samples.hasNextPage && (
         <Button
+          className={layout.selfStart}
           variant="outlined"
           disabled={samples.isFetchingNextPage}
           onClick={() => void samples.fetchNextPage()}
-          sx={{ justifySelf: 'start' }}
         >
           Hang older ones beside them
         </Button>
       )}
       <Section title="Prepared, and not yet sampled or with more to give">
-        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, columns: { sm: 2, lg: 3 } }}>
+        <ul className={styles.list}>
           {ready.data?.lots.map((l) => (
             <li key={l.id}>
-              <Link component={RouterLink} to={`/lots/${l.code}/sample`}>
-                {l.code}
-              </Link>{' '}
-              {parentage(l.parentage)}, {formOf(l.form, l.fibre)}, {l.left?.text ?? 'not weighed'}
+              <RouterLink to={`/lots/${l.code}/sample`}>{l.code}</RouterLink> {parentage(l.parentage)},{' '}
+              {formOf(l.form, l.fibre)}, {l.left?.text ?? 'not weighed'}
             </li>
           ))}
-        </Box>
+        </ul>
       </Section>
     </Column>
   );
@@ -92,17 +86,11 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
   const line = 34;
   const height = line + most * pxPerMm + 108;
   return (
-    <Box
-      ref={ref}
-      role="group"
-      aria-label="The sample wall"
-      tabIndex={0}
-      sx={{ overflowX: 'auto', overflowY: 'hidden' }}
-    >
+    <div className={styles.theSampleWall} ref={ref} role="group" aria-label="The sample wall" tabIndex={0}>
       <svg width={room} height={height} style={{ display: 'block' }}>
         <path
           d={`M0 ${line - 10}Q${room / 2} ${line + 6} ${room} ${line - 10}`}
-          stroke={tone('walnut')}
+          stroke="var(--walnut)"
           strokeWidth={2.5}
           fill="none"
         />
@@ -124,36 +112,36 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
               opacity={ok ? 1 : 0.3}
             >
               <rect x={x - pitch / 2} y={sag} width={pitch} height={height - sag} fill="transparent" />
-              <path d={`M${x} ${sag}v10`} stroke={tone('walnut')} strokeWidth={4} />
+              <path d={`M${x} ${sag}v10`} stroke="var(--walnut)" strokeWidth={4} />
               {shown && (
                 <g transform={`translate(${x} ${sag + 8})`}>
                   <HangingLock shape={shown.shape} name={shown.id} colour={colour} pxPerMm={pxPerMm} />
                 </g>
               )}
               <Twist x={x} y={below} sample={sample} colour={colour} />
-              <text x={x} y={below + 30} fontSize={13} fontWeight={700} textAnchor="middle" fill={tone('peat')}>
+              <text x={x} y={below + 30} fontSize={13} fontWeight={700} textAnchor="middle" fill="var(--peat)">
                 {sample.code}
               </text>
-              <text x={x} y={below + 46} fontSize={12.5} textAnchor="middle" fill={tone('peat')}>
+              <text x={x} y={below + 46} fontSize={12.5} textAnchor="middle" fill="var(--peat)">
                 {short(parentage(sample.parentage), pitch)}
               </text>
-              <text x={x} y={below + 61} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+              <text x={x} y={below + 61} fontSize={12} textAnchor="middle" fill="var(--bark)">
                 {formOf(sample.form, sample.fibre)}
                 {sample.wrapsPerInch ? `, ${sample.wrapsPerInch} WPI` : ''}
               </text>
               {!ok && (
-                <text x={x} y={below + 76} fontSize={12} textAnchor="middle" fill={tone('peat')}>
+                <text x={x} y={below + 76} fontSize={12} textAnchor="middle" fill="var(--peat)">
                   not noted for that
                 </text>
               )}
             </g>
           );
         })}
-        <text x={4} y={height - 4} fontSize={12} fill={tone('bark')}>
+        <text x={4} y={height - 4} fontSize={12} fill="var(--bark)">
           {part === 1 ? 'locks at true size' : `locks at 1 : ${part}`}
         </text>
       </svg>
-    </Box>
+    </div>
   );
 }
 

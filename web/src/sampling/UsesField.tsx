@@ -1,6 +1,5 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
-import { Themed } from '../ui/mui/Themed';
 
 const usualUses = [
   'next to skin',
@@ -26,22 +25,20 @@ interface UsesFieldProps {
 /** What a sample would be used for: the usual ones, and what one types. */
 export function UsesField({ uses, onChange, against }: UsesFieldProps) {
   return (
-    <Themed>
-      <Autocomplete
-        multiple
-        freeSolo
-        options={usualUses}
-        value={[...uses]}
-        onChange={(_, chosen) => onChange(chosen)}
-        renderInput={(params) => (
-          <TextField
-            {...params}
-            label="What you would use it for"
-            error={!!against}
-            helperText={against ?? 'choose, or type and press Enter'}
-          />
-        )}
-      />
-    </Themed>
+    <Autocomplete
+      multiple
+      freeSolo
+      options={usualUses}
+      value={[...uses]}
+      onChange={(_, chosen) => onChange(chosen)}
+      renderInput={(params) => (
+        <TextField
+          {...params}
+          label="What you would use it for"
+          error={!!against}
+          helperText={against ?? 'choose, or type and press Enter'}
+        />
+      )}
+    />
   );
 }

@@ -1,18 +1,19 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, need, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
-import { tone } from '../ui/tones';
 import { newKey } from '../api/keep';
 import { ProblemNotice } from '../ui/Notices';
 import { onFullDay } from '../live/time';
 import { WeightField } from '../ui/WeightField';
-import { WordChips } from '../ui/WordChips';
+import { WordToggle } from '../ui/WordToggle';
 import { useChange, useSend } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './AfterWash.module.css';
 
 const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
   { value: '', word: 'don’t know' },
@@ -25,10 +26,10 @@ const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
 export function Washed({ washed }: { washed: Schema['WashedView'] }) {
   const judged = washed.judged;
   return (
-    <Typography color="text.secondary">
+    <p className={typography.quiet}>
       Washed on {onFullDay(washed.on)}
       {judged ? `: ${decisionWord[judged.decision]} (${judged.who}, ${onFullDay(judged.at)})` : ''}
-    </Typography>
+    </p>
   );
 }
 
@@ -84,25 +85,23 @@ export function AfterWash({ code }: { code: string }) {
   };
   const j = view?.judged;
   return (
-    <Column gap={1.5} sx={{ justifyItems: 'start' }}>
+    <Column className={layout.itemsStart} gap={1.5}>
       {j && <LossBar judged={j} />}
       {j && (
-        <Box aria-live="polite">
-          <Typography>
+        <div aria-live="polite">
+          <p>
             <strong>{outcomeWord[j.outcome]}.</strong> {j.sentence}
-          </Typography>
-          <Box component="ul" sx={{ my: 0.5, pl: 2.5 }}>
+          </p>
+          <ul className={styles.list}>
             {j.offers.map((o) => (
               <li key={o}>{o}</li>
             ))}
-          </Box>
-          <Typography color="text.secondary" sx={{ fontSize: '0.9rem' }}>
-            The range is {view.experience}.
-          </Typography>
-        </Box>
+          </ul>
+          <p className={clsx(typography.quiet, typography.note)}>The range is {view.experience}.</p>
+        </div>
       )}
       {j && j.choices.length > 0 && session.data?.workshop?.role !== 'looker' && (
-        <Box role="group" aria-label="Decide" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+        <div className={styles.decide} role="group" aria-label="Decide">
           {j.choices.map((decision, i) => (
             <Button
               key={decision}
@@ -113,10 +112,10 @@ export function AfterWash({ code }: { code: string }) {
               {decide[decision]}
             </Button>
           ))}
-        </Box>
+        </div>
       )}
-      {keeping.away && <Typography>The server is away: the decision is kept here and goes in by itself.</Typography>}
-      <WordChips
+      {keeping.away && <p>The server is away: the decision is kept here and goes in by itself.</p>}
+      <WordToggle
         label="How it feels"
         value={handle}
         words={handles}
@@ -125,7 +124,7 @@ export function AfterWash({ code }: { code: string }) {
           judge(h);
         }}
       />
-      <Row gap={1} sx={{ alignItems: 'start' }}>
+      <Row align="start" gap={1}>
         <WeightField label="Weighed again, an hour on" value={later} onChange={setLater} placeholder="if you did" />
         <Button variant="outlined" onClick={() => judge()}>
           {view ? 'Judge again' : 'Did the wash do its work?'}
@@ -154,19 +153,19 @@ function LossBar({ judged: j }: { judged: Schema['AfterWash'] }) {
       role="img"
       aria-label={`It lost ${j.lossPercent.toFixed(0)} %; usual is ${j.lowPercent.toFixed(0)} to ${j.highPercent.toFixed(0)} %`}
     >
-      <line x1={4} x2={296} y1={34} y2={34} stroke={tone('oat')} strokeWidth={8} strokeLinecap="round" />
+      <line x1={4} x2={296} y1={34} y2={34} stroke="var(--oat)" strokeWidth={8} strokeLinecap="round" />
       <rect
         x={x(j.lowPercent)}
         width={Math.max(2, x(j.highPercent) - x(j.lowPercent))}
         y={30}
         height={8}
-        fill={tone('lichen')}
+        fill="var(--lichen)"
       />
-      <text x={(x(j.lowPercent) + x(j.highPercent)) / 2} y={58} textAnchor="middle" fontSize={12} fill={tone('bark')}>
+      <text x={(x(j.lowPercent) + x(j.highPercent)) / 2} y={58} textAnchor="middle" fontSize={12} fill="var(--bark)">
         usual {j.lowPercent.toFixed(0)} to {j.highPercent.toFixed(0)} %
       </text>
-      <circle cx={x(j.lossPercent)} cy={34} r={8} fill={tone('shorn')} stroke={tone('walnut')} strokeWidth={3} />
-      <text x={x(j.lossPercent)} y={16} textAnchor="middle" fontSize={14} fontWeight={700} fill={tone('peat')}>
+      <circle cx={x(j.lossPercent)} cy={34} r={8} fill="var(--shorn)" stroke="var(--walnut)" strokeWidth={3} />
+      <text x={x(j.lossPercent)} y={16} textAnchor="middle" fontSize={14} fontWeight={700} fill="var(--peat)">
         {j.lossPercent.toFixed(0)} % left it
       </text>
     </svg>

@@ -1,15 +1,12 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
 import type { Schema } from '../api/client';
-import { headFont, tone } from '../ui/tones';
 import { Curve } from '../drawings/Curve';
 import { Left } from '../live/Left';
 import { tappedAt } from '../api/clock';
 import { useNow, useReading } from '../live/live';
 import { clockOf, dayClockOf } from '../live/time';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Figure } from '../ui/Figure';
 import type { Call } from '../runs/queries';
 import { useRunActs, useTap } from '../runs/taps';
@@ -18,6 +15,9 @@ import { looksLikeTemperature } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
 import { pourWords } from './words';
 import { TemperatureField } from '../ui/TemperatureField';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './BathWatch.module.css';
 
 interface Props {
   run: string;
@@ -55,11 +55,9 @@ export function BathWatch({ run, bath, call, title }: Props) {
   };
 
   return (
-    <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 250px' } }}>
-      <Box sx={{ minWidth: 0, order: { xs: 2, md: 1 } }}>
-        <Typography variant="h3" component="h3" sx={{ mb: 1 }}>
-          {title}
-        </Typography>
+    <div className={styles.bathWatch}>
+      <div className={styles.curve}>
+        <h3 className={layout.below8}>{title}</h3>
         <Curve
           dots={bath.dots}
           curve={bath.curve}
@@ -74,13 +72,11 @@ export function BathWatch({ run, bath, call, title }: Props) {
           clock={clockOf}
           words={`${title}: ${call?.sentence ?? ''} ${bath.readings} readings${bath.last ? `, the last ${bath.last.text}` : ''}.`}
         />
-      </Box>
-      <Box sx={{ order: { xs: 1, md: 2 }, display: 'grid', gap: 1, alignContent: 'start' }}>
-        <Box
-          sx={{
-            borderLeft: `5px solid ${tone(late ? 'madder' : soon ? 'weld' : 'lichen')}`,
-            pl: 1.5,
-          }}
+      </div>
+      <div className={styles.watch}>
+        <div
+          className={styles.liftBy}
+          style={{ borderLeft: `5px solid var(--${late ? 'madder' : soon ? 'weld' : 'lichen'})` }}
         >
           {liftBy ? (
             <Figure
@@ -98,41 +94,41 @@ export function BathWatch({ run, bath, call, title }: Props) {
             <Figure label="lift" text="when you like" from="reckoned" size="big" working={bath.working} />
           )}
           {liftBy && (
-            <Typography sx={{ fontFamily: headFont, fontSize: '1.4rem' }}>
+            <p className={styles.figure}>
               <Left until={liftBy} />
-            </Typography>
+            </p>
           )}
-        </Box>
+        </div>
         {bath.doubt && (
-          <Typography role="status" sx={{ borderLeft: `5px solid ${tone('weld')}`, pl: 1.5, fontWeight: 600 }}>
+          <p className={styles.said} role="status">
             {bath.doubt}
-          </Typography>
+          </p>
         )}
-        <Typography>{call?.sentence}</Typography>
-        <Typography color="text.secondary">
+        <p>{call?.sentence}</p>
+        <p className={typography.quiet}>
           {Date.parse(bath.soakedAt) > now
             ? `By ${dayClockOf(bath.soakedAt, now)} it has soaked as long as was planned.`
             : 'It has soaked as long as was planned.'}
-        </Typography>
+        </p>
         {probe && (
-          <Typography sx={{ color: probe.connected ? 'text.primary' : 'text.secondary' }}>
+          <p style={{ color: probe.connected ? 'var(--peat)' : 'var(--bark)' }}>
             {probe.name}: <strong>{probe.text}</strong>
             {probe.connected ? '' : `, not heard since ${dayClockOf(probe.at, now)}`}
-          </Typography>
+          </p>
         )}
         {next && (
-          <Typography>
+          <p>
             Then pour {next.bath.pour.text}: {pourWords(next.bath)}
             {next.bath.doseGrams > 0 ? `, dose ${next.bath.doseGrams.toFixed(1)} g` : ''}.
-          </Typography>
+          </p>
         )}
         {next && (
           <Button
+            className={styles.nextIn}
             variant="contained"
             size="large"
             disabled={lifting.busy}
             onClick={() => lifting.send({ kind: 'liftBath', bath: bath.id, pourNext: true, at: tappedAt() })}
-            sx={{ minHeight: 56 }}
           >
             Lifted, {nextWord(bath, next)} is poured
           </Button>
@@ -142,12 +138,13 @@ export function BathWatch({ run, bath, call, title }: Props) {
           size="large"
           disabled={lifting.busy}
           onClick={() => lifting.send({ kind: 'liftBath', bath: bath.id, at: tappedAt() })}
-          sx={{ minHeight: { xs: 48, md: next ? 44 : 56 } }}
+          className={next ? styles.lifted : styles.liftedLast}
         >
           Lifted
         </Button>
-        <Box component="form" onSubmit={read} sx={{ display: 'flex', gap: 1, alignItems: 'start' }} noValidate>
+        <form className={styles.form} onSubmit={read} noValidate>
           <TemperatureField
+            className={styles.field}
             label="It is now"
             sign={sign}
             value={typed}
@@ -156,14 +153,13 @@ export function BathWatch({ run, bath, call, title }: Props) {
               setTyped(text);
             }}
             error={noting.error?.at('temperature')}
-            sx={{ flex: 1 }}
           />
           <Button type="submit" disabled={typed.trim() === '' || noting.busy}>
             Note it
           </Button>
-        </Box>
+        </form>
         {probes.length > 0 && (
-          <Choice
+          <SelectField
             label="Temperature"
             value={bath.probeId ?? ''}
             onChange={(id) => hanging.send({ kind: 'hangProbe', bath: bath.id, probeId: id || null, at: tappedAt() })}
@@ -180,7 +176,7 @@ export function BathWatch({ run, bath, call, title }: Props) {
             acts.error ?? (noting.error?.at('temperature') ? null : noting.error) ?? lifting.error ?? hanging.error
           }
         />
-      </Box>
-    </Box>
+      </div>
+    </div>
   );
 }

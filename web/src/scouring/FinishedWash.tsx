@@ -1,10 +1,10 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
 import { useFinishedWash } from './queries';
 import { dayClockOf } from '../live/time';
 import { useNow } from '../live/live';
 import { ProblemNotice } from '../ui/Notices';
 import { bathWord } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** The baths a lot has been through: how warm, how long, with what. Nothing where the wash was not watched here. */
 export function FinishedWash({ code }: { code: string }) {
@@ -15,12 +15,12 @@ export function FinishedWash({ code }: { code: string }) {
   const w = wash.data;
   const batches = new Set(w.baths.map((b) => b.batch)).size;
   return (
-    <Box sx={{ mt: 2 }}>
-      <Typography variant="h3">The wash</Typography>
-      <Typography color="text.secondary">
+    <div className={layout.above16}>
+      <h3>The wash</h3>
+      <p className={typography.quiet}>
         {[dayClockOf(w.startedAt, now), w.tub, w.recipe, w.agent, w.who].filter(Boolean).join(' · ')}
-      </Typography>
-      <Box component="ol" sx={{ m: 0, pl: 2.5 }}>
+      </p>
+      <ol className={layout.indentedList}>
         {w.baths.map((b) => (
           <li key={`${b.batch} ${b.place}`}>
             {batches > 1 ? `batch ${b.batch}, ` : ''}
@@ -30,7 +30,7 @@ export function FinishedWash({ code }: { code: string }) {
             {b.last ? ` to ${b.last.text}` : ''}, {b.minutes} min
           </li>
         ))}
-      </Box>
-    </Box>
+      </ol>
+    </div>
   );
 }

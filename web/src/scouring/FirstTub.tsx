@@ -1,16 +1,15 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { api, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { refreshTools } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Row } from '../ui/layouts';
 import { ProblemNotice } from '../ui/Notices';
 import { useFields } from '../ui/useFields';
 import { coverWord, materialWord } from './words';
+import layout from '../ui/layout.module.css';
 
 /** The first wash of a workshop asks for one tub; a plan can be made without as well, in a tub of this size once. */
 export function FirstTub() {
@@ -41,27 +40,32 @@ export function FirstTub() {
     keeping.go(values);
   };
   return (
-    <Box component="form" onSubmit={submit} noValidate aria-label="Your first tub">
-      <Typography variant="h2">What do you wash in?</Typography>
-      <Typography sx={{ mb: 1.5 }}>
+    <form onSubmit={submit} noValidate aria-label="Your first tub">
+      <h2>What do you wash in?</h2>
+      <p className={layout.below12}>
         One tub is enough to begin with. It learns from your baths how fast it cools; more are added in the workshop.
-      </Typography>
+      </p>
       <Row gap={1.5}>
-        <TextField label="Call it" placeholder="the tub" {...text('name')} shrink />
-        <TextField label="It holds, L or gal" {...text('litres')} sx={{ width: 200 }} />
-        <Choice
+        <TextField
+          slotProps={{ inputLabel: { shrink: true } }}
+          label="Call it"
+          placeholder="the tub"
+          {...text('name')}
+        />
+        <TextField style={{ width: 200 }} label="It holds, L or gal" {...text('litres')} />
+        <SelectField
+          style={{ width: 160 }}
           label="Made of"
           value={values.material}
           onChange={(material) => set({ material })}
           words={materialWord}
-          sx={{ width: 160 }}
         />
-        <Choice
+        <SelectField
+          style={{ width: 230 }}
           label="While it soaks"
           value={values.cover}
           onChange={(cover) => set({ cover })}
           words={{ open: coverWord(false), covered: coverWord(true) }}
-          sx={{ width: 230 }}
         />
         <Button type="submit" variant="contained" disabled={keeping.busy}>
           Keep this tub
@@ -69,6 +73,6 @@ export function FirstTub() {
         <Button onClick={() => setLater(true)}>Another time</Button>
       </Row>
       <ProblemNotice error={keeping.besides('name', 'litres')} />
-    </Box>
+    </form>
   );
 }

@@ -1,15 +1,18 @@
-import { Box } from '../ui/Box';
-import { Check } from '../ui/Check';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import TextField from '@mui/material/TextField';
+import { clsx } from 'clsx';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import type { Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Section } from '../ui/Notices';
 import type { PlanState } from './planState';
 import { agitationWord, bathWord, schoolWord } from './words';
 import { NumberField } from '../ui/NumberField';
 import { TemperatureField } from '../ui/TemperatureField';
 import { Column } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './PlanFields.module.css';
 
 interface Props {
   state: PlanState;
@@ -22,12 +25,6 @@ interface Props {
   at: (field: string) => string | undefined;
 }
 
-const grid = {
-  display: 'grid',
-  gap: 1.5,
-  gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(4, 1fr)' },
-  alignItems: 'start',
-};
 const show = (n: number | undefined, places = 0) => (n === undefined ? '' : n.toFixed(places));
 
 /** Every figure of the plan; what is left empty follows, and shows what it follows to. */
@@ -58,14 +55,14 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
   return (
     <>
       <Section title="How">
-        <Box sx={grid}>
-          <Choice
+        <div className={styles.fields}>
+          <SelectField
             label="Way of washing"
             value={state.school || house.school}
             onChange={(school) => change({ school })}
             words={schoolWord}
           />
-          <Choice
+          <SelectField
             label="Tub"
             value={tubId}
             onChange={(id) => change({ tubId: id })}
@@ -75,7 +72,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
             ])}
           />
           {tubId === 'other' && field('tubLitres', 'It holds, L', show(on?.tubLitres))}
-          <Choice
+          <SelectField
             label="Movement"
             value={state.agitation}
             onChange={(agitation) => change({ agitation })}
@@ -89,41 +86,45 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
           {warmth('floor', 'Floor', plan?.floor.text ?? '')}
           {field('litresPerKilogram', 'Water, L per kg', show(on?.litresPerKilogram))}
           {field('grams', 'Goes in, g', show(on?.greasy.grams), 'greasyGrams')}
-        </Box>
+        </div>
       </Section>
       <Section title="Water and air">
-        <Box sx={grid}>
+        <div className={styles.fields}>
           {warmth('hot', 'Hot water', on?.hotWater.text ?? '', 'hotWater')}
           {warmth('cold', 'Cold water', on?.coldWater.text ?? '', 'coldWater')}
           {warmth('air', 'Air', on ? `${on.air.text}, ${on.airFrom}` : '')}
           {warmth('fleece', 'Fleece', 'as the air')}
-        </Box>
+        </div>
       </Section>
       <Section title="Agent">
-        <Typography color="text.secondary" sx={{ mb: 1 }}>
+        <p className={clsx(typography.quiet, layout.below8)}>
           Typical doses follow the wax that was seen. The bottle’s own dose and lowest temperature win.
-        </Typography>
-        <Box sx={grid}>
+        </p>
+        <div className={styles.fields}>
           <TextField
+            slotProps={{ inputLabel: { shrink: true } }}
             label="Washing agent"
             value={state.agent}
             onChange={(e) => change({ agent: e.target.value })}
-            shrink
           />
           {state.agent.trim() !== '' && (
             <>
               {field('agentDose', 'Bottle’s dose, g per kg', '', 'agent.doseGramsPerKilogram')}
               {warmth('agentFloor', 'Bottle’s floor', '', 'agent.floor')}
               {field('agentPrice', 'Price of a kg', '', 'agent.pricePerKilogram')}
-              <Check
-                checked={state.agentAlkaline}
-                onChange={(e) => change({ agentAlkaline: e.target.checked })}
+              <FormControlLabel
+                control={
+                  <Checkbox
+                    checked={state.agentAlkaline}
+                    onChange={(e) => change({ agentAlkaline: e.target.checked })}
+                  />
+                }
                 label="alkaline"
               />
             </>
           )}
           {field('dose', 'Dose, g per kg', show(plan?.doseGramsPerKilogram, 1), 'doseGramsPerKilogram')}
-        </Box>
+        </div>
       </Section>
       {plan && plan.baths.length > 0 && (
         <Section title="Each bath by hand">
@@ -144,18 +145,10 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
                 />
               );
               return (
-                <Box
-                  key={i}
-                  sx={{
-                    display: 'grid',
-                    gap: 1,
-                    gridTemplateColumns: { xs: '1fr 1fr', md: '110px repeat(4, 1fr)' },
-                    alignItems: 'center',
-                  }}
-                >
-                  <Box component="strong" sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+                <div className={styles.planFields} key={i}>
+                  <strong className={styles.strong}>
                     {i + 1} {bathWord[b.kind]}
-                  </Box>
+                  </strong>
                   <TemperatureField
                     sign={sign}
                     value={own.temperature}
@@ -167,7 +160,7 @@ export function PlanFields({ state, change, house, tubId, on, plan, sign, at }: 
                   {one('minutes', 'minutes', b.minutes, 'minutes')}
                   {one('litres', 'litres', b.litres, 'litres')}
                   {one('dose', 'dose, g', b.doseGrams, 'doseGrams')}
-                </Box>
+                </div>
               );
             })}
           </Column>

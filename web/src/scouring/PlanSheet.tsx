@@ -1,4 +1,3 @@
-import { Box } from '../ui/Box';
 import { Fragment } from 'react';
 import type { Schema } from '../api/client';
 import { minutesWord } from '../drawings/Baths';
@@ -21,9 +20,7 @@ export function PlanSheet({
   const written = plan.batches.count <= MostWritten ? Array.from({ length: plan.batches.count }, (_, i) => i + 1) : [];
   return (
     <div className={`sheet ${styles.sheet}`}>
-      <Box component="h1" sx={{ fontSize: '20pt', m: 0 }}>
-        Wash {on.lots.map((l) => l.code).join(', ')}
-      </Box>
+      <h1 className={styles.title}>Wash {on.lots.map((l) => l.code).join(', ')}</h1>
       <p>
         {on.lots.map((l) => l.parentage || 'unknown').join(', ')}; {on.greasy.text} greasy; {schoolWord[plan.school]}.{' '}
         {plan.batches.count} {plan.batches.count === 1 ? 'batch' : 'batches'} of {plan.batches.grams.toFixed(0)} g in{' '}

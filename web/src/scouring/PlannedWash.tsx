@@ -1,5 +1,3 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
 import type { ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { Baths, minutesWord } from '../drawings/Baths';
@@ -8,6 +6,8 @@ import { Notice } from '../ui/Notices';
 import { classWord } from '../ui/words';
 import { riskWord } from './words';
 import { Row } from '../ui/layouts';
+import typography from '../ui/typography.module.css';
+import styles from './PlannedWash.module.css';
 
 const risky = { low: 'kept', watch: 'watch', high: 'stop' } as const;
 
@@ -18,9 +18,9 @@ export function PlannedWash({ shown, children }: { shown: Schema['PlanView']; ch
   const toKnow = notes.length > 0 && (
     <Notice tone="watch">
       {notes.map((n) => (
-        <Box component="span" key={n} sx={{ display: 'block' }}>
+        <span className={styles.word} key={n}>
           {n}
-        </Box>
+        </span>
       ))}
     </Notice>
   );
@@ -28,14 +28,14 @@ export function PlannedWash({ shown, children }: { shown: Schema['PlanView']; ch
     return (
       <>
         <MassOf mass={on.greasy} label="goes on" />
-        <Typography variant="h2">Not washed: it goes on as it is, and nothing has to be started.</Typography>
+        <h2>Not washed: it goes on as it is, and nothing has to be started.</h2>
         {toKnow}
       </>
     );
   return (
     <>
       <Baths plan={plan} />
-      <Box sx={{ display: 'flex', gap: { xs: 2, md: 4 }, flexWrap: 'wrap', alignItems: 'end' }} aria-live="polite">
+      <div className={styles.line} aria-live="polite">
         <Figure
           label={`batches, ${on.tub ?? 'a tub'} of ${on.tubLitres} L`}
           text={plan.batches.count === 1 ? '1' : `${plan.batches.count} of ${plan.batches.grams.toFixed(0)} g`}
@@ -48,21 +48,21 @@ export function PlannedWash({ shown, children }: { shown: Schema['PlanView']; ch
         <Figure label="agent" text={`${plan.agentGrams.toFixed(0)} g`} from={on.doseFrom} />
         <Figure label="in the baths" text={minutesWord(plan.minutes)} from="reckoned" />
         {shown.cost && <Figure label="cost" text={shown.cost} from="reckoned" />}
-      </Box>
-      <Row gap={1.5} sx={{ alignItems: 'center' }}>
-        <Box sx={{ flex: '1 1 320px' }}>
+      </div>
+      <Row align="center" gap={1.5}>
+        <div className={styles.part}>
           <Notice tone={risky[plan.risk.level]}>
             <strong>Felting: {riskWord[plan.risk.level]}.</strong> {plan.risk.because.join(' ')}
           </Notice>
-        </Box>
+        </div>
         {children}
       </Row>
       {toKnow}
-      <Typography color="text.secondary">
+      <p className={typography.quiet}>
         {on.class ? `Planned as for ${classWord[on.class]}` : 'Planned as for medium wool, the kind is not known'}. The
         tub cools by {(on.tubRatePerMinute * 100).toFixed(2)} % of the difference a minute,{' '}
         {on.tubBaths > 0 ? `from ${on.tubBaths} of your own baths` : 'typical'}; air {on.air.text}, {on.airFrom}.
-      </Typography>
+      </p>
     </>
   );
 }

@@ -1,14 +1,14 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { ProblemNotice } from '../ui/Notices';
 import { fromRecipe, type PlanState } from './planState';
 import { again } from '../api/queries';
 import { useChange } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import styles from './RecipeBar.module.css';
 
 interface Props {
   house: Schema['WashHouse'];
@@ -40,8 +40,9 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
   );
   return (
     <Column gap={1}>
-      <Row gap={1.5} sx={{ alignItems: 'start' }}>
-        <Choice
+      <Row align="start" gap={1.5}>
+        <SelectField
+          className={styles.field}
           label="Start from"
           value={recipeId}
           onChange={(id) => {
@@ -49,7 +50,6 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
             choose(recipe ? fromRecipe(recipe) : { recipeId: '' });
           }}
           words={Object.fromEntries([['', 'no recipe'], ...house.recipes.map((r) => [r.id, r.name] as const)])}
-          sx={{ minWidth: 220 }}
         />
         {recipeId && <Button onClick={() => dropping.go()}>Take it off the list</Button>}
         <TextField label="Keep as" value={name} onChange={(e) => setName(e.target.value)} />
@@ -57,7 +57,7 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
           Keep this wash as a recipe
         </Button>
       </Row>
-      {departures.length > 0 && <Typography>Differs from it: {departures.join('; ')}.</Typography>}
+      {departures.length > 0 && <p>Differs from it: {departures.join('; ')}.</p>}
       <ProblemNotice error={keeping.error ?? dropping.error} />
     </Column>
   );

@@ -1,7 +1,6 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import type { Schema } from '../api/client';
@@ -9,7 +8,7 @@ import { useRuns } from '../api/queries';
 import { tappedAt } from '../api/clock';
 import { useSound, wantSound } from '../live/ring';
 import { Baths, minutesWord } from '../drawings/Baths';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Photographs } from '../photographs/Photographs';
 import type { BenchProps } from '../runs/bench';
 import { LotLinks } from '../runs/LotLinks';
@@ -21,6 +20,9 @@ import { BathWatch } from './BathWatch';
 import { probeWords, useProbes } from './probes';
 import { bathWord, pourWords } from './words';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './WashBench.module.css';
 
 type Wash = RunOf<'wash'>;
 
@@ -28,11 +30,11 @@ type Wash = RunOf<'wash'>;
 export function WashBench({ runs, logRun, logging }: BenchProps) {
   const washes = runsOf(runs, 'wash');
   return (
-    <Column gap={3} sx={{ mb: 3 }}>
+    <Column className={layout.below24} gap={3}>
       {washes.map((wash, i) => (
         <OneWash key={wash.id} run={wash} ringing={i === 0} logRun={logRun} logging={logging} />
       ))}
-      <Box>
+      <div>
         <Button
           component={RouterLink}
           to="/station/wash/plan"
@@ -41,7 +43,7 @@ export function WashBench({ runs, logRun, logging }: BenchProps) {
         >
           Plan a wash
         </Button>
-      </Box>
+      </div>
     </Column>
   );
 }
@@ -61,32 +63,20 @@ function OneWash({
   const codes = run.lots.map((l) => l.code);
   const total = wash.plan.batches.count * wash.plan.baths.length;
   return (
-    <Box
-      component="section"
-      aria-label={`Wash of ${codesOf(run)}`}
-      sx={{
-        display: 'grid',
-        gap: 2,
-        gridTemplateColumns: 'minmax(0, 1fr)',
-        borderBottom: 1,
-        borderColor: 'divider',
-        pb: 2.5,
-      }}
-    >
-      <Row gap={2} sx={{ alignItems: 'baseline' }}>
-        <Typography variant="h2">
+    <section className={styles.oneWash} aria-label={`Wash of ${codesOf(run)}`}>
+      <Row align="baseline" gap={2}>
+        <h2>
           <LotLinks codes={codes} />, {wash.greasy.text}
-        </Typography>
-        <Typography color="text.secondary">
+        </h2>
+        <p className={typography.quiet}>
           {wash.bathsDone} of {total} baths done{wash.recipe ? `, ${wash.recipe}` : ''}, {run.who}
-        </Typography>
+        </p>
         {ringing && (
-          <Check
-            checked={sound}
-            onChange={(e) => wantSound(e.target.checked)}
+          <FormControlLabel
+            control={<Checkbox checked={sound} onChange={(e) => wantSound(e.target.checked)} />}
+            className={styles.field}
             label="Ring on this device"
             title="Its screen stays on while something may have to be lifted"
-            sx={{ ml: { md: 'auto' }, mr: 0 }}
           />
         )}
       </Row>
@@ -101,9 +91,7 @@ function OneWash({
             title={`Bath ${bath.place + 1} of ${wash.plan.baths.length}${many ? `, batch ${bath.batch} of ${wash.plan.batches.count}` : ''}, ${bathWord[bath.kind]}`}
           />
         ))}
-      {away && (
-        <Typography>The server is away: what you tapped is kept here, with its time, and goes in by itself.</Typography>
-      )}
+      {away && <p>The server is away: what you tapped is kept here, with its time, and goes in by itself.</p>}
       {wash.baths.every((b) => b.liftedAt) && !run.mayBeLogged && (
         <Baths plan={wash.plan} done={many ? 0 : wash.bathsDone} />
       )}
@@ -111,9 +99,7 @@ function OneWash({
       {wash.next.slice(0, 3).map((next, i) => (
         <StartNext key={`${next.batch} ${next.place}`} run={run} next={next} many={many} first={i === 0} />
       ))}
-      {wash.next.length > 3 && (
-        <Typography color="text.secondary">{wash.next.length - 3} more batches wait.</Typography>
-      )}
+      {wash.next.length > 3 && <p className={typography.quiet}>{wash.next.length - 3} more batches wait.</p>}
       <Row gap={1.5}>
         {run.mayBeLogged && (
           <Button variant="contained" size="large" disabled={logging.busy} onClick={() => logRun(run)}>
@@ -137,7 +123,7 @@ function OneWash({
         <TwiceButton label="Leave this wash" sure="Yes, leave it without logging" onSure={acts.end} />
       </Row>
       <Photographs of="run" id={run.id} what={codesOf(run)} />
-    </Box>
+    </section>
   );
 }
 
@@ -164,22 +150,22 @@ function StartNext({ run, next, many, first }: NextProps) {
   const b = next.bath;
   const starting = useTap(run.id);
   return (
-    <Row gap={2} sx={{ alignItems: 'center' }}>
-      <Typography sx={{ flex: '1 1 260px' }}>
+    <Row align="center" gap={2}>
+      <p className={styles.sentence}>
         <strong>
           Next: bath {next.place + 1}
           {many ? ` of batch ${next.batch}` : ''}, {bathWord[b.kind]}.
         </strong>{' '}
         Pour {b.pour.text}: {pourWords(b)}
         {b.doseGrams > 0 ? `, dose ${b.doseGrams.toFixed(1)} g` : ''}, {minutesWord(b.minutes)}.
-      </Typography>
+      </p>
       {probes.length > 0 && b.kind !== 'soak' && (
-        <Choice
+        <SelectField
+          className={styles.startNextField}
           label="Temperature"
           value={probeId}
           onChange={setProbe}
           words={probeWords(probes)}
-          sx={{ minWidth: 150 }}
         />
       )}
       <Button
@@ -199,9 +185,9 @@ function StartNext({ run, next, many, first }: NextProps) {
         {elsewhere ? 'In another tub' : 'The wool is in'}
       </Button>
       {starting.error && (
-        <Box sx={{ width: '100%' }}>
+        <div className={layout.wide}>
           <ProblemNotice error={starting.error} />
-        </Box>
+        </div>
       )}
     </Row>
   );

@@ -1,11 +1,10 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { clsx } from 'clsx';
 import { useState, type ReactNode } from 'react';
 import { api, type Schema } from '../api/client';
 import { again, useSession, useWashHouse } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { unreadTime } from '../api/unreadable';
 import { TimeField } from '../ui/TimeField';
@@ -16,6 +15,9 @@ import { TemperatureField } from '../ui/TemperatureField';
 import { useChanges } from '../api/change';
 import { useFields } from '../ui/useFields';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './WashHouseSettings.module.css';
 
 /** Tubs with what they were seen to cool at, racks, and the water and prices that plans start from. */
 export function WashHouseSettings() {
@@ -32,9 +34,9 @@ export function WashHouseSettings() {
   return (
     <Section title="Wash house">
       <Column gap={2}>
-        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 0.5 }}>
+        <ul className={styles.list}>
           {house.data.tubs.map((t) => (
-            <Box component="li" key={t.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+            <li className={styles.item} key={t.id}>
               <span>
                 <strong>{t.name}</strong>, {t.litres} L, as warm as {t.litresEquivalent} L of water; cools by{' '}
                 {(t.ratePerMinute * 100).toFixed(2)} % a minute, {(t.evaporation * 100).toFixed(0)} % of that by
@@ -60,10 +62,10 @@ export function WashHouseSettings() {
               >
                 Put {t.name} away
               </Button>
-            </Box>
+            </li>
           ))}
           {house.data.racks.map((r) => (
-            <Box component="li" key={r.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
+            <li className={styles.item} key={r.id}>
               <span>
                 <strong>{r.name}</strong>, a rack of {r.areaSquareMetres} m²
               </span>
@@ -73,9 +75,9 @@ export function WashHouseSettings() {
               >
                 Put {r.name} away
               </Button>
-            </Box>
+            </li>
           ))}
-        </Box>
+        </ul>
         <Add
           what="tub"
           measure="It holds, L or gal"
@@ -89,21 +91,27 @@ export function WashHouseSettings() {
             setEmpty('');
           }}
         >
-          <Choice label="Made of" value={material} onChange={setMaterial} words={materialWord} sx={{ width: 160 }} />
-          <Choice
+          <SelectField
+            style={{ width: 160 }}
+            label="Made of"
+            value={material}
+            onChange={setMaterial}
+            words={materialWord}
+          />
+          <SelectField
+            style={{ width: 230 }}
             label="While it soaks"
             value={cover}
             onChange={setCover}
             words={{ open: coverWord(false), covered: coverWord(true) }}
-            sx={{ width: 230 }}
           />
           <NumberField
+            style={{ width: 125 }}
             label="Empty, kg"
             value={empty}
             onChange={(text) => setEmpty(text)}
             placeholder="if you know"
             shrink
-            sx={{ width: 125 }}
           />
         </Add>
         <Add
@@ -134,11 +142,16 @@ function Add({ what, measure, add, typed, children }: AddProps) {
   const { values, field, text, reset } = useFields({ name: '', size: '' });
   return (
     <Row gap={1.5}>
-      <TextField label={`Another ${what}`} {...text('name')} shrink />
+      <TextField slotProps={{ inputLabel: { shrink: true } }} label={`Another ${what}`} {...text('name')} />
       {typed ? (
-        <TextField label={measure} {...text('size')} sx={{ width: 160 }} shrink attributes={{ autoComplete: 'off' }} />
+        <TextField
+          slotProps={{ inputLabel: { shrink: true }, htmlInput: { autoComplete: 'off' } }}
+          style={{ width: 160 }}
+          label={measure}
+          {...text('size')}
+        />
       ) : (
-        <NumberField label={measure} {...field('size')} shrink sx={{ width: 130 }} />
+        <NumberField style={{ width: 130 }} label={measure} {...field('size')} shrink />
       )}
       {children}
       <Button
@@ -175,15 +188,15 @@ function Water({
   );
   const sign = useSession().data?.temperatureSign ?? '°C';
   return (
-    <Box>
-      <Typography color="text.secondary" sx={{ mb: 1 }}>
+    <div>
+      <p className={clsx(typography.quiet, layout.below8)}>
         What plans start from, and when the evening ends: what dries longer is said to.
-      </Typography>
+      </p>
       <Row gap={1.5}>
-        <TemperatureField label="Hot water" sign={sign} {...field('hotWater')} sx={{ width: 170 }} />
-        <TemperatureField label="Cold water" sign={sign} {...field('coldWater')} sx={{ width: 170 }} />
-        <NumberField label="Water, per m³" {...field('waterPerCubicMetre')} shrink sx={{ width: 150 }} />
-        <NumberField label="Heat, per kWh" {...field('perKilowattHour')} shrink sx={{ width: 150 }} />
+        <TemperatureField style={{ width: 170 }} label="Hot water" sign={sign} {...field('hotWater')} />
+        <TemperatureField style={{ width: 170 }} label="Cold water" sign={sign} {...field('coldWater')} />
+        <NumberField style={{ width: 150 }} label="Water, per m³" {...field('waterPerCubicMetre')} shrink />
+        <NumberField style={{ width: 150 }} label="Heat, per kWh" {...field('perKilowattHour')} shrink />
         <TimeField label="Bedtime" kind="time" {...field('bedtime')} />
         <Button
           disabled={values.hotWater.trim() === '' || values.coldWater.trim() === '' || values.bedtime === ''}
@@ -204,6 +217,6 @@ function Water({
           Keep the water
         </Button>
       </Row>
-    </Box>
+    </div>
   );
 }

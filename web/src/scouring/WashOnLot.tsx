@@ -1,8 +1,7 @@
-import { Box } from '../ui/Box';
-import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { AfterWash, Washed } from './AfterWash';
 import { FinishedWash } from './FinishedWash';
+import layout from '../ui/layout.module.css';
 
 interface Props {
   page: Schema['LotPage'];
@@ -23,11 +22,9 @@ export function WashDone({ page }: Props) {
 export function WashLookedBack({ page }: Props) {
   if (!page.washed?.mayJudge) return null;
   return (
-    <Box sx={{ mt: 2 }}>
-      <Typography variant="h3" sx={{ mb: 1 }}>
-        The wash, looked back on
-      </Typography>
+    <div className={layout.above16}>
+      <h3 className={layout.below8}>The wash, looked back on</h3>
       <AfterWash code={page.lot.code} />
-    </Box>
+    </div>
   );
 }

@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useDeferredValue, useState } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
@@ -21,6 +19,7 @@ import { RecipeBar } from './RecipeBar';
 import { usePlanned } from './queries';
 import { useSend } from '../api/change';
 import { Row } from '../ui/layouts';
+import styles from './WashPlan.module.css';
 
 /** A wash as one picture, before any water is drawn; every figure can be set by hand and the rest follows. What is typed belongs to the lot it is for. */
 export function WashPlan() {
@@ -72,12 +71,10 @@ function Plan({ of }: { of: string }) {
   const mayLog = session.data?.workshop?.role !== 'looker';
   return (
     <>
-      <Box className="not-printed" sx={{ display: 'grid', gap: 2.5, gridTemplateColumns: 'minmax(0, 1fr)' }}>
-        <Row gap={2} sx={{ alignItems: 'baseline' }}>
-          <Typography variant="h1">Plan a wash</Typography>
-          <Link component={RouterLink} to="/station/wash">
-            Back to the wash
-          </Link>
+      <div className={clsx(styles.columns, 'not-printed')}>
+        <Row align="baseline" gap={2}>
+          <h1>Plan a wash</h1>
+          <RouterLink to="/station/wash">Back to the wash</RouterLink>
         </Row>
         {asWell && (
           <Notice tone="watch">
@@ -85,7 +82,7 @@ function Plan({ of }: { of: string }) {
           </Notice>
         )}
         {house.data.tubs.length === 0 && mayLog && <FirstTub />}
-        {lots.length === 0 && <Typography>Nothing waits to be washed.</Typography>}
+        {lots.length === 0 && <p>Nothing waits to be washed.</p>}
         <LotChips
           lots={lots}
           chosen={chosen}
@@ -133,7 +130,7 @@ function Plan({ of }: { of: string }) {
           sign={session.data?.temperatureSign ?? '°C'}
           at={(f) => refused?.at(f)}
         />
-      </Box>
+      </div>
       {shown && <PlanSheet on={shown.on} plan={shown.plan} cost={shown.cost} />}
     </>
   );

@@ -1,17 +1,16 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import { clsx } from 'clsx';
+import Button from '@mui/material/Button';
+import Link from '@mui/material/Link';
+import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { Navigate } from 'react-router';
 import { api, queryClient } from '../api/client';
 import { useSession } from '../api/queries';
-import { tone } from '../ui/tones';
 import { ProblemNotice } from '../ui/Notices';
 import { FleeceLine } from './FleeceLine';
 import { useChanges } from '../api/change';
 import { Row } from '../ui/layouts';
+import styles from './Door.module.css';
 
 const title = { in: 'Your own workshop', new: 'A new workshop', reset: 'A new password' };
 const act = { in: 'Sign in', new: 'Open the workshop', reset: 'Set it and sign in' };
@@ -63,30 +62,21 @@ export function Door() {
   const at = entering.at;
 
   return (
-    <Box component="main" sx={{ maxWidth: 980, mx: 'auto', px: 3, py: { xs: 3, md: 6 } }}>
-      <Typography variant="h1" sx={{ fontSize: { xs: '2.2rem', md: '3rem' } }}>
-        Earthy Tuft
-      </Typography>
-      <Typography sx={{ fontSize: '1.15rem', maxWidth: 560, mt: 1 }}>
+    <main className={styles.door}>
+      <h1 className={styles.title}>Earthy Tuft</h1>
+      <p className={styles.sentence}>
         A working log for people who scour, card and comb. Put the fleece on the scale, type one number; the sums, the
         record and the missing grams are looked after here.
-      </Typography>
+      </p>
       <FleeceLine />
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: { xs: '1fr', md: session.data?.demoOffered ? '1fr 1fr' : '1fr' },
-          gap: 4,
-          mt: 2,
-        }}
-      >
+      <div className={clsx(styles.ways, session.data?.demoOffered && styles.two)}>
         {session.data?.demoOffered && (
           <section>
-            <Typography variant="h2">Look around first</Typography>
-            <Typography sx={{ my: 1.5 }}>
+            <h2>Look around first</h2>
+            <p className={styles.doorSentence}>
               The demo is an invented shed with ten fleeces at every stage, made for this browser alone. Log in it what
               you like; nobody is waiting for that wool, and after a week without a visit it is gone.
-            </Typography>
+            </p>
             <Button
               variant="contained"
               size="large"
@@ -97,16 +87,9 @@ export function Door() {
             </Button>
           </section>
         )}
-        <Box
-          component="section"
-          sx={{
-            borderLeft: { md: session.data?.demoOffered ? `1px solid ${tone('oat')}` : 0 },
-            pl: { md: session.data?.demoOffered ? 4 : 0 },
-            maxWidth: 460,
-          }}
-        >
-          <Typography variant="h2">{title[way]}</Typography>
-          <Box component="form" onSubmit={submit} key={way} sx={{ display: 'grid', gap: 2, mt: 1.5 }}>
+        <section className={styles.own}>
+          <h2>{title[way]}</h2>
+          <form className={styles.form} onSubmit={submit} key={way}>
             {way === 'new' && (
               <TextField
                 name="name"
@@ -161,7 +144,7 @@ export function Door() {
               </>
             )}
             <ProblemNotice error={entering.besides('name', 'email', 'password', 'code', 'invitationCode')} />
-            <Row gap={2} sx={{ alignItems: 'center' }}>
+            <Row align="center" gap={2}>
               <Button type="submit" variant={session.data?.demoOffered ? 'outlined' : 'contained'} disabled={busy}>
                 {act[way]}
               </Button>
@@ -174,9 +157,9 @@ export function Door() {
                 </Link>
               )}
             </Row>
-          </Box>
-        </Box>
-      </Box>
-    </Box>
+          </form>
+        </section>
+      </div>
+    </main>
   );
 }

@@ -2,7 +2,6 @@ import { useMemo } from 'react';
 import type { Schema } from '../api/client';
 import { Tuft } from '../drawings/Tuft';
 import { fibrePaths } from '../drawings/lockPaths';
-import { tone } from '../ui/tones';
 
 const shape: Schema['LockShape'] = {
   lengthMillimetres: 150,
@@ -43,12 +42,7 @@ export function FleeceLine() {
           opacity={0.6}
         />
       ))}
-      <path
-        d="M560 104c20 4 26 14 26 40M580 101c22 4 30 16 30 34"
-        stroke={tone('strand')}
-        strokeWidth={5}
-        fill="none"
-      />
+      <path d="M560 104c20 4 26 14 26 40M580 101c22 4 30 16 30 34" stroke="var(--strand)" strokeWidth={5} fill="none" />
     </svg>
   );
 }

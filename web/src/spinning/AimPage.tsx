@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import { useCallback } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, need, Problem, type Schema } from '../api/client';
@@ -9,7 +7,7 @@ import { useChange } from '../api/change';
 import { useLot, useSession } from '../api/queries';
 import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { frozen, number } from '../ui/figures';
@@ -26,6 +24,9 @@ import { useAim, useFibreWants, useYarnClasses } from './queries';
 import { Trail } from './Trail';
 import { byWord, structureWord, toleranceWord, verdictWord } from './words';
 import { WrapsField } from '../ui/WrapsField';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './AimPage.module.css';
 
 interface AimState {
   wraps: string;
@@ -157,23 +158,19 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
   );
   return (
     <Column gap={2.5}>
-      <Box>
-        <Typography variant="h1">{match ? `Match ${match}` : 'Aim at a yarn'}</Typography>
-        <Typography color="text.secondary">
+      <div>
+        <h1>{match ? `Match ${match}` : 'Aim at a yarn'}</h1>
+        <p className={typography.quiet}>
           {lot ? (
             <>
-              from{' '}
-              <Link component={RouterLink} to={`/lots/${lot.code}`}>
-                {lot.code}
-              </Link>
-              , {parentage(lot.parentage)}
+              from <RouterLink to={`/lots/${lot.code}`}>{lot.code}</RouterLink>, {parentage(lot.parentage)}
             </>
           ) : (
             'from no lot: what is known of a fibre is told on its own page'
           )}
-        </Typography>
-      </Box>
-      <Row gap={1.5} sx={{ alignItems: 'start' }}>
+        </p>
+      </div>
+      <Row align="start" gap={1.5}>
         <WrapsField
           label="Washed yarn, wraps an inch"
           value={state.wraps}
@@ -182,74 +179,60 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           help="14, 13-14, or 400 tex"
           autoFocus
         />
-        <NumberField label="Angle, °" {...figure('degrees')} sx={{ width: 110 }} />
-        {state.structure === 'plain' && <NumberField label="Plies" whole {...figure('plies')} sx={{ width: 90 }} />}
-        <Choice
+        <NumberField style={{ width: 110 }} label="Angle, °" {...figure('degrees')} />
+        {state.structure === 'plain' && <NumberField style={{ width: 90 }} label="Plies" whole {...figure('plies')} />}
+        <SelectField
+          style={{ width: 235 }}
           label="Becomes yarn"
           value={state.structure}
           onChange={(structure) => set({ structure })}
           words={structureWord}
-          sx={{ width: 235 }}
         />
-        <Choice
+        <SelectField
+          style={{ width: 255 }}
           label="Near enough"
           value={state.tolerance}
           onChange={(tolerance) => set({ tolerance })}
           words={toleranceWord}
-          sx={{ width: 255 }}
         />
       </Row>
       {!told && (
         <>
-          <Typography>
+          <p>
             Say how thick the washed yarn is to be, or begin from a class. What to spin follows, what a ply-back must
             read while you spin, and what each one says about the next.
-          </Typography>
+          </p>
           {wants.data && wants.data.length > 0 && (
-            <Box
-              role="group"
-              aria-label="What this fibre asks for"
-              sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fill, minmax(235px, 1fr))' }}
-            >
+            <div className={styles.whatThisFibre} role="group" aria-label="What this fibre asks for">
               {wants.data.map((w) => (
                 <Button
+                  className={styles.button}
                   key={w.words}
                   variant="outlined"
                   onClick={() => set({ wraps: String(w.wrapsPerInch) })}
-                  sx={{ display: 'block', textAlign: 'left', borderStyle: 'dashed' }}
                 >
                   {w.words}, {w.wrapsPerInch}
-                  <Typography component="span" color="text.secondary" sx={{ display: 'block', fontSize: '0.85rem' }}>
-                    {w.because}
-                  </Typography>
+                  <span className={clsx(typography.body, typography.quiet, styles.word)}>{w.because}</span>
                 </Button>
               ))}
-            </Box>
+            </div>
           )}
-          <Box
-            role="group"
-            aria-label="Classes of yarn"
-            sx={{ display: 'grid', gap: 1, gridTemplateColumns: 'repeat(auto-fill, minmax(235px, 1fr))' }}
-          >
+          <div className={styles.whatThisFibre} role="group" aria-label="Classes of yarn">
             {classes.data?.map((c) => (
               <Button
+                className={styles.aimButton}
                 key={c.words}
                 variant="outlined"
                 onClick={() => set({ wraps: String(c.wrapsPerInch) })}
-                sx={{ display: 'block', textAlign: 'left' }}
               >
                 {c.words}, {c.wrapsPerInch}
-                <Typography component="span" color="text.secondary" sx={{ display: 'block', fontSize: '0.85rem' }}>
+                <span className={clsx(typography.body, typography.quiet, styles.word)}>
                   {c.alsoCalled}; {c.needle}
-                </Typography>
-                {c.verdict && (
-                  <Typography component="span" sx={{ display: 'block', fontSize: '0.85rem' }}>
-                    {verdictWord[c.verdict]}
-                  </Typography>
-                )}
+                </span>
+                {c.verdict && <span className={clsx(typography.body, styles.word)}>{verdictWord[c.verdict]}</span>}
               </Button>
             ))}
-          </Box>
+          </div>
         </>
       )}
       {view && (
@@ -274,34 +257,34 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
             }
           />
           {view.trials.length > 0 && (
-            <Typography color="text.secondary">
+            <p className={typography.quiet}>
               The ply-backs stay on this device; they go along when you begin to spin it.
-            </Typography>
+            </p>
           )}
           {view.learned && (
-            <Typography sx={{ fontSize: '1.15rem', fontWeight: 700 }} role="status">
+            <p className={styles.said} role="status">
               {view.learned}
-            </Typography>
+            </p>
           )}
           <Column gap={0.5}>
             {view.sentences.map((s) => (
-              <Typography key={s}>{s}</Typography>
+              <p key={s}>{s}</p>
             ))}
           </Column>
           {view.drafting.map((s) => (
-            <Typography key={s} color="text.secondary">
+            <p className={typography.quiet} key={s}>
               {s}
-            </Typography>
+            </p>
           ))}
           {view.verdict === 'possible' ? (
-            <Typography color="text.secondary">{verdictWord.possible}</Typography>
+            <p className={typography.quiet}>{verdictWord.possible}</p>
           ) : (
             <Notice tone={view.verdict === 'not' ? 'stop' : 'watch'}>
               <strong>{verdictWord[view.verdict]}</strong> {view.against.join(' ')}
             </Notice>
           )}
           {lot?.stations.includes('spin') && (
-            <Row gap={1.5} sx={{ alignItems: 'start' }}>
+            <Row align="start" gap={1.5}>
               <WeightField
                 label="Only so much of it"
                 value={state.mass}
@@ -313,9 +296,9 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
                 placeholder="left empty: all of it"
               />
               <Button
+                className={layout.above6}
                 variant="contained"
                 disabled={looker || starting.busy}
-                sx={{ mt: 0.75 }}
                 onClick={() =>
                   starting.begin({
                     craft: 'spin',
@@ -329,14 +312,14 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
               >
                 Begin to spin it
               </Button>
-              {starting.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+              {starting.away && <p>The server is away: this is kept here and goes in by itself.</p>}
             </Row>
           )}
           <ProblemNotice error={starting.error && !starting.error.at('mass') ? starting.error : null} />
           {view.like.length > 0 && (
             <Section title="What became of its like" level="h2">
               {view.like.map((s) => (
-                <Typography key={s}>{s}</Typography>
+                <p key={s}>{s}</p>
               ))}
             </Section>
           )}
@@ -347,63 +330,68 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           )}
         </>
       )}
-      <Row gap={1.5} sx={{ alignItems: 'start' }}>
+      <Row align="start" gap={1.5}>
         <OnTool value={state.tool} onChange={(tool) => set({ tool })} error={refused?.at('ratio')} />
-        <NumberField label="A draw, mm" {...figure('draw', 'drawMillimetres')} placeholder="150" sx={{ width: 120 }} />
         <NumberField
+          style={{ width: 120 }}
+          label="A draw, mm"
+          {...figure('draw', 'drawMillimetres')}
+          placeholder="150"
+        />
+        <NumberField
+          style={{ width: 175 }}
           label={`At most ${byWord[state.tool.by].toLowerCase()}`}
           {...figure('most', 'mostTreadles')}
           placeholder={state.tool.by === 'treadles' ? '8' : ''}
-          sx={{ width: 175 }}
         />
         <NumberField
+          style={{ width: 175 }}
           label="Supply, g in a metre"
           {...figure('supply', 'supplyGramsPerMetre')}
           value={state.supply ?? ''}
           help="how far to draw it out"
-          sx={{ width: 175 }}
         />
         <NumberField
+          style={{ width: 230 }}
           label="More turns in the singles, %"
           {...figure('extra', 'extraTurnsPercent')}
           help="10 to 33 for socks and very short fibre"
-          sx={{ width: 230 }}
         />
       </Row>
-      <Row gap={1.5} sx={{ alignItems: 'start' }}>
+      <Row align="start" gap={1.5}>
         <NumberField
+          style={{ width: 185 }}
           label="Wrap density, washed"
           {...figure('density', 'finishedDensity')}
           placeholder={view ? String(view.finishedDensity) : ''}
           help="g in a cubic centimetre"
           shrink
-          sx={{ width: 185 }}
         />
         <NumberField
+          style={{ width: 180 }}
           label="Bloom in the wash, %"
           {...figure('bloom', 'bloomPercent')}
           placeholder={view ? String(view.bloomPercent) : ''}
           help="fewer wraps after it"
           shrink
-          sx={{ width: 180 }}
         />
         <NumberField
+          style={{ width: 180 }}
           label="Taken up in plying, %"
           {...figure('takeUp', 'takeUpPercent')}
           placeholder={view ? String(view.takeUpPercent) : ''}
           shrink
-          sx={{ width: 180 }}
         />
       </Row>
       {view?.standing.map((s) => (
-        <Typography key={s} color="text.secondary">
+        <p className={typography.quiet} key={s}>
           {s}
-        </Typography>
+        </p>
       ))}
       {told && <Enough wraps={state.wraps} plies={body.plies ?? 2} structure={state.structure} lot={lot} />}
-      <Link component={RouterLink} to={lot ? `/faults?lot=${lot.code}` : '/faults'} sx={{ justifySelf: 'start' }}>
+      <RouterLink className={layout.selfStart} to={lot ? `/faults?lot=${lot.code}` : '/faults'}>
         What is wrong? What to look at, by what you see
-      </Link>
+      </RouterLink>
       <ProblemNotice error={refused && !refused.isToldAt(seen) ? refused : null} />
       <ProblemNotice error={asking.error instanceof Problem && asking.error.isAway ? asking.error : null} />
     </Column>

@@ -1,5 +1,4 @@
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useEffect, useState } from 'react';
 import { Problem } from '../api/client';
 import { beat } from '../live/ring';
@@ -8,6 +7,8 @@ import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { useSettled } from '../ui/useSettled';
 import { useHook } from './queries';
+import layout from '../ui/layout.module.css';
+import styles from './Beat.module.css';
 
 /**
  * A beat for the feet, heard and felt on a phone; the first of each draw is higher. Off until it is wanted. Draws that were beaten are
@@ -38,35 +39,35 @@ export function Beat({ each, drawMillimetres }: { each: number | null; drawMilli
   const asking = useHook(number(every), drawMillimetres);
   const due = every === hook && hook.trim() !== '' ? (asking.data?.draws ?? null) : null;
   return (
-    <Row gap={1} sx={{ alignItems: 'start' }}>
+    <Row align="start" gap={1}>
       <NumberField
+        style={{ width: 135 }}
         label="Beats a minute"
         whole
         value={typed}
         onChange={setTyped}
         error={pace !== null && !isPace ? 'From 20 to 240.' : null}
-        sx={{ width: 135 }}
       />
-      <Button variant="outlined" aria-pressed={on} onClick={() => setOn(!on)} sx={{ mt: 0.5 }}>
+      <Button className={layout.above4} variant="outlined" aria-pressed={on} onClick={() => setOn(!on)}>
         {on ? 'Stop the beat' : 'A beat for the feet'}
       </Button>
       {each !== null && drawMillimetres !== null && (
         <>
           <NumberField
+            style={{ width: 160 }}
             label="Next hook after, m"
             value={hook}
             onChange={setHook}
             error={hook.trim() !== '' && asking.error instanceof Problem ? asking.error.at('everyMetres') : null}
             placeholder="if wanted"
-            sx={{ width: 160 }}
           />
           {due !== null && (
-            <Typography role="status" sx={{ pt: 1.5, fontWeight: draws >= due ? 700 : 400 }}>
+            <p className={styles.said} style={{ fontWeight: draws >= due ? 700 : 400 }} role="status">
               {draws >= due ? 'Move the hook.' : `${draws} of ${due} draws since the last hook`}
-            </Typography>
+            </p>
           )}
           {due !== null && draws >= due && (
-            <Button variant="outlined" onClick={() => setDraws(0)} sx={{ mt: 0.5 }}>
+            <Button className={layout.above4} variant="outlined" onClick={() => setDraws(0)}>
               It is moved
             </Button>
           )}

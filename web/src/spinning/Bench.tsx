@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
@@ -9,15 +7,17 @@ import { tappedAt } from '../api/clock';
 import { useNow } from '../live/live';
 import { tell } from '../runs/counted';
 import { useTap } from '../runs/taps';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
 import { WrapsField } from '../ui/WrapsField';
-import { headFont } from '../ui/tones';
 import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { joinWord, tallyWord } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './Bench.module.css';
 
 const hours = (minutes: number) =>
   minutes < 60 ? `${Math.floor(minutes)} min` : `${Math.floor(minutes / 60)} h ${Math.floor(minutes % 60)} min`;
@@ -38,8 +38,9 @@ export function Clock({
   const now = useNow();
   const running = clock.since === null ? 0 : Math.max(0, (now - Date.parse(clock.since)) / 60_000);
   return (
-    <Row gap={2} sx={{ alignItems: 'center' }}>
+    <Row align="center" gap={2}>
       <Button
+        className={styles.button}
         variant="contained"
         disabled={disabled}
         color={clock.since === null ? 'primary' : 'inherit'}
@@ -47,16 +48,13 @@ export function Clock({
           if (tap.send({ kind: clock.since === null ? 'sitDown' : 'standUp', at: tappedAt() }))
             tell(clock.since === null ? 'go' : 'stop');
         }}
-        sx={{ minHeight: 76, minWidth: { xs: '100%', sm: 230 }, fontSize: '1.5rem' }}
       >
         {clock.since === null ? 'I sit down to it' : 'I stop'}
       </Button>
-      <Typography sx={{ fontFamily: headFont, fontSize: '2.2rem', lineHeight: 1 }} role="status">
+      <p className={styles.said} role="status">
         {hours(clock.minutes + running)}
-        <Box component="span" sx={{ fontSize: '1rem', color: 'text.secondary', ml: 1 }}>
-          {clock.pace || 'at it'}
-        </Box>
-      </Typography>
+        <span className={styles.quiet}>{clock.pace || 'at it'}</span>
+      </p>
       {children}
       <ProblemNotice error={tap.error} />
     </Row>
@@ -119,17 +117,18 @@ export function Tallies({
           </Button>
         ))}
       </Row>
-      <Row component="form" gap={1} onSubmit={count10} sx={{ alignItems: 'start' }}>
+      <Row align="start" component="form" gap={1} onSubmit={count10}>
         {of.includes('joins') && (
-          <Choice
+          <SelectField
+            style={{ width: 205 }}
             label="Joins are made"
             value={joined}
             onChange={setChosen}
             words={{ '': 'not noted', ...joinWord }}
-            sx={{ width: 205 }}
           />
         )}
         <NumberField
+          style={{ width: 100 }}
           label="Counted"
           whole
           value={count}
@@ -138,16 +137,16 @@ export function Tallies({
             setCount(text);
           }}
           error={tap.error?.at('count')}
-          sx={{ width: 100 }}
         />
-        <Choice
+        <SelectField
+          style={{ width: 175 }}
           label="of"
           value={what}
           onChange={setWhat}
           words={Object.fromEntries(of.map((t) => [t, tallyWord[t].toLowerCase()]))}
-          sx={{ width: 175 }}
         />
         <NumberField
+          style={{ width: 165 }}
           label="in so many metres"
           value={metres}
           onChange={(text) => {
@@ -155,19 +154,18 @@ export function Tallies({
             setMetres(text);
           }}
           error={tap.error?.at('metres')}
-          sx={{ width: 165 }}
         />
-        <Button type="submit" variant="outlined" disabled={disabled || count.trim() === ''} sx={{ mt: 0.5 }}>
+        <Button className={layout.above4} type="submit" variant="outlined" disabled={disabled || count.trim() === ''}>
           Note the count
         </Button>
       </Row>
       {counts.some((c) => c.words) && (
-        <Typography color="text.secondary">
+        <p className={typography.quiet}>
           {counts
             .filter((c) => c.words)
             .map((c) => `${tallyWord[c.of].toLowerCase()}: ${c.words}`)
             .join(' · ')}
-        </Typography>
+        </p>
       )}
       <ProblemNotice error={tap.error && !tap.error.at('count') && !tap.error.at('metres') ? tap.error : null} />
     </>
@@ -200,8 +198,8 @@ export function FillForm({ run, name, disabled }: { run: string; name: 'bobbin' 
     );
   };
   return (
-    <Row component="form" aria-label={`A ${name} is done`} gap={1.5} onSubmit={fill} sx={{ alignItems: 'start' }}>
-      <Box sx={{ width: 200 }}>
+    <Row align="start" component="form" aria-label={`A ${name} is done`} gap={1.5} onSubmit={fill}>
+      <div style={{ width: 200 }}>
         <WeightField
           label={`The ${name} weighs`}
           value={typed.mass}
@@ -209,23 +207,23 @@ export function FillForm({ run, name, disabled }: { run: string; name: 'bobbin' 
           error={tap.error?.at('mass')}
           placeholder="without the bobbin"
         />
-      </Box>
+      </div>
       <TextField
+        slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+        style={{ width: 190 }}
         label="Length"
         value={typed.length}
         onChange={(e) => set({ length: e.target.value })}
         error={!!tap.error?.at('length')}
         helperText={tap.error?.at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
-        attributes={{ maxLength: 40, autoComplete: 'off' }}
-        sx={{ width: 190 }}
       />
       {winders.length > 0 && (
-        <Choice
+        <SelectField
+          style={{ width: 150 }}
           label="Rounds of"
           value={typed.round}
           onChange={(round) => set({ round })}
           words={{ '': 'no winder', ...Object.fromEntries(winders.map((w) => [`${w.roundMillimetres}`, w.name])) }}
-          sx={{ width: 150 }}
         />
       )}
       <WrapsField
@@ -236,13 +234,13 @@ export function FillForm({ run, name, disabled }: { run: string; name: 'bobbin' 
         width={150}
       />
       <NumberField
+        style={{ width: 100 }}
         label="Angle, °"
         value={typed.degrees}
         onChange={(degrees) => set({ degrees })}
         error={tap.error?.at('degrees')}
-        sx={{ width: 100 }}
       />
-      <Button type="submit" variant="outlined" disabled={disabled} sx={{ mt: 0.5 }}>
+      <Button className={layout.above4} type="submit" variant="outlined" disabled={disabled}>
         The {name} is done
       </Button>
       <ProblemNotice

@@ -1,6 +1,5 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { MassOf } from '../ui/Figure';
@@ -11,6 +10,7 @@ import { Column, Row } from '../ui/layouts';
 import { useSettled } from '../ui/useSettled';
 import { useEnough } from './queries';
 import { UsualYarn } from './UsualYarn';
+import layout from '../ui/layout.module.css';
 
 /** Is it enough? From metres of yarn back to fibre, and from the lot on to what it suffices for. */
 export function Enough({
@@ -46,8 +46,10 @@ export function Enough({
   return (
     <Section title="Is it enough?">
       <Column gap={1}>
-        <Row gap={1.5} sx={{ alignItems: 'start' }}>
+        <Row align="start" gap={1.5}>
           <TextField
+            slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+            style={{ width: 190 }}
             label="Yarn that is needed"
             value={length}
             onChange={(e) => {
@@ -56,28 +58,24 @@ export function Enough({
             }}
             error={!!refused?.at('length')}
             helperText={refused?.at('length') ?? '400, or 440 yd'}
-            attributes={{ maxLength: 40, autoComplete: 'off' }}
-            sx={{ width: 190 }}
           />
           <NumberField
+            style={{ width: 120 }}
             label="To spare, %"
             value={spare}
             onChange={setSpare}
             error={refused?.at('spare')}
-            sx={{ width: 120 }}
           />
-          <Button variant="outlined" aria-pressed={sample} onClick={() => setSample(!sample)} sx={{ mt: 0.75 }}>
+          <Button className={layout.above6} variant="outlined" aria-pressed={sample} onClick={() => setSample(!sample)}>
             For a sample with its swatch
           </Button>
           {view?.yarn && <MassOf mass={view.yarn} label="the yarn weighs" />}
           {view?.preparedNineInTen && <MassOf mass={view.preparedNineInTen} label="fibre, surely enough" />}
         </Row>
         {view?.sentences.map((s) => (
-          <Typography key={s}>{s}</Typography>
+          <p key={s}>{s}</p>
         ))}
-        {view && view.sufficesFor.length > 0 && (
-          <Typography>It suffices for {view.sufficesFor.slice(0, 4).join('; ')}.</Typography>
-        )}
+        {view && view.sufficesFor.length > 0 && <p>It suffices for {view.sufficesFor.slice(0, 4).join('; ')}.</p>}
         <UsualYarn />
         <ProblemNotice error={refused && !refused.isToldAt(['length', 'spare', 'wraps', 'plies']) ? refused : null} />
       </Column>

@@ -1,11 +1,11 @@
-import { Box } from '../ui/Box';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import { clsx } from 'clsx';
 import { Link as RouterLink, useSearchParams } from 'react-router';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { ProblemNotice } from '../ui/Notices';
 import { Column } from '../ui/layouts';
 import { useFaults } from './queries';
+import typography from '../ui/typography.module.css';
+import styles from './FaultsPage.module.css';
 
 /** What is wrong? A symptom, and what to look at in order; what this lot's own facts speak for comes first. */
 export function FaultsPage() {
@@ -17,40 +17,34 @@ export function FaultsPage() {
   if (!faults.data) return null;
   return (
     <Column gap={2}>
-      <Box>
-        <Typography variant="h1">What is wrong?</Typography>
+      <div>
+        <h1>What is wrong?</h1>
         {lot && (
-          <Typography color="text.secondary">
-            with{' '}
-            <Link component={RouterLink} to={`/lots/${lot}`}>
-              {lot}
-            </Link>
-            , and what is known of it
-          </Typography>
+          <p className={typography.quiet}>
+            with <RouterLink to={`/lots/${lot}`}>{lot}</RouterLink>, and what is known of it
+          </p>
         )}
-      </Box>
-      <Choice
+      </div>
+      <SelectField
+        className={styles.field}
         label="What you see"
         value={chosen?.fault ?? ''}
         onChange={(fault) => setSearch({ ...(lot ? { lot } : {}), ...(fault ? { fault } : {}) }, { replace: true })}
         words={{ '': 'choose what you see', ...Object.fromEntries(faults.data.map((f) => [f.fault, f.symptom])) }}
-        sx={{ maxWidth: 420 }}
       />
       {chosen && (
-        <Box component="ol" aria-label={`${chosen.symptom}: what to look at`} sx={{ m: 0, pl: 3.5 }}>
+        <ol className={styles.list} aria-label={`${chosen.symptom}: what to look at`}>
           {chosen.checks.map((c, i) => (
-            <Box component="li" key={c.words} sx={{ py: 0.75, fontSize: i === 0 ? '1.35rem' : '1.1rem' }}>
+            <li className={styles.item} style={{ fontSize: i === 0 ? '1.35rem' : '1.1rem' }} key={c.words}>
               {c.words}
               {c.own && (
-                <Typography component="span" color="text.secondary" sx={{ ml: 1 }}>
-                  by this lot’s own facts
-                </Typography>
+                <span className={clsx(typography.body, typography.quiet, styles.word)}>by this lot’s own facts</span>
               )}
-            </Box>
+            </li>
           ))}
-        </Box>
+        </ol>
       )}
-      {!chosen && <Typography>Choose what you see: what to look at stands in order, the likeliest first.</Typography>}
+      {!chosen && <p>Choose what you see: what to look at stands in order, the likeliest first.</p>}
     </Column>
   );
 }

@@ -1,6 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import type { FormEvent } from 'react';
 import type { Problem, Schema } from '../api/client';
 import { ProblemNotice } from '../ui/Notices';
@@ -11,6 +10,8 @@ import { Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { WeightField } from '../ui/WeightField';
 import { byWord } from './words';
+import layout from '../ui/layout.module.css';
+import styles from './NewPlyBack.module.css';
 
 const told = ['wraps', 'degrees', 'treadles', 'drawMillimetres', 'changed', 'neps', 'handle', 'mass', 'length'];
 
@@ -72,7 +73,7 @@ export function NewPlyBack({
     );
   };
   return (
-    <Row component="form" aria-label="New ply-back" gap={1.5} onSubmit={read} sx={{ alignItems: 'start' }}>
+    <Row align="start" component="form" aria-label="New ply-back" gap={1.5} onSubmit={read}>
       <WrapsField
         label="New ply-back, wraps an inch"
         value={values.wraps}
@@ -80,72 +81,70 @@ export function NewPlyBack({
         error={at('wraps')}
       />
       <NumberField
+        style={{ width: 120 }}
         label="Its angle, °"
         value={values.degrees}
         onChange={(degrees) => set({ degrees })}
         error={at('degrees')}
-        sx={{ width: 120 }}
       />
       <NumberField
+        style={{ width: 190 }}
         label={`${byWord[by]} for a draw`}
         value={values.treadles}
         onChange={(treadles) => set({ treadles })}
         error={at('treadles')}
-        sx={{ width: 190 }}
       />
       <NumberField
+        style={{ width: 100 }}
         label="Of mm"
         value={values.draw}
         onChange={(draw) => set({ draw })}
         error={at('drawMillimetres')}
-        sx={{ width: 100 }}
       />
       {changes && (
         <TextField
+          slotProps={{ htmlInput: { maxLength: 200 } }}
+          style={{ width: 235 }}
           label="What is another this time"
           value={values.changed}
           onChange={(e) => set({ changed: e.target.value })}
           error={!!at('changed')}
           helperText={at('changed') ?? 'long draw, from the other end'}
-          attributes={{ maxLength: 200 }}
-          sx={{ width: 235 }}
         />
       )}
       {next && (values.treadles !== String(next.treadles) || values.draw !== String(next.drawMillimetres)) && (
         <Button
+          className={layout.above4}
           variant="outlined"
           onClick={() => set({ treadles: String(next.treadles), draw: String(next.drawMillimetres) })}
-          sx={{ mt: 0.5 }}
         >
           With {next.words}
         </Button>
       )}
-      <Button type="submit" variant="contained" disabled={busy} sx={{ mt: 0.5 }}>
+      <Button className={layout.above4} type="submit" variant="contained" disabled={busy}>
         Note the ply-back
       </Button>
-      <Box component="details" sx={{ width: '100%' }} open={more || undefined}>
-        <Box component="summary" sx={{ cursor: 'pointer' }}>
-          Neps, how it feels, how lofty it is
-        </Box>
-        <Row gap={1.5} sx={{ alignItems: 'start', mt: 1 }}>
+      <details className={layout.wide} open={more || undefined}>
+        <summary className={styles.summary}>Neps, how it feels, how lofty it is</summary>
+        <Row align="start" className={layout.above8} gap={1.5}>
           <NumberField
+            style={{ width: 110 }}
             label="Neps in it"
             whole
             value={values.neps}
             onChange={(neps) => set({ neps })}
             error={at('neps')}
-            sx={{ width: 110 }}
           />
           <TextField
+            slotProps={{ htmlInput: { maxLength: 80 } }}
+            style={{ width: 190 }}
             label="It feels"
             value={values.handle}
             onChange={(e) => set({ handle: e.target.value })}
             error={!!at('handle')}
             helperText={at('handle') ?? 'soft, like string'}
-            attributes={{ maxLength: 80 }}
-            sx={{ width: 190 }}
           />
-          <Box sx={{ width: 200 }}>
+          <div style={{ width: 200 }}>
             <WeightField
               label="A bit of it weighs"
               value={values.mass}
@@ -153,18 +152,18 @@ export function NewPlyBack({
               error={at('mass')}
               placeholder="1.2 g"
             />
-          </Box>
+          </div>
           <TextField
+            slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+            style={{ width: 130 }}
             label="That bit is, m"
             value={values.length}
             onChange={(e) => set({ length: e.target.value })}
             error={!!at('length')}
             helperText={at('length')}
-            attributes={{ maxLength: 40, autoComplete: 'off' }}
-            sx={{ width: 130 }}
           />
         </Row>
-      </Box>
+      </details>
       <ProblemNotice error={error?.isToldAt(told.map(nameOf)) ? null : error} />
     </Row>
   );

@@ -1,6 +1,6 @@
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 
 /** What is spun on: a tool of the workshop with its whorl, or a ratio that is not owned yet. */
@@ -38,7 +38,8 @@ export function OnTool({
   return (
     <>
       {choices.length > 0 && (
-        <Choice
+        <SelectField
+          style={{ width: 285 }}
           label="On"
           value={choices.some((c) => c.key === key) ? key : other}
           onChange={(chosen) => onChange(choices.find((c) => c.key === chosen)?.tool ?? noTool)}
@@ -46,17 +47,16 @@ export function OnTool({
             ...choices.map((c) => [c.key, c.word] as const),
             [other, 'another, or one not owned yet'],
           ])}
-          sx={{ width: 285 }}
         />
       )}
       {value.id === null && (
         <NumberField
+          style={{ width: 185 }}
           label="Ratio of the whorl"
           value={value.ratio}
           onChange={(ratio) => onChange({ ...value, ratio })}
           error={error}
           placeholder="11"
-          sx={{ width: 185 }}
         />
       )}
     </>

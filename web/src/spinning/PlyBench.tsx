@@ -1,6 +1,4 @@
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { useSession } from '../api/queries';
@@ -19,13 +17,16 @@ import { Clock, FillForm, RestButton, Tallies } from './Bench';
 import { PlyPlan } from './PlyPlan';
 import { StartPlying } from './StartPlying';
 import { byWord } from './words';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './PlyBench.module.css';
 
 /** What is being plied: the yarn that is expected, angles read on the way, breaks and skeins; and the way to ply another. */
 export function PlyBench({ lots, runs, wanted }: BenchProps) {
   const plying = runsOf(runs, 'ply');
   const free = freeOf(lots, plying);
   return (
-    <Column gap={3} sx={{ mb: 3 }}>
+    <Column className={layout.below24} gap={3}>
       {plying.map((run) => (
         <Plying key={run.id} run={run} colour={lots.find((l) => l.id === run.lots[0]?.id)?.colour ?? ''} />
       ))}
@@ -84,28 +85,28 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
       </Clock>
       <PlyPlan plan={d.plan} colour={colour} />
       {last && (
-        <Typography role="status" sx={{ fontSize: '1.1rem', fontWeight: 700 }}>
+        <p className={styles.said} role="status">
           {last.sentence}
-        </Typography>
+        </p>
       )}
       {d.angles.length > 1 && (
-        <Typography color="text.secondary">
+        <p className={typography.quiet}>
           Read before:{' '}
           {d.angles
             .slice(0, -1)
             .map((a) => `${a.degrees}°`)
             .join(', ')}
-        </Typography>
+        </p>
       )}
-      <Row component="form" aria-label="Angle read while plying" gap={1.5} onSubmit={read} sx={{ alignItems: 'start' }}>
-        <NumberField label="Angle read, °" {...field(angle, setAngle, 'degrees')} sx={{ width: 140 }} />
-        <NumberField label={byWord[d.by]} {...field(treadles, setTreadles, 'treadles')} sx={{ width: 110 }} />
-        <NumberField label="For mm" {...field(length, setLength, 'millimetres')} sx={{ width: 110 }} />
+      <Row align="start" component="form" aria-label="Angle read while plying" gap={1.5} onSubmit={read}>
+        <NumberField style={{ width: 140 }} label="Angle read, °" {...field(angle, setAngle, 'degrees')} />
+        <NumberField style={{ width: 110 }} label={byWord[d.by]} {...field(treadles, setTreadles, 'treadles')} />
+        <NumberField style={{ width: 110 }} label="For mm" {...field(length, setLength, 'millimetres')} />
         <Button
+          className={layout.above4}
           type="submit"
           variant="contained"
           disabled={!mayLog || reading.busy || angle.trim() === ''}
-          sx={{ mt: 0.5 }}
         >
           Note the angle
         </Button>
@@ -142,9 +143,9 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
         </Column>
       </Section>
       <RunEnds run={run} station="ply" mayLog={mayLog} lastEvent={d.lastEvent} acts={acts}>
-        <Link component={RouterLink} to={`/faults?lot=${run.lots[0]?.code ?? ''}`} sx={{ alignSelf: 'center' }}>
+        <RouterLink className={layout.selfMiddle} to={`/faults?lot=${run.lots[0]?.code ?? ''}`}>
           What is wrong?
-        </Link>
+        </RouterLink>
       </RunEnds>
     </RunFrame>
   );

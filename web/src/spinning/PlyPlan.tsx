@@ -1,4 +1,3 @@
-import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { Bobbins } from '../drawings/Bobbins';
 import { magnifiedFor } from '../drawings/Yarn';
@@ -6,6 +5,7 @@ import { Notice } from '../ui/Notices';
 import { Column } from '../ui/layouts';
 import { Becomes } from './Becomes';
 import { YarnRow } from './YarnRow';
+import typography from '../ui/typography.module.css';
 
 /** The strands as filled bobbins, the yarn before and after its wash, and how to ply it. */
 export function PlyPlan({ plan, colour }: { plan: Schema['PlyPlanView']; colour: string }) {
@@ -31,22 +31,20 @@ export function PlyPlan({ plan, colour }: { plan: Schema['PlyPlanView']; colour:
       ))}
       <YarnRow name="fresh" yarn={plan.fresh} colour={colour} magnified={magnified}>
         {plan.sentences.map((s) => (
-          <Typography key={s}>{s}</Typography>
+          <p key={s}>{s}</p>
         ))}
       </YarnRow>
       <YarnRow name="washed" yarn={plan.washed} colour={colour} magnified={magnified}>
         {!made && (
-          <Typography color="text.secondary">
+          <p className={typography.quiet}>
             The same singles otherwise, washed:{' '}
             {plan.becomes.map((b) => `${b.words} ${b.yarn.wrapsPerInch} WPI`).join(', ')}
-          </Typography>
+          </p>
         )}
       </YarnRow>
       {made && (
         <>
-          <Typography>
-            What was made already of these singles, over what is reckoned of each structure, washed:
-          </Typography>
+          <p>What was made already of these singles, over what is reckoned of each structure, washed:</p>
           <Becomes becomes={plan.becomes} colour={colour} />
         </>
       )}

@@ -1,8 +1,6 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
@@ -14,9 +12,9 @@ import type { BenchProps } from '../runs/bench';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { RunEnds, RunFrame } from '../runs/RunFrame';
 import { useRunActs, useTap } from '../runs/taps';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
-import { WordChips } from '../ui/WordChips';
+import { WordToggle } from '../ui/WordToggle';
 import { Column, Row } from '../ui/layouts';
 import { drawWord, formWord } from '../ui/words';
 import { Beat } from './Beat';
@@ -25,6 +23,9 @@ import { Clock, FillForm, RestButton, Tallies } from './Bench';
 import { NewPlyBack } from './NewPlyBack';
 import { useSpinPace, useSpunWeek } from './queries';
 import { Trail } from './Trail';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './SpinBench.module.css';
 
 /** What is being spun: its trail under the yarn that is wanted, time, bobbins and counts; and the way to aim at another. */
 export function SpinBench({ lots, runs, wanted }: BenchProps) {
@@ -35,13 +36,13 @@ export function SpinBench({ lots, runs, wanted }: BenchProps) {
   const week = useSpunWeek().data;
   const pace = useSpinPace().data ?? [];
   return (
-    <Column gap={3} sx={{ mb: 3 }}>
+    <Column className={layout.below24} gap={3}>
       {spinning.map((run) => (
         <Spinning key={run.id} run={run} />
       ))}
       {shown.length > 0 && (
-        <Row gap={1} sx={{ alignItems: 'center' }}>
-          <Typography>Aim at a yarn, and keep its trail, from</Typography>
+        <Row align="center" gap={1}>
+          <p>Aim at a yarn, and keep its trail, from</p>
           {shown.map((l) => (
             <Button
               key={l.id}
@@ -55,24 +56,22 @@ export function SpinBench({ lots, runs, wanted }: BenchProps) {
         </Row>
       )}
       {week && week.by.length > 0 && (
-        <Typography color="text.secondary">
+        <p className={typography.quiet}>
           Spun since Monday: {week.by.map((b) => `${b.who} ${b.length}`).join(', ')}
           {week.by.length > 1 && `; together ${week.all}`}.
-        </Typography>
+        </p>
       )}
       {pace.length > 0 && (
         <Section title="How fast it goes, by preparation and draw" level="h2">
-          <Box component="ul" aria-label="Spun in an hour" sx={{ m: 0, pl: 2.5 }}>
+          <ul className={layout.indentedList} aria-label="Spun in an hour">
             {pace.map((p) => (
               <li key={`${p.from} ${p.draw ?? ''}`}>
                 {formWord[p.from]}, {p.draw ? drawWord[p.draw] : 'draw not noted'}:{' '}
                 <strong>{[p.metres, p.mass].filter(Boolean).join(' and ')}</strong> an hour{' '}
-                <Box component="span" sx={{ color: 'text.secondary' }}>
-                  ({p.of})
-                </Box>
+                <span className={typography.quiet}>({p.of})</span>
               </li>
             ))}
-          </Box>
+          </ul>
         </Section>
       )}
     </Column>
@@ -109,7 +108,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
         <Beat each={d.aim.next?.treadles ?? null} drawMillimetres={d.aim.next?.drawMillimetres ?? null} />
         <RestButton run={run.id} disabled={!mayLog} />
       </Clock>
-      <WordChips
+      <WordToggle
         label="How it is drawn"
         disabled={!mayLog || drawing.busy}
         value={d.draw ?? ('' as Schema['Draw'])}
@@ -160,11 +159,13 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
               </Notice>
             ))}
           {[...d.sentences, ...d.aim.drafting].map((s) => (
-            <Typography key={s}>{s}</Typography>
+            <p key={s}>{s}</p>
           ))}
           {d.begun === null ? (
-            <Row gap={1} sx={{ alignItems: 'start' }}>
+            <Row align="start" gap={1}>
               <TextField
+                slotProps={{ htmlInput: { maxLength: 200 } }}
+                style={{ width: 210 }}
                 label="Whorl, dial, pull"
                 value={settings}
                 onChange={(e) => {
@@ -173,24 +174,22 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                 }}
                 error={!!beginning.error?.at('settings')}
                 helperText={beginning.error?.at('settings') ?? 'for the next bobbin'}
-                attributes={{ maxLength: 200 }}
-                sx={{ width: 210 }}
               />
               {d.bobbinKinds.length > 1 && (
-                <Choice
+                <SelectField
+                  style={{ width: 160 }}
                   label="On the bobbin"
                   value={bobbin || d.bobbinKinds[0]!}
                   onChange={setBobbin}
                   words={Object.fromEntries(d.bobbinKinds.map((k) => [k, k]))}
-                  sx={{ width: 160 }}
                 />
               )}
               {(['z', 's'] as const).map((direction) => (
                 <Button
+                  className={layout.above4}
                   key={direction}
                   variant="outlined"
                   disabled={!mayLog}
-                  sx={{ mt: 0.5 }}
                   onClick={() =>
                     beginning.send(
                       {
@@ -209,9 +208,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
               ))}
             </Row>
           ) : (
-            <Typography>
-              A bobbin is being filled, {d.begun.toUpperCase()} twist: set the wheel that way before each start.
-            </Typography>
+            <p>A bobbin is being filled, {d.begun.toUpperCase()} twist: set the wheel that way before each start.</p>
           )}
           <ProblemNotice error={beginning.error && !beginning.error.at('settings') ? beginning.error : null} />
           <FillForm run={run.id} name="bobbin" disabled={!mayLog} />
@@ -233,27 +230,22 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
           <Becomes becomes={last.becomes} colour={colour} />
         </Section>
       )}
-      <Box
-        component="details"
-        sx={{ border: 1, borderColor: 'divider', borderRadius: 1, px: 2, py: 1, bgcolor: 'background.paper' }}
-      >
-        <Box component="summary" sx={{ cursor: 'pointer', fontWeight: 700 }}>
-          Card to go on with another day
-        </Box>
-        <Typography sx={{ mt: 1, fontWeight: 700 }}>
+      <details className={styles.details}>
+        <summary className={styles.summary}>Card to go on with another day</summary>
+        <p className={clsx(layout.above8, typography.strong)}>
           {run.lots.map((l) => `${l.code}, ${l.parentage}`).join('; ')}
-        </Typography>
+        </p>
         {d.resume.map((line) => (
-          <Typography key={line}>{line}</Typography>
+          <p key={line}>{line}</p>
         ))}
-        <Button onClick={() => window.print()} sx={{ mt: 1 }}>
+        <Button className={layout.above8} onClick={() => window.print()}>
           Print it as a label
         </Button>
-      </Box>
+      </details>
       <RunEnds run={run} station="spin" mayLog={mayLog} lastEvent={d.lastEvent} acts={acts}>
-        <Link component={RouterLink} to={`/faults?lot=${run.lots[0]?.code ?? ''}`} sx={{ alignSelf: 'center' }}>
+        <RouterLink className={layout.selfMiddle} to={`/faults?lot=${run.lots[0]?.code ?? ''}`}>
           What is wrong?
-        </Link>
+        </RouterLink>
       </RunEnds>
     </RunFrame>
   );

@@ -1,10 +1,10 @@
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
 import { again, useSession, useSpinners } from '../api/queries';
 import { KeptTool } from '../ui/KeptTool';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
@@ -12,6 +12,7 @@ import { useFields } from '../ui/useFields';
 import { WeightField } from '../ui/WeightField';
 import { driveWord, spinnerWord } from './words';
 import type { Schema } from '../api/client';
+import layout from '../ui/layout.module.css';
 
 /** Ratios as they are typed: "7, 11 small, 15". */
 const ratios = (text: string) =>
@@ -100,36 +101,36 @@ export function SpinnerSettings() {
               `, bobbins ${s.bobbins.map((b) => `${b.name} ${b.holds.text}${b.kate ? ` (${b.kate})` : ''}`).join(', ')}`}
           </KeptTool>
         ))}
-        <Row gap={1} sx={{ alignItems: 'start' }}>
-          <TextField label="Wheel or winder called" {...form.text('name')} sx={{ width: 205 }} />
-          <Choice
+        <Row align="start" gap={1}>
+          <TextField style={{ width: 205 }} label="Wheel or winder called" {...form.text('name')} />
+          <SelectField
+            style={{ width: 190 }}
             label="It is a"
             value={values.kind}
             onChange={(kind) => form.set({ kind })}
             words={spinnerWord}
-            sx={{ width: 190 }}
           />
           {turns && (
             <>
               <TextField
+                style={{ width: 230 }}
                 label={values.kind === 'wheel' ? 'Ratios of its whorls' : 'Turns a second at its marks'}
                 {...form.text('whorls', values.kind === 'wheel' ? '7, 11 small, 15 tiny' : '8 slow, 15 middle')}
-                sx={{ width: 230 }}
               />
-              <Choice
+              <SelectField
+                style={{ width: 240 }}
                 label="Drive"
                 value={values.drive}
                 onChange={(drive) => form.set({ drive })}
                 words={{ '': 'not noted', ...driveWord }}
-                sx={{ width: 240 }}
               />
             </>
           )}
           {turns && (
             <TextField
+              style={{ width: 300 }}
               label="Kinds of bobbins"
               {...form.text('kinds', '90 g standard, 200 g large / tall kate')}
-              sx={{ width: 300 }}
             />
           )}
           {values.kind === 'spindle' && (
@@ -142,7 +143,7 @@ export function SpinnerSettings() {
             />
           )}
           {values.kind === 'winder' ? (
-            <TextField label="One round, cm" {...form.text('round')} sx={{ width: 140 }} />
+            <TextField style={{ width: 140 }} label="One round, cm" {...form.text('round')} />
           ) : (
             <WeightField
               label="A bobbin or cop holds"
@@ -152,7 +153,7 @@ export function SpinnerSettings() {
               placeholder="if you know"
             />
           )}
-          <Button variant="outlined" disabled={looker || change.busy} onClick={add} sx={{ mt: 0.75 }}>
+          <Button className={layout.above6} variant="outlined" disabled={looker || change.busy} onClick={add}>
             Add it
           </Button>
         </Row>

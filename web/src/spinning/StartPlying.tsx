@@ -1,12 +1,10 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { useState, type FormEvent } from 'react';
 import { Problem, type Schema } from '../api/client';
 import { useSession } from '../api/queries';
 import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { LotChips } from '../ui/LotChips';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
@@ -19,6 +17,7 @@ import { PlyPlan } from './PlyPlan';
 import { usePlyPlan } from './queries';
 import { OnTool, noTool } from './OnTool';
 import { plyFromWord, plyWord } from './words';
+import typography from '../ui/typography.module.css';
 
 /** What is to be plied of which bobbins: what it gives and how to do it, before anything is begun. */
 export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: string | null }) {
@@ -84,11 +83,11 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
   const colour = lots.find((l) => l.id === lotIds[0])?.colour ?? '';
   if (!open)
     return (
-      <Row gap={2} sx={{ alignItems: 'center' }}>
+      <Row align="center" gap={2}>
         <Button variant="outlined" onClick={() => setOpen(true)}>
           Ply by a plan
         </Button>
-        <Typography color="text.secondary">turns from the angle, and what is left over</Typography>
+        <p className={typography.quiet}>turns from the angle, and what is left over</p>
       </Row>
     );
   const begin = (e: FormEvent) => {
@@ -96,21 +95,23 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
     starting.begin({ ...body, craft: 'ply', startedAt: tappedAt() });
   };
   return (
-    <Box component="form" noValidate onSubmit={begin} aria-label="Ply by a plan">
+    <form noValidate onSubmit={begin} aria-label="Ply by a plan">
       <Column gap={1.5}>
-        <Typography variant="h2">Ply by a plan</Typography>
+        <h2>Ply by a plan</h2>
         <LotChips lots={lots} chosen={lotIds} onChange={setChosen} first="ply" />
         {view && <PlyPlan plan={view} colour={colour} />}
-        <Row gap={1.5} sx={{ alignItems: 'start' }}>
-          <Choice
+        <Row align="start" gap={1.5}>
+          <SelectField
+            style={{ width: 215 }}
             label="Becomes"
             value={values.structure}
             onChange={(structure) => form.set({ structure })}
             words={plyWord}
-            sx={{ width: 215 }}
           />
-          {values.structure === 'plain' && <NumberField label="Plies" whole {...figure('plies')} sx={{ width: 90 }} />}
-          <NumberField label="Angle, °" {...figure('degrees')} sx={{ width: 110 }} />
+          {values.structure === 'plain' && (
+            <NumberField style={{ width: 90 }} label="Plies" whole {...figure('plies')} />
+          )}
+          <NumberField style={{ width: 110 }} label="Angle, °" {...figure('degrees')} />
           <WrapsField
             label="Fresh, wraps an inch"
             value={values.wraps}
@@ -122,22 +123,22 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
             help="left empty: by the bobbins"
             width={210}
           />
-          <Choice
+          <SelectField
+            style={{ width: 185 }}
             label="Ply it"
             value={values.direction}
             onChange={(direction) => form.set({ direction })}
             words={{ '': 'the other way round', s: 'S', z: 'Z' }}
-            sx={{ width: 185 }}
           />
-          <Choice
+          <SelectField
+            style={{ width: 245 }}
             label="From"
             value={values.from}
             onChange={(from) => form.set({ from })}
             words={plyFromWord}
-            sx={{ width: 245 }}
           />
         </Row>
-        <Row gap={1.5} sx={{ alignItems: 'start' }}>
+        <Row align="start" gap={1.5}>
           <OnTool
             value={values.tool}
             onChange={(tool) => {
@@ -147,10 +148,10 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
             error={against('ratio')}
           />
           <NumberField
+            style={{ width: 215 }}
             label="Wound on at once, mm"
             {...figure('length', 'drawMillimetres')}
             placeholder="200"
-            sx={{ width: 215 }}
           />
         </Row>
         <Row gap={1}>
@@ -158,9 +159,9 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
             Begin plying
           </Button>
         </Row>
-        {starting.away && <Typography>The server is away: this is kept here and goes in by itself.</Typography>}
+        {starting.away && <p>The server is away: this is kept here and goes in by itself.</p>}
         <ProblemNotice error={problem && !problem.isToldAt(told) ? problem : null} />
       </Column>
-    </Box>
+    </form>
   );
 }

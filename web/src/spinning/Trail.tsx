@@ -1,8 +1,9 @@
-import { Typography } from '../ui/Typography';
 import type { Schema } from '../api/client';
 import { magnifiedFor } from '../drawings/Yarn';
 import { Column } from '../ui/layouts';
 import { YarnRow } from './YarnRow';
+import typography from '../ui/typography.module.css';
+import styles from './Trail.module.css';
 
 /** The yarn that is wanted, what a ply-back must read now, and each that was read, at one scale. */
 export function Trail({
@@ -24,23 +25,23 @@ export function Trail({
   return (
     <Column gap={0.5}>
       <YarnRow name="washed" yarn={view.target} {...row}>
-        <Typography>{view.class}</Typography>
+        <p>{view.class}</p>
       </YarnRow>
       <YarnRow name="ply-back" yarn={view.plyBack} {...row}>
-        <Typography>must read this now, fresh and unwashed</Typography>
+        <p>must read this now, fresh and unwashed</p>
       </YarnRow>
       {view.trials.map((trial, i) => (
         <YarnRow key={i} name={`read ${i + 1}`} yarn={trial.yarn} {...row} remove={remove && (() => remove(i))}>
           {(said[i] || trial.noted) && (
-            <Typography color="text.secondary">{[said[i], trial.noted].filter(Boolean).join('; ')}</Typography>
+            <p className={typography.quiet}>{[said[i], trial.noted].filter(Boolean).join('; ')}</p>
           )}
-          <Typography sx={{ fontWeight: trial.isThere ? 700 : 400 }}>{trial.sentence}</Typography>
+          <p style={{ fontWeight: trial.isThere ? 700 : 400 }}>{trial.sentence}</p>
           {i === view.trials.length - 1 && trial.next && (
-            <Typography role="status" sx={{ fontSize: '1.1rem', fontWeight: 700 }}>
+            <p className={styles.said} role="status">
               {trial.next}
-            </Typography>
+            </p>
           )}
-          {i === view.trials.length - 1 && <Typography color="text.secondary">{trial.washed}</Typography>}
+          {i === view.trials.length - 1 && <p className={typography.quiet}>{trial.washed}</p>}
         </YarnRow>
       ))}
     </Column>

@@ -1,7 +1,5 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, need, queryClient, type Schema } from '../api/client';
 import { useChange } from '../api/change';
@@ -11,6 +9,8 @@ import { ProblemNotice } from '../ui/Notices';
 import { number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { useUsualYarn } from './queries';
+import layout from '../ui/layout.module.css';
+import styles from './UsualYarn.module.css';
 
 /** What things usually take, with the workshop's own figures where it has some. */
 export function UsualYarn() {
@@ -32,17 +32,17 @@ export function UsualYarn() {
   };
   const told = (rows ?? []).flatMap((_, i) => [`things[${i}].thing`, `things[${i}].metres`]);
   return (
-    <Box component="details">
-      <Box component="summary" sx={{ cursor: 'pointer' }}>
+    <details>
+      <summary className={styles.summary}>
         What things usually take{usual.data.isOwn ? ', by this workshop' : ''}
-      </Box>
-      <Column gap={1} sx={{ mt: 1 }}>
+      </summary>
+      <Column className={layout.above8} gap={1}>
         {rows === null ? (
           <>
-            <Typography>
+            <p>
               Of 11 wraps an inch; a thinner yarn takes more:{' '}
               {usual.data.things.map((t) => `${t.thing} ${t.metres} m`).join(', ')}.
-            </Typography>
+            </p>
             {mayLog && (
               <Row gap={1}>
                 <Button
@@ -62,24 +62,24 @@ export function UsualYarn() {
         ) : (
           <>
             {rows.map((r, i) => (
-              <Row key={i} gap={1} sx={{ alignItems: 'start' }}>
+              <Row align="start" key={i} gap={1}>
                 <TextField
+                  slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
+                  style={{ width: 190 }}
                   label={`Thing ${i + 1}`}
                   value={r.thing}
                   onChange={(e) => set(i, { thing: e.target.value })}
                   error={!!changing.at(`things[${i}].thing`)}
                   helperText={changing.at(`things[${i}].thing`)}
-                  attributes={{ maxLength: 40, autoComplete: 'off' }}
-                  sx={{ width: 190 }}
                 />
                 <NumberField
+                  style={{ width: 130 }}
                   label={`Metres ${i + 1}`}
                   value={r.metres}
                   onChange={(metres) => set(i, { metres })}
                   error={changing.at(`things[${i}].metres`)}
-                  sx={{ width: 130 }}
                 />
-                <Button onClick={() => setRows(rows.filter((_, k) => k !== i))} sx={{ mt: 0.75 }}>
+                <Button className={layout.above6} onClick={() => setRows(rows.filter((_, k) => k !== i))}>
                   Take it out
                 </Button>
               </Row>
@@ -99,6 +99,6 @@ export function UsualYarn() {
           </>
         )}
       </Column>
-    </Box>
+    </details>
   );
 }

@@ -1,27 +1,28 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, need, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { refreshLog, useSession, useSpinners } from '../api/queries';
 import { magnifiedFor, Yarn } from '../drawings/Yarn';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Figure } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
 import { WrapsField } from '../ui/WrapsField';
 import { number } from '../ui/figures';
-import { FormDialog, Row } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
+import { Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { finishedByWord, hangsWord } from '../ui/words';
 import { onDayTime } from '../live/time';
 import { Becomes } from './Becomes';
 import { useYarn } from './queries';
 import styles from './YarnPanel.module.css';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** A yarn as it stands in an address. */
 const measured = (y: Schema['YarnShape']) => ({
@@ -60,39 +61,37 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
       }
     >
       {shapes.length === 0 && page.figures.length === 0 && (
-        <Typography>
-          Nobody measured it yet: its wraps and its length tell what it is, and teach the next aim.
-        </Typography>
+        <p>Nobody measured it yet: its wraps and its length tell what it is, and teach the next aim.</p>
       )}
-      <Row gap={3} sx={{ alignItems: 'flex-end' }}>
+      <Row align="flex-end" gap={3}>
         {shapes.map((s) => (
-          <Box key={s.name}>
+          <div key={s.name}>
             <Yarn
               sample={{ ...s.of, twistAngleDegrees: s.of.degrees }}
               colour={lot.colour}
               width={210}
               magnified={magnified}
             />
-            <Typography>
+            <p>
               {s.name}: <strong>{s.of.wrapsPerInch} WPI</strong>
               {s.of.degrees === null ? '' : `, ${s.of.degrees}°`}
-            </Typography>
-          </Box>
+            </p>
+          </div>
         ))}
       </Row>
-      {page.class && <Typography sx={{ mt: 1 }}>{page.class}</Typography>}
-      <Row gap={3} sx={{ my: 1 }}>
+      {page.class && <p className={layout.above8}>{page.class}</p>}
+      <Row className={styles.row} gap={3}>
         {page.figures.map((f) => (
-          <Box key={f.name} className={styles.figure} sx={{ minWidth: 0 }}>
+          <div className={clsx(layout.mayShrink, styles.figure)} key={f.name}>
             <Figure text={f.text} from={f.from} label={f.name} working={f.working} size="small" />
-          </Box>
+          </div>
         ))}
       </Row>
       {page.sentences.map((s) => (
-        <Typography key={s}>{s}</Typography>
+        <p key={s}>{s}</p>
       ))}
       {page.yarn && (
-        <Row gap={1} sx={{ mt: 1 }}>
+        <Row className={layout.above8} gap={1}>
           {page.spunFrom && page.isFinished && (
             <Button
               variant="outlined"
@@ -111,36 +110,34 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
         </Row>
       )}
       {page.becomes.length > 0 && (
-        <Box sx={{ mt: 2 }}>
-          <Typography sx={{ mb: 1 }}>
+        <div className={layout.above16}>
+          <p className={layout.below8}>
             What these singles could become, washed
             {page.becomes.some((b) => b.made.length > 0) ? '; over it what was really made of them' : ''}:
-          </Typography>
+          </p>
           <Becomes becomes={page.becomes} colour={lot.colour} />
-        </Box>
+        </div>
       )}
       {page.beside.length > 0 && (
-        <Box component="ul" aria-label="Beside the others of it" sx={{ m: 0, mt: 1, pl: 2.5 }}>
+        <ul className={styles.besideTheOthers} aria-label="Beside the others of it">
           {page.beside.map((b) => (
             <li key={b.code}>
-              <Link component={RouterLink} to={`/lots/${b.code}`}>
-                {b.code}
-              </Link>
-              : {b.differs ? <strong>{b.sentence}</strong> : b.sentence}
+              <RouterLink to={`/lots/${b.code}`}>{b.code}</RouterLink>:{' '}
+              {b.differs ? <strong>{b.sentence}</strong> : b.sentence}
             </li>
           ))}
-        </Box>
+        </ul>
       )}
       {page.readings.length > 0 && (
-        <Box component="details" sx={{ mt: 1 }}>
-          <Box component="summary" sx={{ cursor: 'pointer' }}>
+        <details className={layout.above8}>
+          <summary className={styles.summary}>
             Measured {page.readings.length} {page.readings.length === 1 ? 'time' : 'times'}
-          </Box>
+          </summary>
           {page.readings.map((r) => (
-            <Row key={r.id} gap={1} sx={{ alignItems: 'center' }}>
-              <Typography sx={{ textDecoration: r.withdrawnBy === null ? 'none' : 'line-through' }}>
+            <Row align="center" key={r.id} gap={1}>
+              <p style={{ textDecoration: r.withdrawnBy === null ? 'none' : 'line-through' }}>
                 {onDayTime(r.at)}, {r.who}: {r.words}
-              </Typography>
+              </p>
               {r.withdrawnBy === null
                 ? mayLog && (
                     <Button size="small" onClick={() => withdrawing.go(r.id)}>
@@ -150,7 +147,7 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
                 : `taken back by ${r.withdrawnBy}`}
             </Row>
           ))}
-        </Box>
+        </details>
       )}
       {withdrawing.error && <ProblemNotice error={withdrawing.error} />}
       {measuring && <Measure lot={lot} isFinished={page.isFinished} close={() => setMeasuring(false)} />}
@@ -203,9 +200,9 @@ function Measure({ lot, isFinished, close }: { lot: Schema['LotHead']; isFinishe
         </>
       }
     >
-      <Typography color="text.secondary">
+      <p className={typography.quiet}>
         What you leave out stays as it was measured before; every reading stays readable.
-      </Typography>
+      </p>
       <WrapsField
         label="Wraps an inch"
         value={values.wraps}
@@ -218,7 +215,7 @@ function Measure({ lot, isFinished, close }: { lot: Schema['LotHead']; isFinishe
         {...form.text('length', winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
       />
       {winders.length > 0 && (
-        <Choice
+        <SelectField
           label="Rounds of"
           value={values.round}
           onChange={(round) => form.set({ round })}
@@ -229,13 +226,13 @@ function Measure({ lot, isFinished, close }: { lot: Schema['LotHead']; isFinishe
       {lot.form !== 'singles' && <NumberField label="Plies" whole {...form.field('plies')} />}
       {isFinished && (
         <>
-          <Choice
+          <SelectField
             label="Finished by"
             value={values.finishedBy}
             onChange={(finishedBy) => form.set({ finishedBy })}
             words={{ '': 'not noted', ...finishedByWord }}
           />
-          <Choice
+          <SelectField
             label="A skein hangs"
             value={values.hangs}
             onChange={(hangs) => form.set({ hangs })}

@@ -1,12 +1,12 @@
-import { Box } from '../ui/Box';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import TextField from '@mui/material/TextField';
 import type { Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Column, Row } from '../ui/layouts';
 import { NumberField } from '../ui/NumberField';
 import { driedWord } from '../ui/words';
 import type { Dyeing } from './stationState';
+import typography from '../ui/typography.module.css';
+import styles from './DyeFields.module.css';
 
 /** What is noted of a dyeing: dyestuff and mordant with their doses, the colours picked, and how it dried. All of it may be left out. */
 export function DyeFields({
@@ -24,15 +24,13 @@ export function DyeFields({
   const comesTo = (of: string) => told?.portions.find((p) => p.of === of)?.mass.text;
   return (
     <Column gap={1.5}>
-      <Typography variant="h3" component="h2">
-        The dye
-      </Typography>
-      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}>
+      <h2 className={typography.subheading}>The dye</h2>
+      <div className={styles.columns}>
         <TextField
+          slotProps={{ htmlInput: { maxLength: 120 } }}
           label="Dyestuff"
           value={dyeing.dyestuff}
           onChange={(e) => change({ dyestuff: e.target.value })}
-          attributes={{ maxLength: 120 }}
         />
         <NumberField
           label="Dose, % of dry fibre"
@@ -42,12 +40,12 @@ export function DyeFields({
           help={comesTo('dyestuff') ? `that is ${comesTo('dyestuff')}` : 'plants go well above 100'}
         />
         <TextField
+          slotProps={{ htmlInput: { maxLength: 120 } }}
           label="Mordant"
           value={dyeing.mordant}
           onChange={(e) => change({ mordant: e.target.value })}
           error={!!at('dyeing.mordant')}
           helperText={at('dyeing.mordant')}
-          attributes={{ maxLength: 120 }}
         />
         <NumberField
           label="Mordant, % of dry fibre"
@@ -56,18 +54,18 @@ export function DyeFields({
           error={at('dyeing.mordantPercent')}
           help={comesTo('mordant') ? `that is ${comesTo('mordant')}` : undefined}
         />
-      </Box>
-      <Row gap={1.5} sx={{ alignItems: 'start' }}>
+      </div>
+      <Row align="start" gap={1.5}>
         <Pick label="Colour before" value={dyeing.colourBefore} onChange={(colourBefore) => change({ colourBefore })} />
         <Pick label="Colour after" value={dyeing.colourAfter} onChange={(colourAfter) => change({ colourAfter })} />
         <TextField
+          slotProps={{ htmlInput: { maxLength: 60 } }}
           label="What the colour is called"
           value={dyeing.colourName}
           onChange={(e) => change({ colourName: e.target.value })}
           helperText="stands on the new bag"
-          attributes={{ maxLength: 60 }}
         />
-        <Choice
+        <SelectField
           label="Dried"
           value={dyeing.dried}
           onChange={(dried) => change({ dried })}
@@ -81,13 +79,13 @@ export function DyeFields({
 function Pick({ label, value, onChange }: { label: string; value: string; onChange: (colour: string) => void }) {
   return (
     <TextField
+      slotProps={{ inputLabel: { shrink: true } }}
+      style={{ width: 130 }}
       label={label}
       type="color"
       value={value || '#e7dcc8'}
       onChange={(e) => onChange(e.target.value)}
       helperText={value ? value : 'not picked'}
-      shrink
-      sx={{ width: 130 }}
     />
   );
 }

@@ -1,8 +1,6 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useWindow } from '../ui/useWindow';
 import { useDeferredValue, useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
@@ -27,6 +25,8 @@ import { WaitingTufts } from './WaitingTufts';
 import { useWeighUp } from './queries';
 import { useSend } from '../api/change';
 import { Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import styles from './StationBench.module.css';
 
 interface Props {
   station: Schema['StationView'];
@@ -149,13 +149,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
 
   return (
     <KeypadHere value={phone && !letters}>
-      <Box
-        component="form"
-        ref={form}
-        onSubmit={submit}
-        noValidate
-        sx={{ display: 'grid', gap: { xs: 1.25, md: 2.5 }, gridTemplateColumns: 'minmax(0, 1fr)' }}
-      >
+      <form className={styles.form} ref={form} onSubmit={submit} noValidate>
         {logged && <Logged answer={logged} step={station.step} />}
         <WaitingTufts
           step={station.step}
@@ -171,18 +165,9 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
         />
         {there.length > 0 && (
           <>
-            <Box
-              sx={{
-                display: 'grid',
-                gap: 2,
-                gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 190px' },
-                alignItems: 'start',
-                // On a phone the number comes first, and its picture under it.
-                order: { xs: 1, md: 0 },
-              }}
-            >
+            <div className={styles.columns}>
               <Ribbon view={view} colour={colour} label="This step, drawn by mass" />
-              <Box sx={{ display: { xs: 'flex', md: 'grid' }, gap: 2, flexWrap: 'wrap', justifyItems: 'start' }}>
+              <div className={styles.stack}>
                 {balance?.yield && <NumberOf number={balance.yield} label={balance.noil ? 'top' : 'kept'} size="big" />}
                 {balance?.noil && <NumberOf number={balance.noil} label="noil, of top and noil" />}
                 {balance?.byDifference && <MassOf mass={balance.byDifference} label="left by difference" />}
@@ -191,9 +176,9 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
                 ) : (
                   balance?.unaccounted && <MassOf mass={balance.unaccounted} label="unaccounted" />
                 )}
-              </Box>
-            </Box>
-            <Box aria-live="polite">
+              </div>
+            </div>
+            <div aria-live="polite">
               {weighed?.aboveTheBook && !drafted && (
                 <Notice tone="watch">{weighed.aboveTheBook} Log it, and say which.</Notice>
               )}
@@ -207,13 +192,13 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
                 <Notice tone="watch">
                   {drafted.sentence}
                   <DraftQuestion key={drafted.draftId} draftId={drafted.draftId!} done={settled} />
-                  <Row gap={1} sx={{ mt: 1 }}>
+                  <Row className={layout.above8} gap={1}>
                     <ConfirmDraft draftId={drafted.draftId!} done={settled} />
-                    <Typography sx={{ alignSelf: 'center' }}>or change the figures below and log it again.</Typography>
+                    <p className={layout.selfMiddle}>or change the figures below and log it again.</p>
                   </Row>
                 </Notice>
               )}
-            </Box>
+            </div>
             <StationFields
               station={station}
               fibre={lots.find((l) => l.id === there[0]?.lotId)?.fibre ?? 'wool'}
@@ -249,35 +234,34 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
               {(reserved || state.intoReserve) && (
                 <Notice tone="watch">
                   {reserved ?? 'This goes into what is kept for a project.'}
-                  <Check
-                    checked={state.intoReserve}
-                    onChange={(e) => {
-                      clearError();
-                      change({ intoReserve: e.target.checked });
-                    }}
+                  <FormControlLabel
+                    control={
+                      <Checkbox
+                        checked={state.intoReserve}
+                        onChange={(e) => {
+                          clearError();
+                          change({ intoReserve: e.target.checked });
+                        }}
+                      />
+                    }
+                    className={styles.field}
                     label="Take from the reserve all the same"
-                    sx={{ display: 'flex' }}
                   />
                 </Notice>
               )}
               <Button
+                className={styles.button}
                 type="submit"
                 variant="contained"
                 size="large"
                 disabled={busy || !mayLog}
-                sx={{
-                  minWidth: 180,
-                  minHeight: { xs: 50, md: 0 },
-                  order: { xs: -1, md: 0 },
-                  justifySelf: { md: 'start' },
-                }}
               >
                 {away ? 'Waiting to send' : `Log it as ${stepDone[station.step]}`}
               </Button>
             </StationFields>
           </>
         )}
-      </Box>
+      </form>
     </KeypadHere>
   );
 }
@@ -293,10 +277,7 @@ function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema[
         {answer.made.map((lot, i) => (
           <span key={lot.id}>
             {i > 0 && ', '}
-            <Link component={RouterLink} to={`/lots/${lot.code}`}>
-              {lot.code}
-            </Link>{' '}
-            ({formOf(lot.form, lot.fibre)})
+            <RouterLink to={`/lots/${lot.code}`}>{lot.code}</RouterLink> ({formOf(lot.form, lot.fibre)})
           </span>
         ))}
         . {asks ? '' : answered === answer.entryId ? 'Answered.' : answer.sentence}

@@ -1,10 +1,9 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import { clsx } from 'clsx';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { fateWord, formWords, lossWord, stateWord } from '../ui/words';
 import { DyeFields } from './DyeFields';
 import { YarnFields } from './YarnFields';
@@ -24,6 +23,9 @@ import { isSpun } from '../ui/spun';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { Column, Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './StationFields.module.css';
 
 interface Props {
   /** Something else on the page comes first: the weight field does not take the focus. */
@@ -50,7 +52,6 @@ interface Props {
 }
 
 /** On a phone before everything else of the form. */
-const padOrder = { xs: -1, md: 0 };
 
 /** The log of a step: the big number first, then what was lost, then what can wait. */
 export function StationFields({
@@ -88,20 +89,8 @@ export function StationFields({
   return (
     <Column gap={2}>
       {state.to.map((t, i) => (
-        <Box
-          key={i}
-          sx={{
-            // On a phone the number, the keys and the button come first, and what it was made into after them.
-            display: { xs: i === 0 ? 'contents' : 'grid', md: 'grid' },
-            gap: 1.5,
-            gridTemplateColumns: {
-              xs: '1fr',
-              md: i === 0 ? 'minmax(0, 1fr) 170px 190px' : 'minmax(0, 1fr) 170px 190px auto',
-            },
-            alignItems: 'start',
-          }}
-        >
-          <Box sx={{ order: i === 0 ? padOrder : undefined }}>
+        <div key={i} className={clsx(styles.heap, i > 0 && styles.nextHeap)}>
+          <div className={i === 0 ? styles.pad : undefined}>
             <WeightField
               big={i === 0}
               autoFocus={i === 0 && !quiet}
@@ -112,8 +101,8 @@ export function StationFields({
               understood={understood(`${heap(t)}.mass`)}
               placeholder={damp ? 'leave empty: it is weighed when it is dry' : 'any unit: 540, 0.54 kg, 1 lb 3 oz'}
             />
-          </Box>
-          <Choice
+          </div>
+          <SelectField
             label="Made"
             value={t.form}
             onChange={(form) => giving(i, { form })}
@@ -122,7 +111,7 @@ export function StationFields({
             error={!!at(`${heap(t)}.form`)}
             helperText={at(`${heap(t)}.form`)}
           />
-          <Choice
+          <SelectField
             label="Weighed"
             value={t.state}
             onChange={(s) => giving(i, { state: s })}
@@ -130,7 +119,7 @@ export function StationFields({
             of={station.states}
           />
           {i > 0 && <Button onClick={() => change({ to: state.to.filter((_, k) => k !== i) })}>Remove</Button>}
-        </Box>
+        </div>
       ))}
       {state.to.map(
         (t, i) =>
@@ -148,7 +137,7 @@ export function StationFields({
       {state.gains.map((g, i) => {
         const taken = (mass: string) => change({ gains: state.gains.map((o, k) => (k === i ? { ...o, mass } : o)) });
         return (
-          <Box key={g.kind}>
+          <div key={g.kind}>
             <WeightField
               label={g.kind === 'dye' ? 'Dye taken up' : 'Dressing mixed in'}
               value={g.mass}
@@ -158,8 +147,8 @@ export function StationFields({
               placeholder={g.kind === 'dye' ? 'dry dyestuff that stayed, if you know it' : 'weighed out, any unit'}
             />
             {g.kind === 'dressing' && dressing.length > 0 && (
-              <Row gap={1} sx={{ mt: 1, alignItems: 'center' }}>
-                <Typography color="text.secondary">Usual, of the fibre’s weight:</Typography>
+              <Row align="center" className={layout.above8} gap={1}>
+                <p className={typography.quiet}>Usual, of the fibre’s weight:</p>
                 {dressing.map((d) => (
                   <Button key={d.percent} variant="outlined" onClick={() => taken(d.mass.text)}>
                     {d.percent} %: {d.mass.text}
@@ -167,7 +156,7 @@ export function StationFields({
                 ))}
               </Row>
             )}
-          </Box>
+          </div>
         );
       })}
       {station.usualGain === 'dye' && (
@@ -184,31 +173,19 @@ export function StationFields({
         change={(measures) => change({ measures })}
         at={at}
       />
-      <Column gap={1.5} sx={{ order: padOrder }}>
-        <Box sx={{ order: -3, display: { md: 'none' } }}>{keypad}</Box>
+      <Column className={styles.pad} gap={1.5}>
+        <div className={styles.keys}>{keypad}</div>
         {station.rest && station.mayFindByDifference && difference < 0 && (
-          <Box sx={{ order: -2, display: { md: 'none' } }}>
+          <div className={styles.theRest}>
             <Button onClick={() => byDifference(station.rest!.as)}>The rest is {lossWord[station.rest.as]}</Button>
-          </Box>
+          </div>
         )}
         {children}
       </Column>
-      {state.losses.length > 0 && (
-        <Typography variant="h3" component="h2">
-          What left
-        </Typography>
-      )}
+      {state.losses.length > 0 && <h2 className={typography.subheading}>What left</h2>}
       {state.losses.map((l, i) => (
-        <Box
-          key={i}
-          sx={{
-            display: 'grid',
-            gap: 1.5,
-            gridTemplateColumns: { xs: '1fr 1fr', md: '200px minmax(0, 1fr) 190px auto' },
-            alignItems: 'start',
-          }}
-        >
-          <Choice
+        <div className={styles.loss} key={i}>
+          <SelectField
             label="Loss"
             value={l.kind}
             onChange={(kind) => losing(i, { kind })}
@@ -216,7 +193,7 @@ export function StationFields({
             of={[...new Set([...station.usualLosses, 'spilled', 'other', l.kind] as const)]}
           />
           {l.byDifference ? (
-            <Typography sx={{ pt: 1 }}>found by difference, from the weights before and after</Typography>
+            <p className={styles.sentence}>found by difference, from the weights before and after</p>
           ) : (
             <WeightField
               label="Weight"
@@ -226,14 +203,14 @@ export function StationFields({
               understood={l.mass ? understood(`losses[${sentIndex(i)}].mass`) : null}
             />
           )}
-          <Choice
+          <SelectField
             label="Goes"
             value={l.fate}
             onChange={(fate) => losing(i, { fate })}
             words={{ '': 'not noted', ...fateWord }}
           />
           <Button onClick={() => change({ losses: state.losses.filter((_, k) => k !== i) })}>Remove</Button>
-        </Box>
+        </div>
       ))}
       <Row gap={1}>
         <Button
@@ -273,9 +250,7 @@ export function StationFields({
         </Button>
       </Row>
       {more && (
-        <Box
-          sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(4, 1fr)' } }}
-        >
+        <div className={styles.more}>
           <TimeField
             label="When"
             kind="datetime-local"
@@ -336,13 +311,13 @@ export function StationFields({
               ),
           )}
           <TextField
+            className={layout.spanAll}
             label="Notes"
             multiline
             value={state.notes}
             onChange={(e) => change({ notes: e.target.value })}
-            sx={{ gridColumn: '1 / -1' }}
           />
-        </Box>
+        </div>
       )}
     </Column>
   );

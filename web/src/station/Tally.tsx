@@ -1,8 +1,9 @@
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
 import { NumberField } from '../ui/NumberField';
 import { measureWord } from '../ui/words';
 import { Row } from '../ui/layouts';
+import styles from './Tally.module.css';
 
 interface Props {
   /** What can be noted at this station. */
@@ -16,7 +17,7 @@ interface Props {
 export function Tally({ measures, noted, change, at }: Props) {
   const word = (m: Schema['Measure']) => measureWord[m.key] ?? m.key;
   return (
-    <Row gap={1} sx={{ alignItems: 'start' }}>
+    <Row align="start" gap={1}>
       {measures.map((m) =>
         m.isTally ? (
           <Count
@@ -27,6 +28,7 @@ export function Tally({ measures, noted, change, at }: Props) {
           />
         ) : (
           <NumberField
+            style={{ width: 150 }}
             key={m.key}
             label={m.unit ? `${word(m)}, ${m.unit}` : word(m)}
             value={noted[m.key] ?? ''}
@@ -34,7 +36,6 @@ export function Tally({ measures, noted, change, at }: Props) {
             error={at(`measures.${m.key}`)}
             whole={m.isWhole}
             shrink
-            sx={{ width: 150 }}
           />
         ),
       )}
@@ -45,12 +46,12 @@ export function Tally({ measures, noted, change, at }: Props) {
 function Count({ word, count, to }: { word: string; count: number; to: (n: number) => void }) {
   return (
     <>
-      <Button variant="outlined" onClick={() => to(count + 1)} sx={{ minWidth: 190, minHeight: 48 }}>
+      <Button className={styles.button} variant="outlined" onClick={() => to(count + 1)}>
         {word}
         {count > 0 ? `: ${count}` : ''}
       </Button>
       {count > 0 && (
-        <Button onClick={() => to(count - 1)} sx={{ minHeight: 48 }}>
+        <Button className={styles.countButton} onClick={() => to(count - 1)}>
           One less
         </Button>
       )}

@@ -1,17 +1,15 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { ButtonBase } from '../ui/ButtonBase';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
+import { clsx } from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import type { Problem, Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { WeightField } from '../ui/WeightField';
 import { formOf, othersCouldCome, parentage } from '../ui/words';
 import type { Taking } from './stationState';
 import styles from './WaitingTufts.module.css';
+import typography from '../ui/typography.module.css';
 
 interface Props {
   step: Schema['StepKind'];
@@ -27,13 +25,9 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
   const [all, setAll] = useState(false);
   if (lots.length === 0) {
     return (
-      <Typography>
-        Nothing waits here. What waits elsewhere is on{' '}
-        <Link component={RouterLink} to="/">
-          the workshop’s page for today
-        </Link>
-        .
-      </Typography>
+      <p>
+        Nothing waits here. What waits elsewhere is on <RouterLink to="/">the workshop’s page for today</RouterLink>.
+      </p>
     );
   }
   // Others could be taken up here too; they stay out of the way until they are asked for.
@@ -52,37 +46,19 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
         : [...chosen, { lotId: id, all: true, mass: '' }],
     );
   return (
-    <Box component="section" aria-label="What waits here">
-      <Box sx={{ display: 'flex', gap: 1, overflowX: 'auto', pb: { xs: 0.25, md: 1 } }}>
+    <section aria-label="What waits here">
+      <div className={styles.line}>
         {shown.map((lot) => {
           const on = chosen.some((t) => t.lotId === lot.id);
           return (
             <ButtonBase
+              className={clsx(styles.waitingTufts, styles.lot)}
+              style={{ borderColor: on ? 'var(--woad)' : 'transparent' }}
               key={lot.id}
               onClick={() => toggle(lot.id)}
               aria-pressed={on}
-              className={styles.lot}
-              sx={{
-                flex: '0 0 auto',
-                display: 'grid',
-                justifyItems: { xs: 'start', md: 'center' },
-                alignContent: 'end',
-                // On a phone a strip that scrolls sideways: tuft, code and weight.
-                gridTemplateColumns: { xs: '34px auto', md: '1fr' },
-                columnGap: 0.5,
-                width: { xs: 'auto', md: 122 },
-                p: { xs: 0.5, md: 1 },
-                borderRadius: 1,
-                border: 2,
-                borderColor: on ? tone('woad') : 'transparent',
-              }}
             >
-              <Box
-                component="svg"
-                viewBox="0 0 64 56"
-                aria-hidden
-                sx={{ width: { xs: 32, md: 64 }, height: { xs: 32, md: 56 }, gridRow: { xs: 'span 2', md: 'auto' } }}
-              >
+              <svg className={styles.drawing} viewBox="0 0 64 56" aria-hidden>
                 <Tuft
                   cx={32}
                   cy={30}
@@ -91,60 +67,34 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
                   colour={lot.colour}
                   open={!lot.left}
                 />
-              </Box>
-              <Box component="span" sx={{ fontWeight: 700 }}>
+              </svg>
+              <span className={typography.strong}>
                 {on ? '✓ ' : ''}
                 {lot.code}
-              </Box>
-              <Box component="span" sx={{ fontSize: '0.85rem' }}>
-                {lot.left?.text ?? 'not weighed yet'}
-              </Box>
-              <Box
-                component="span"
-                sx={{
-                  display: { xs: 'none', md: 'block' },
-                  fontSize: '0.8rem',
-                  color: 'text.secondary',
-                  maxWidth: '100%',
-                  overflow: 'hidden',
-                  textOverflow: 'ellipsis',
-                  whiteSpace: 'nowrap',
-                }}
-              >
-                {parentage(lot.parentage)}
-              </Box>
-              <Box
-                component="span"
-                sx={{ display: { xs: 'none', md: 'block' }, fontSize: '0.8rem', color: 'text.secondary' }}
-              >
-                {formOf(lot.form, lot.fibre)}
-              </Box>
+              </span>
+              <span className={typography.tiny}>{lot.left?.text ?? 'not weighed yet'}</span>
+              <span className={styles.quiet}>{parentage(lot.parentage)}</span>
+              <span className={styles.waitingTuftsQuiet}>{formOf(lot.form, lot.fibre)}</span>
             </ButtonBase>
           );
         })}
         {shown.length < fitting.length && (
-          <Button sx={{ flex: '0 0 auto', alignSelf: 'center' }} onClick={() => setAll(true)}>
+          <Button className={styles.button} onClick={() => setAll(true)}>
             {othersCouldCome(fitting.length - shown.length)}
           </Button>
         )}
-      </Box>
+      </div>
       {chosen.map((taking, i) => {
         const lot = lots.find((l) => l.id === taking.lotId)!;
         const set = (part: Partial<Taking>) =>
           onChange(chosen.map((t) => (t.lotId === taking.lotId ? { ...t, ...part } : t)));
         const wrong = refusals?.at(`from[${i}].mass`) ?? refusals?.at(`from[${i}]`);
         return (
-          <Box
-            key={taking.lotId}
-            sx={{ display: 'flex', columnGap: 2, alignItems: 'flex-start', flexWrap: 'wrap', mt: { xs: 0, md: 1 } }}
-          >
-            <Typography component="span" sx={{ pt: 1 }}>
+          <div className={styles.waitingTuftsBody} key={taking.lotId}>
+            <span className={clsx(typography.body, styles.word)}>
               {lot.code}: {taking.all ? 'all of it' : 'a part of it'}
-            </Typography>
-            <ButtonBase
-              sx={{ color: 'primary.main', fontWeight: 700, pt: 1, font: 'inherit' }}
-              onClick={() => set({ all: !taking.all, mass: '' })}
-            >
+            </span>
+            <ButtonBase className={styles.press} onClick={() => set({ all: !taking.all, mass: '' })}>
               {taking.all ? 'Take only a part' : 'Take all of it'}
             </ButtonBase>
             {!taking.all && (
@@ -156,10 +106,10 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
                 understood={understood.find((u) => u.field === `from[${i}].mass`)?.logged.text}
               />
             )}
-            {taking.all && wrong && <Typography sx={{ color: 'error.main', pt: 1 }}>{wrong}</Typography>}
-          </Box>
+            {taking.all && wrong && <p className={styles.sentence}>{wrong}</p>}
+          </div>
         );
       })}
-    </Box>
+    </section>
   );
 }

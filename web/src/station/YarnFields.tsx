@@ -1,14 +1,14 @@
-import { Box } from '../ui/Box';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import TextField from '@mui/material/TextField';
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Column } from '../ui/layouts';
 import { NumberField } from '../ui/NumberField';
 import { WrapsField } from '../ui/WrapsField';
 import { finishedByWord, hangsWord } from '../ui/words';
 import type { TypedYarn } from './stationState';
+import typography from '../ui/typography.module.css';
+import styles from './YarnFields.module.css';
 
 const notNoted = { '': 'not noted' };
 
@@ -29,10 +29,8 @@ export function YarnFields({
   const winders = (useSpinners().data ?? []).filter((s) => s.kind === 'winder');
   return (
     <Column gap={1.5} role="group" aria-label={title}>
-      <Typography variant="h3" component="h2">
-        {title}
-      </Typography>
-      <Box sx={{ display: 'grid', gap: 1.5, gridTemplateColumns: { xs: '1fr 1fr', md: 'repeat(4, 1fr)' } }}>
+      <h2 className={typography.subheading}>{title}</h2>
+      <div className={styles.columns}>
         <WrapsField
           label="Wraps an inch"
           value={yarn.wraps}
@@ -41,15 +39,15 @@ export function YarnFields({
           width={200}
         />
         <TextField
+          slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
           label="Length"
           value={yarn.length}
           onChange={(e) => change({ length: e.target.value })}
           error={!!at('length')}
           helperText={at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
-          attributes={{ maxLength: 40, autoComplete: 'off' }}
         />
         {winders.length > 0 && (
-          <Choice
+          <SelectField
             label="Rounds of"
             value={yarn.round}
             onChange={(round) => change({ round })}
@@ -78,7 +76,7 @@ export function YarnFields({
           />
         )}
         {form !== 'yarn' && (
-          <Choice
+          <SelectField
             label="Twist"
             value={yarn.direction}
             onChange={(direction) => change({ direction })}
@@ -87,13 +85,13 @@ export function YarnFields({
         )}
         {form === 'yarn' && (
           <>
-            <Choice
+            <SelectField
               label="Finished by"
               value={yarn.finishedBy}
               onChange={(finishedBy) => change({ finishedBy })}
               words={{ ...notNoted, ...finishedByWord }}
             />
-            <Choice
+            <SelectField
               label="A skein hangs"
               value={yarn.hangs}
               onChange={(hangs) => change({ hangs })}
@@ -101,7 +99,7 @@ export function YarnFields({
             />
           </>
         )}
-      </Box>
+      </div>
     </Column>
   );
 }

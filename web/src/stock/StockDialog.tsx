@@ -1,11 +1,11 @@
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { refreshLog, useAir, useSession } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -15,7 +15,10 @@ import { WeightField } from '../ui/WeightField';
 import { NumberField } from '../ui/NumberField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
-import { FormDialog, Row } from '../ui/layouts';
+import { FormDialog } from '../ui/FormDialog';
+import { Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 interface StockForm {
   kind: StockAct;
@@ -115,7 +118,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
       ) : (
         <>
           {leaving && (
-            <Choice
+            <SelectField
               label="How it leaves"
               value={kind}
               onChange={(next) => set({ kind: next })}
@@ -143,10 +146,14 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
             }
           />
           {leaving && kind !== 'keepAsReference' && (
-            <Check
-              checked={all || mass.trim() === ''}
-              disabled={mass.trim() === ''}
-              onChange={(e) => set({ all: e.target.checked })}
+            <FormControlLabel
+              control={
+                <Checkbox
+                  checked={all || mass.trim() === ''}
+                  onChange={(e) => set({ all: e.target.checked })}
+                  disabled={mass.trim() === ''}
+                />
+              }
               label="Nothing is left of it afterwards"
             />
           )}
@@ -161,14 +168,11 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
             helperText={problem?.at('for') ?? (kind === 'recount' ? 'where it turned up, say' : ' ')}
           />
           {kind === 'recount' && (
-            <Typography color="text.secondary">
-              What was logged before stays; from here on the lot holds what you count.
-            </Typography>
+            <p className={typography.quiet}>What was logged before stays; from here on the lot holds what you count.</p>
           )}
           {(reserved || intoReserve) && (
-            <Check
-              checked={intoReserve}
-              onChange={(e) => set({ intoReserve: e.target.checked })}
+            <FormControlLabel
+              control={<Checkbox checked={intoReserve} onChange={(e) => set({ intoReserve: e.target.checked })} />}
               label="Take from the reserve all the same"
             />
           )}
@@ -190,7 +194,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
           {above && (
             <Notice tone="watch">
               The scale outranks the book. Is the weight right?
-              <Row gap={1} sx={{ mt: 1 }}>
+              <Row className={layout.above8} gap={1}>
                 <Button
                   size="small"
                   variant="outlined"
@@ -203,7 +207,7 @@ export function StockDialog({ lot, act, close }: { lot: Schema['LotHead']; act: 
                 >
                   It was there: log it
                 </Button>
-                <Typography sx={{ alignSelf: 'center' }}>or change the figure above.</Typography>
+                <p className={layout.selfMiddle}>or change the figure above.</p>
               </Row>
             </Notice>
           )}

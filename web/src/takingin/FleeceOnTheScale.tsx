@@ -1,5 +1,4 @@
 import type { Schema } from '../api/client';
-import { tone } from '../ui/tones';
 import { Tuft, tuftPath, tuftRadius } from '../drawings/Tuft';
 
 /** The fleece as a heap, its area following its weight, beside what fleeces of the breed usually weigh. */
@@ -24,7 +23,7 @@ export function FleeceOnTheScale({
       aria-label={grams ? 'The fleece as a heap, sized by its weight' : 'An empty scale'}
     >
       {usual && (
-        <g fill="none" stroke={tone('lichen')} strokeDasharray="5 5" strokeWidth={1.6}>
+        <g fill="none" stroke="var(--lichen)" strokeDasharray="5 5" strokeWidth={1.6}>
           <path
             d={tuftPath(
               150,
@@ -52,14 +51,14 @@ export function FleeceOnTheScale({
           colour={colour}
         />
       )}
-      <path d="M40 177H260" stroke={tone('peat')} strokeWidth={2.5} />
-      <path d="M70 179q-8 22 10 24h140q18-2 10-24" fill={tone('oat')} stroke={tone('peat')} />
+      <path d="M40 177H260" stroke="var(--peat)" strokeWidth={2.5} />
+      <path d="M70 179q-8 22 10 24h140q18-2 10-24" fill="var(--oat)" stroke="var(--peat)" />
       {usual ? (
-        <text fontSize={15} fill={tone('bark')}>
+        <text fontSize={15} fill="var(--bark)">
           <tspan x={272} y={70}>
             usual for
           </tspan>
-          <tspan x={272} y={90} fontWeight={700} fill={tone('peat')}>
+          <tspan x={272} y={90} fontWeight={700} fill="var(--peat)">
             {breed.name}
           </tspan>
           <tspan x={272} y={110}>
@@ -71,7 +70,7 @@ export function FleeceOnTheScale({
         </text>
       ) : (
         !grams && (
-          <text fontSize={15} fill={tone('bark')}>
+          <text fontSize={15} fill="var(--bark)">
             <tspan x={272} y={90}>
               Nothing on
             </tspan>

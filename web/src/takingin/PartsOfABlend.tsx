@@ -1,12 +1,12 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import type { Schema } from '../api/client';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Column, Row } from '../ui/layouts';
 import { NumberField } from '../ui/NumberField';
 import { fibreWord } from '../ui/words';
+import layout from '../ui/layout.module.css';
+import styles from './PartsOfABlend.module.css';
 
 interface Part {
   fibre: Schema['Fibre'];
@@ -30,16 +30,16 @@ export function PartsOfABlend({
   const another = () => change([...parts, { fibre: parts.length === 1 ? 'silk' : 'wool', breed: '', percent: '' }]);
   if (parts.length === 0)
     return (
-      <Button onClick={another} sx={{ justifySelf: 'start' }}>
+      <Button className={layout.selfStart} onClick={another}>
         It is a blend
       </Button>
     );
   return (
-    <Column gap={1} sx={{ gridColumn: '1 / -1' }}>
-      <Typography>What is in it, by weight</Typography>
+    <Column className={layout.spanAll} gap={1}>
+      <p>What is in it, by weight</p>
       {parts.map((part, i) => (
-        <Row key={i} gap={1} sx={{ alignItems: 'start' }}>
-          <Choice
+        <Row align="start" key={i} gap={1}>
+          <SelectField
             label={`Fibre ${i + 1}`}
             value={part.fibre}
             onChange={(fibre) => set(i, { fibre })}
@@ -60,12 +60,12 @@ export function PartsOfABlend({
         </Row>
       ))}
       {error && (
-        <Box role="alert" sx={{ color: 'error.main' }}>
+        <div className={styles.said} role="alert">
           {error}
-        </Box>
+        </div>
       )}
       {parts.length < most && (
-        <Button onClick={another} sx={{ justifySelf: 'start' }}>
+        <Button className={layout.selfStart} onClick={another}>
           Another part
         </Button>
       )}

@@ -1,8 +1,7 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Check } from '../ui/Check';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import { useDeferredValue, type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
@@ -11,7 +10,7 @@ import { useDoor, useReadMass } from './queries';
 import { PartsOfABlend } from './PartsOfABlend';
 import { AnimalField } from '../ui/AnimalField';
 import { BreedField } from '../ui/BreedField';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
 import { useKept } from '../ui/useKept';
@@ -23,6 +22,8 @@ import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { useSend } from '../api/change';
 import { Column } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import styles from './TakeIn.module.css';
 
 const fresh = () => ({
   key: newKey(),
@@ -101,15 +102,13 @@ export function TakeIn() {
   const typedWrong = understood.error instanceof Problem && !understood.error.isAway ? understood.error.message : null;
 
   return (
-    <Box sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', lg: 'minmax(0, 1fr) 270px' } }}>
-      <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2, minWidth: 0 }}>
-        <Typography variant="h1">{raw ? 'Take in a fleece' : 'Take in fibre'}</Typography>
-        <Box
-          sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', md: '1.1fr 1fr' }, alignItems: 'center' }}
-        >
-          <Box sx={{ order: { xs: 2, md: 0 } }}>
+    <div className={styles.takeIn}>
+      <form className={styles.form} onSubmit={submit} noValidate>
+        <h1>{raw ? 'Take in a fleece' : 'Take in fibre'}</h1>
+        <div className={styles.columns}>
+          <div className={styles.first}>
             <FleeceOnTheScale grams={understood.data?.grams ?? null} breed={breed ?? null} colour={form.colour} />
-          </Box>
+          </div>
           <Column gap={1.5}>
             <WeightField
               big
@@ -122,7 +121,7 @@ export function TakeIn() {
               placeholder="any unit: 540, 1.2 kg, 2 lb 3 oz"
             />
             {door.data && (
-              <Choice
+              <SelectField
                 label="It comes in as"
                 value={form.form}
                 onChange={(as) => change({ form: as, parts: door.data.inTheGrease.includes(as) ? [] : form.parts })}
@@ -148,11 +147,9 @@ export function TakeIn() {
               Take it in
             </Button>
           </Column>
-        </Box>
-        <Typography variant="h2" sx={{ mt: 1 }}>
-          What is known of it
-        </Typography>
-        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: 'repeat(3, 1fr)' } }}>
+        </div>
+        <h2 className={layout.above8}>What is known of it</h2>
+        <div className={styles.takeInColumns}>
           <BreedField
             value={form.breed}
             onChange={(breed) => change({ breed, breedAsWritten: false })}
@@ -162,13 +159,16 @@ export function TakeIn() {
           {!raw && (
             <>
               <TextField
+                slotProps={{ htmlInput: { maxLength: 300 } }}
                 label="Done to it before"
                 value={form.before}
                 onChange={(e) => change({ before: e.target.value })}
                 helperText="noted, and counted nowhere: scoured by the mill, say"
-                attributes={{ maxLength: 300 }}
               />
-              <Check checked={form.dyed} onChange={(e) => change({ dyed: e.target.checked })} label="It is dyed" />
+              <FormControlLabel
+                control={<Checkbox checked={form.dyed} onChange={(e) => change({ dyed: e.target.checked })} />}
+                label="It is dyed"
+              />
               <PartsOfABlend parts={form.parts} change={(parts) => change({ parts })} error={error?.at('parts')} />
             </>
           )}
@@ -204,14 +204,14 @@ export function TakeIn() {
             onChange={(text) => change({ carriage: text })}
             error={error?.at('carriage')}
           />
-          <Choice
+          <SelectField
             label="What it is"
             value={form.content}
             onChange={(content) => change({ content })}
             words={contentWord}
             helperText="bought and found fibre is often wrong"
           />
-          <Choice
+          <SelectField
             label="Weighed"
             value={form.state}
             onChange={(state) => change({ state })}
@@ -226,15 +226,15 @@ export function TakeIn() {
             help={airWords(air.data)}
           />
           <TextField
+            className={styles.field}
             label="Notes"
             value={form.notes}
             onChange={(e) => change({ notes: e.target.value })}
             multiline
-            sx={{ gridColumn: { md: 'span 2' } }}
           />
-        </Box>
-      </Box>
+        </div>
+      </form>
       {door.data && raw && <CautionSlip caution={door.data.caution} />}
-    </Box>
+    </div>
   );
 }

@@ -1,5 +1,4 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
@@ -10,6 +9,8 @@ import { stepWord } from '../ui/words';
 import { onDayTime } from '../live/time';
 import { useChange } from '../api/change';
 import { Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import styles from './Drafts.module.css';
 
 /** Entries that cannot be as they stand: confirm with a reason, type anew, or withdraw. */
 export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
@@ -19,7 +20,7 @@ export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
   );
   const navigate = useNavigate();
   return (
-    <Box component="ul" aria-label="Drafts" sx={{ listStyle: 'none', p: 0, m: 0, mb: 1, display: 'grid', gap: 1 }}>
+    <ul className={styles.drafts} aria-label="Drafts">
       <ProblemNotice error={withdrawing.error} />
       {drafts.map((d) => (
         <li key={d.id}>
@@ -30,7 +31,7 @@ export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
             <br />
             {d.trouble}
             <DraftQuestion draftId={d.id} done={() => void refreshLog()} />
-            <Row gap={1} sx={{ mt: 1 }}>
+            <Row className={layout.above8} gap={1}>
               <ConfirmDraft draftId={d.id} done={() => void refreshLog()} />
               <Button size="small" onClick={() => void navigate(`/station/${d.step}?draft=${d.id}`)}>
                 Change the figures
@@ -42,6 +43,6 @@ export function Drafts({ drafts }: { drafts: readonly Schema['DraftView'][] }) {
           </Notice>
         </li>
       ))}
-    </Box>
+    </ul>
   );
 }

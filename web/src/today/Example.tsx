@@ -1,6 +1,4 @@
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { Link as RouterLink } from 'react-router';
 import { api } from '../api/client';
 import { useChange } from '../api/change';
@@ -14,13 +12,11 @@ export function Example({ code }: { code: string }) {
   const taking = useChange(() => api.DELETE('/api/workshop/example'), refreshLog);
   return (
     <div>
-      <Row gap={1.5} sx={{ alignItems: 'center' }}>
-        <Typography>
-          <Link component={RouterLink} to={`/lots/${code}`}>
-            {code}
-          </Link>{' '}
-          is the example fleece: weigh, wash and card it as you like.
-        </Typography>
+      <Row align="center" gap={1.5}>
+        <p>
+          <RouterLink to={`/lots/${code}`}>{code}</RouterLink> is the example fleece: weigh, wash and card it as you
+          like.
+        </p>
         {session.data?.workshop?.role !== 'looker' && (
           <Button size="small" variant="outlined" disabled={taking.busy} onClick={() => taking.go()}>
             Take the example out

@@ -1,15 +1,14 @@
-import { Box } from '../ui/Box';
 import { useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
 import { useRuns } from '../api/queries';
 import { codesOf, type Run } from '../runs/queries';
 import { actWord, readyWord } from '../runs/words';
-import { tone, type Tone } from '../ui/tones';
 import { runningLayout, type RunningThing } from '../drawings/runningLayout';
 import { useWidth } from '../drawings/useWidth';
 import { useClockHeard, useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { Section } from '../ui/Notices';
+import type { Tone } from '../ui/tone';
 
 export interface Thing extends RunningThing {
   name: string;
@@ -62,18 +61,18 @@ function Lines({ things }: { things: readonly Thing[] }) {
   const room = width || 600;
   const at = runningLayout(things, now, room);
   return (
-    <Box ref={ref} role="group" aria-label="What runs">
+    <div ref={ref} role="group" aria-label="What runs">
       <svg width="100%" height={at.height} style={{ display: 'block' }}>
         {at.marks.map((m) => (
           <g key={m.minutes}>
-            <line x1={m.x} x2={m.x} y1={18} y2={at.height - 18} stroke={tone('oat')} />
-            <text x={m.x} y={at.height - 4} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+            <line x1={m.x} x2={m.x} y1={18} y2={at.height - 18} stroke="var(--oat)" />
+            <text x={m.x} y={at.height - 4} fontSize={12} textAnchor="middle" fill="var(--bark)">
               {m.minutes < 0 ? `${far(m.minutes)} ago` : `in ${far(m.minutes)}`}
             </text>
           </g>
         ))}
-        <line x1={at.nowX} x2={at.nowX} y1={18} y2={at.height - 18} stroke={tone('bark')} />
-        <text x={at.nowX} y={12} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+        <line x1={at.nowX} x2={at.nowX} y1={18} y2={at.height - 18} stroke="var(--bark)" />
+        <text x={at.nowX} y={12} fontSize={12} textAnchor="middle" fill="var(--bark)">
           {clockOf(now)}
         </text>
         {at.rows.map((row, i) => {
@@ -94,39 +93,32 @@ function Lines({ things }: { things: readonly Thing[] }) {
             >
               <rect x={0} y={row.y - 34} width={room} height={50} fill="transparent" />
               {row.band && (
-                <line
-                  x1={row.band.from}
-                  x2={row.band.to}
-                  y1={row.y}
-                  y2={row.y}
-                  stroke={tone('wool')}
-                  strokeWidth={16}
-                />
+                <line x1={row.band.from} x2={row.band.to} y1={row.y} y2={row.y} stroke="var(--wool)" strokeWidth={16} />
               )}
-              <line x1={row.from} x2={at.nowX} y1={row.y} y2={row.y} stroke={tone('walnut')} strokeWidth={5} />
+              <line x1={row.from} x2={at.nowX} y1={row.y} y2={row.y} stroke="var(--walnut)" strokeWidth={5} />
               {row.to !== null && row.to > at.nowX && (
                 <line
                   x1={at.nowX}
                   x2={row.to}
                   y1={row.y}
                   y2={row.y}
-                  stroke={tone('walnut')}
+                  stroke="var(--walnut)"
                   strokeWidth={2}
                   strokeDasharray="7 6"
                 />
               )}
-              {row.to !== null && <circle cx={row.to} cy={row.y} r={7} fill={tone(end)} />}
+              {row.to !== null && <circle cx={row.to} cy={row.y} r={7} fill={`var(--${end})`} />}
               <text
                 x={at.wordsX}
                 y={row.y - 13}
                 fontSize={17}
-                fill={tone('peat')}
-                stroke={tone('fleece')}
+                fill="var(--peat)"
+                stroke="var(--fleece)"
                 strokeWidth={5}
                 paintOrder="stroke"
               >
                 <tspan fontWeight={700}>{words}</tspan>
-                <tspan fill={tone('bark')} fontSize={14}>
+                <tspan fill="var(--bark)" fontSize={14}>
                   {'\u2002'}
                   {thing.until ? `${leftUntil(thing.until, now)}${late ? '' : ' left'}, ` : ''}
                   {thing.name}
@@ -136,6 +128,6 @@ function Lines({ things }: { things: readonly Thing[] }) {
           );
         })}
       </svg>
-    </Box>
+    </div>
   );
 }

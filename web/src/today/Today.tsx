@@ -1,7 +1,4 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
 import { Link as RouterLink } from 'react-router';
 import { type Schema } from '../api/client';
 import { useDrafts, useToday, useRuns } from '../api/queries';
@@ -18,6 +15,9 @@ import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
 import { Column } from '../ui/layouts';
 import { useLater } from '../ui/useLater';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
+import styles from './Today.module.css';
 
 /** The workshop as it stands: what waits and how long, what needs a second look, the month so far. */
 export function Today() {
@@ -43,29 +43,25 @@ export function Today() {
         <WaitingLine waiting={idle} />
       </Section>
       {later && (
-        <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1.15fr 1fr 1fr' } }}>
+        <div className={styles.columns}>
           <Section title="Next">
             {longest ? (
               <NextUp waiting={longest} />
             ) : (
-              <Typography>Nothing waits at a station. Prepared fibre is ready to be sampled.</Typography>
+              <p>Nothing waits at a station. Prepared fibre is ready to be sampled.</p>
             )}
           </Section>
           <Section title="Look again">
             {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
-            {questions.length === 0 && drafts.data?.length === 0 && (
-              <Typography>Every balance fits, or was answered.</Typography>
-            )}
-            <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1 }}>
+            {questions.length === 0 && drafts.data?.length === 0 && <p>Every balance fits, or was answered.</p>}
+            <ul className={styles.list}>
               {questions.map((id) => (
                 <li key={id}>
                   <Question entryId={id} named />
                 </li>
               ))}
-            </Box>
-            {today.data.moreQuestions > 0 && (
-              <Typography color="text.secondary">and {today.data.moreQuestions} more</Typography>
-            )}
+            </ul>
+            {today.data.moreQuestions > 0 && <p className={typography.quiet}>and {today.data.moreQuestions} more</p>}
           </Section>
           <Section title={month.month}>
             <Column gap={1.5}>
@@ -74,7 +70,7 @@ export function Today() {
               <Figure text={`${month.hours.toFixed(1)} h`} from="measured" label="at the bench" />
             </Column>
           </Section>
-        </Box>
+        </div>
       )}
     </Column>
   );
@@ -83,20 +79,13 @@ export function Today() {
 function NextUp({ waiting }: { waiting: Schema['WaitingLot'] }) {
   const { lot, at, days } = waiting;
   return (
-    <Column gap={1.5} sx={{ justifyItems: 'start' }}>
-      <Typography sx={{ fontSize: '1.15rem' }}>
-        {stepWord[at!]}{' '}
-        <Link component={RouterLink} to={`/lots/${lot.code}`}>
-          {lot.code}
-        </Link>
-        , {parentage(lot.parentage)} {lot.animal ? `(${lot.animal})` : ''}
-      </Typography>
-      {lot.left ? (
-        <MassOf mass={lot.left} size="big" />
-      ) : (
-        <Typography>{formOf(lot.form, lot.fibre)}, not weighed yet</Typography>
-      )}
-      <Typography color="text.secondary">It has waited longest: {daysWord(days)}.</Typography>
+    <Column className={layout.itemsStart} gap={1.5}>
+      <p className={styles.sentence}>
+        {stepWord[at!]} <RouterLink to={`/lots/${lot.code}`}>{lot.code}</RouterLink>, {parentage(lot.parentage)}{' '}
+        {lot.animal ? `(${lot.animal})` : ''}
+      </p>
+      {lot.left ? <MassOf mass={lot.left} size="big" /> : <p>{formOf(lot.form, lot.fibre)}, not weighed yet</p>}
+      <p className={typography.quiet}>It has waited longest: {daysWord(days)}.</p>
       <Button variant="contained" component={RouterLink} to={`/station/${at}?lot=${lot.code}`}>
         Take {lot.code} to {stepWord[at!].toLowerCase()}
       </Button>

@@ -1,11 +1,10 @@
-import { Box } from '../ui/Box';
 import { useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
 import { useStations } from '../api/queries';
-import { tone } from '../ui/tones';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';
 import { daysWord, formOf, parentage, stepWord } from '../ui/words';
+import styles from './WaitingLine.module.css';
 
 const rowHeight = 58;
 const left = 92;
@@ -27,12 +26,12 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
   const marks = [0, 1, 3, 7, 14, 30, 60, 120, 240, 365].filter((d) => d <= longest);
 
   return (
-    <Box ref={ref} role="group" aria-label="Waiting lots" tabIndex={0} sx={{ overflowX: 'auto', overflowY: 'hidden' }}>
+    <div className={styles.waitingLots} ref={ref} role="group" aria-label="Waiting lots" tabIndex={0}>
       <svg width={room} height={height} style={{ display: 'block' }}>
         {marks.map((d) => (
           <g key={d}>
-            <line x1={x(d)} x2={x(d)} y1={4} y2={height - 24} stroke={tone('oat')} />
-            <text x={x(d)} y={height - 8} fontSize={12} textAnchor="middle" fill={tone('bark')}>
+            <line x1={x(d)} x2={x(d)} y1={4} y2={height - 24} stroke="var(--oat)" />
+            <text x={x(d)} y={height - 8} fontSize={12} textAnchor="middle" fill="var(--bark)">
               {daysWord(d)}
             </text>
           </g>
@@ -52,10 +51,10 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
           );
           return (
             <g key={step ?? 'samples'}>
-              <text x={0} y={y + 5} fontSize={14} fontWeight={700} fill={tone('peat')}>
+              <text x={0} y={y + 5} fontSize={14} fontWeight={700} fill="var(--peat)">
                 {step ? stepWord[step] : 'To sample'}
               </text>
-              <line x1={left - 8} x2={room - 8} y1={y + 19} y2={y + 19} stroke={tone('oat')} />
+              <line x1={left - 8} x2={room - 8} y1={y + 19} y2={y + 19} stroke="var(--oat)" />
               {here.map(({ w, r, x: at }) => {
                 const open = () => void navigate(`/lots/${w.lot.code}`);
                 return (
@@ -76,7 +75,7 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
                       colour={w.lot.colour}
                       open={!w.lot.left}
                     />
-                    <text x={at} y={y + 33} fontSize={12} textAnchor="middle" fill={tone('peat')}>
+                    <text x={at} y={y + 33} fontSize={12} textAnchor="middle" fill="var(--peat)">
                       {w.lot.code}
                     </text>
                   </g>
@@ -86,7 +85,7 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
           );
         })}
       </svg>
-    </Box>
+    </div>
   );
 }
 

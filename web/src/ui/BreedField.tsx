@@ -1,27 +1,12 @@
-import { Box } from './Box';
-import { Button } from './Button';
-import { lazy, Suspense } from 'react';
+import Autocomplete from '@mui/material/Autocomplete';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
+import { useDeferredValue } from 'react';
 import { type Problem } from '../api/client';
+import { useBreedSearch } from '../api/queries';
+import layout from './layout.module.css';
 import { Row } from './layouts';
-import type { BreedBoxProps } from './mui/BreedBox';
-import { parts } from './mui/parts';
-import { TextField } from './TextField';
 import { breedHelp } from './words';
-
-/** Nothing is offered where that could not be fetched: a breed can be typed all the same. */
-const Plain = ({ value, onChange, against, waits }: BreedBoxProps & { waits?: boolean }) => (
-  <TextField
-    label="Breed"
-    value={value}
-    onChange={(e) => onChange(e.target.value)}
-    error={!!against}
-    helperText={against ?? breedHelp}
-    disabled={waits}
-    fullWidth
-  />
-);
-
-const BreedBox = lazy(() => parts.breed().catch(() => ({ default: Plain })));
 
 interface BreedFieldProps {
   value: string;
@@ -33,15 +18,29 @@ interface BreedFieldProps {
 
 /** A breed or a cross as people write it. One that the book does not know is asked about, with the answers as taps. */
 export function BreedField({ value, onChange, error, asWritten }: BreedFieldProps) {
-  const field = { value, onChange, against: error?.at('breed') };
+  const typing = value.split('/').at(-1)!.trim();
+  const breeds = useBreedSearch(useDeferredValue(typing));
+  const against = error?.at('breed');
   const asked = error?.refusals.find((r) => r.field === 'breed' && r.code === 'unknown-breed');
   return (
-    <Box>
-      <Suspense fallback={<Plain {...field} waits />}>
-        <BreedBox {...field} />
-      </Suspense>
+    <div>
+      <Autocomplete
+        freeSolo
+        options={breeds.data?.map((b) => b.breed.name) ?? []}
+        filterOptions={(all) => all}
+        value={value}
+        inputValue={value}
+        onChange={(_, chosen) => onChange(chosen ?? '')}
+        onInputChange={(_, text, why) => {
+          // What the box sets by itself, when it is emptied after a fleece was taken in, is not typed by anybody.
+          if (why === 'input' || why === 'clear') onChange(text);
+        }}
+        renderInput={(params) => (
+          <TextField {...params} label="Breed" error={!!against} helperText={against ?? breedHelp} />
+        )}
+      />
       {asked && (
-        <Row gap={1} sx={{ mt: 0.5 }}>
+        <Row className={layout.above4} gap={1}>
           {asked.choices?.map((name) => (
             <Button key={name} variant="outlined" onClick={() => onChange(name)}>
               {name}
@@ -50,6 +49,6 @@ export function BreedField({ value, onChange, error, asWritten }: BreedFieldProp
           <Button onClick={asWritten}>It is as written</Button>
         </Row>
       )}
-    </Box>
+    </div>
   );
 }

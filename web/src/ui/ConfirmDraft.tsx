@@ -1,10 +1,10 @@
-import { Button } from './Button';
-import { TextField } from './TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
 import { ProblemNotice } from './Notices';
 import { useChange } from '../api/change';
-import { FormDialog } from './layouts';
+import { FormDialog } from './FormDialog';
 
 /** Keeps an impossible entry all the same, with the reason beside it for ever. */
 export function ConfirmDraft({ draftId, done }: { draftId: string; done: (answer: Schema['EntryAnswer']) => void }) {

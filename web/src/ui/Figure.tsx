@@ -1,13 +1,13 @@
-import { Box } from './Box';
-import { ButtonBase } from './ButtonBase';
-import { Typography } from './Typography';
+import ButtonBase from '@mui/material/ButtonBase';
+import { clsx } from 'clsx';
 import { lazy, Suspense, useState } from 'react';
 import type { Schema } from '../api/client';
-import { headFont } from './tones';
-import { parts } from './mui/parts';
 import { fromWord } from './words';
+import layout from './layout.module.css';
+import typography from './typography.module.css';
+import styles from './Figure.module.css';
 
-const Workings = lazy(parts.workings);
+const Workings = lazy(async () => await import('./Workings'));
 
 interface FigureProps {
   text: string;
@@ -26,37 +26,25 @@ const sizes = { big: '2.5rem', middle: '1.5rem', small: '1rem' };
 export function Figure({ text, from, label, giveOrTake, band, working, size = 'middle' }: FigureProps) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const body = (
-    <Box component="span" sx={{ display: 'block', textAlign: 'left' }}>
-      {label && (
-        <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.85rem' }}>
-          {label}
-        </Box>
-      )}
-      <Box
-        component="span"
-        sx={{ display: 'block', fontFamily: headFont, fontSize: sizes[size], lineHeight: 1.1, whiteSpace: 'nowrap' }}
-      >
+    <span className={styles.word}>
+      {label && <span className={styles.quiet}>{label}</span>}
+      <span className={styles.figure} style={{ fontSize: sizes[size] }}>
         {text}
-      </Box>
-      <Box component="span" sx={{ display: 'block', color: 'text.secondary', fontSize: '0.8rem' }}>
+      </span>
+      <span className={styles.figureQuiet}>
         {giveOrTake ? `±${giveOrTake} · ` : ''}
-        <Box
-          component="span"
-          sx={working || giveOrTake ? { textDecoration: 'underline dotted', textUnderlineOffset: '3px' } : {}}
-        >
-          {fromWord[from]}
-        </Box>
-      </Box>
-    </Box>
+        <span className={working || giveOrTake ? styles.opens : undefined}>{fromWord[from]}</span>
+      </span>
+    </span>
   );
   if (!working && !giveOrTake) return body;
   return (
     <>
       <ButtonBase
+        className={styles.press}
         onClick={(e) => setAnchor(e.currentTarget)}
         aria-haspopup="dialog"
         aria-label={`${label ? `${label}: ` : ''}${text}, ${fromWord[from]}. ${working ? 'Show the working' : 'How surely'}`}
-        sx={{ borderRadius: 1, justifyContent: 'flex-start', font: 'inherit' }}
       >
         {body}
       </ButtonBase>
@@ -73,28 +61,24 @@ export function Figure({ text, from, label, giveOrTake, band, working, size = 'm
 }
 
 const Surely = ({ giveOrTake, band }: { giveOrTake: string; band?: boolean }) => (
-  <Typography sx={{ mt: 1, fontSize: '0.85rem' }}>
+  <p className={clsx(layout.above8, typography.tiny)}>
     ±{giveOrTake}: {band ? 'eight times in ten' : 'two times in three'} the true value lies no further away than that.
-  </Typography>
+  </p>
 );
 
 export function WorkingTable({ working }: { working: Schema['Working'] }) {
   return (
     <>
-      <Typography sx={{ mb: 1 }}>{working.formula}</Typography>
-      <Box component="dl" sx={{ m: 0, display: 'grid', gridTemplateColumns: 'auto auto', columnGap: 2, rowGap: 0.5 }}>
+      <p className={layout.below8}>{working.formula}</p>
+      <dl className={styles.facts}>
         {working.inputs.map((input) => (
-          <Box key={input.name} sx={{ display: 'contents' }}>
-            <Box component="dt" sx={{ color: 'text.secondary' }}>
-              {input.name}
-            </Box>
-            <Box component="dd" sx={{ m: 0, textAlign: 'right' }}>
-              {input.value}
-            </Box>
-          </Box>
+          <div className={layout.contents} key={input.name}>
+            <dt className={typography.quiet}>{input.name}</dt>
+            <dd className={styles.value}>{input.value}</dd>
+          </div>
         ))}
-      </Box>
-      <Typography sx={{ mt: 1, color: 'text.secondary', fontSize: '0.85rem' }}>Source: {working.source}</Typography>
+      </dl>
+      <p className={clsx(layout.above8, typography.quiet, typography.tiny)}>Source: {working.source}</p>
     </>
   );
 }

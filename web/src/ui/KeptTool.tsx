@@ -1,11 +1,11 @@
-import { Box } from './Box';
-import { Button } from './Button';
-import { TextField } from './TextField';
-import { Typography } from './Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
 import { api, type Schema } from '../api/client';
 import type { useChanges } from '../api/change';
 import { Row } from './layouts';
+import layout from './layout.module.css';
+import typography from './typography.module.css';
 
 /** A tool with what was last seen or done to it, a field for what is seen now, and the way to put it away. */
 export function KeptTool({
@@ -25,8 +25,8 @@ export function KeptTool({
   const last = tool.upkeep[0];
   const path = { id: tool.id };
   return (
-    <Box>
-      <Row gap={1} sx={{ alignItems: 'center' }}>
+    <div>
+      <Row align="center" gap={1}>
         <span>
           <strong>{tool.name}</strong>, {children}
         </span>
@@ -39,18 +39,18 @@ export function KeptTool({
         </Button>
       </Row>
       {last && (
-        <Typography color="text.secondary">
+        <p className={typography.quiet}>
           {last.at.slice(0, 10)}: {last.what} ({last.who})
           {tool.upkeep.length > 1 ? `; ${tool.upkeep.length - 1} notes before` : ''}
-        </Typography>
+        </p>
       )}
-      <Row gap={1} sx={{ alignItems: 'center', mt: 0.5 }}>
+      <Row align="center" className={layout.above4} gap={1}>
         <TextField
+          style={{ width: 290 }}
           label={`Seen or done to ${tool.name}`}
           placeholder={placeholder}
           value={what}
           onChange={(e) => setWhat(e.target.value)}
-          sx={{ width: 290 }}
         />
         <Button
           size="small"
@@ -64,6 +64,6 @@ export function KeptTool({
           Note it
         </Button>
       </Row>
-    </Box>
+    </div>
   );
 }

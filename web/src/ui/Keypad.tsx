@@ -1,7 +1,7 @@
-import { Box } from './Box';
-import { ButtonBase } from './ButtonBase';
+import { clsx } from 'clsx';
+import ButtonBase from '@mui/material/ButtonBase';
 import { useRef, type RefObject } from 'react';
-import { tone } from './tones';
+import styles from './Keypad.module.css';
 
 interface KeypadProps {
   /** Where the weights are typed: the keys go into the one that was touched last, or into the first. */
@@ -55,34 +55,20 @@ export function Keypad({ within, letters, setLetters }: KeypadProps) {
     else write(input, input.value + key);
   };
   return (
-    <Box
-      role="group"
-      aria-label="Keypad"
-      onPointerDown={(e) => e.preventDefault()}
-      sx={{ display: { xs: 'grid', md: 'none' }, gridTemplateColumns: 'repeat(4, 1fr)', gap: '6px' }}
-    >
+    <div className={styles.keypad} role="group" aria-label="Keypad" onPointerDown={(e) => e.preventDefault()}>
       {keys.map((key) => (
         <ButtonBase
+          className={clsx(styles.key, /\d/.test(key) && styles.digit)}
           key={key}
           type="button"
           tabIndex={-1}
           aria-label={said[key]}
           aria-pressed={key === 'abc' ? letters : undefined}
           onClick={() => press(key)}
-          sx={{
-            height: 42,
-            borderRadius: 1,
-            border: 1,
-            borderColor: tone('oat'),
-            bgcolor: /\d/.test(key) ? 'background.paper' : 'transparent',
-            fontSize: /\d/.test(key) ? '1.35rem' : '1rem',
-            fontWeight: 700,
-            fontVariantNumeric: 'tabular-nums',
-          }}
         >
           {key}
         </ButtonBase>
       ))}
-    </Box>
+    </div>
   );
 }

@@ -1,10 +1,10 @@
-import { Box } from './Box';
+import ToggleButton from '@mui/material/ToggleButton';
+import ToggleButtonGroup from '@mui/material/ToggleButtonGroup';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
-import { Button } from './Button';
 import type { Schema } from '../api/client';
-import { ButtonBase } from './ButtonBase';
-import styles from './WordChips.module.css';
 import { fibreWord, othersCouldCome, parentage } from './words';
+import styles from './LotChips.module.css';
 
 interface Props {
   lots: readonly Schema['LotLine'][];
@@ -30,21 +30,14 @@ export function LotChips({ lots, chosen, onChange, first }: Props) {
   const here = lots.filter((l) => open || l.next === first || chosen.includes(l.id));
   const others = lots.length - here.length;
   return (
-    <Box role="group" aria-label="Lots" sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
+    <ToggleButtonGroup aria-label="Lots" value={chosen} onChange={(_, ids: string[]) => onChange(ids)}>
       {here.map((l) => (
-        <ButtonBase
-          key={l.id}
-          className={`${styles.chip} ${styles.lot}`}
-          aria-pressed={chosen.includes(l.id)}
-          onClick={() => onChange(chosen.includes(l.id) ? chosen.filter((c) => c !== l.id) : [...chosen, l.id])}
-        >
-          <span>
-            {chosen.includes(l.id) ? '✓ ' : ''}
-            <strong>{l.code}</strong> {whatIs(l)}, {l.left?.text ?? 'not weighed'}
-          </span>
-        </ButtonBase>
+        <ToggleButton key={l.id} value={l.id} className={styles.lot}>
+          {chosen.includes(l.id) ? '✓ ' : ''}
+          <strong>{l.code}</strong>&nbsp;{whatIs(l)}, {l.left?.text ?? 'not weighed'}
+        </ToggleButton>
       ))}
       {others > 0 && <Button onClick={() => setAll(true)}>{othersCouldCome(others)}</Button>}
-    </Box>
+    </ToggleButtonGroup>
   );
 }

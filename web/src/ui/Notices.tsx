@@ -1,33 +1,25 @@
-import { Box } from './Box';
-import { Button } from './Button';
-import { Typography } from './Typography';
+import Alert from '@mui/material/Alert';
+import Button from '@mui/material/Button';
+import { clsx } from 'clsx';
 import type { ReactNode } from 'react';
 import { Problem, type Schema } from '../api/client';
-import { tone } from './tones';
+import layout from './layout.module.css';
+import typography from './typography.module.css';
+import styles from './Notices.module.css';
 
 /** The caution that belongs to a step: a slip at its side, short, with who has the last word. */
 export function CautionSlip({ caution }: { caution: Schema['Caution'] }) {
   return (
-    <Box
-      component="aside"
-      aria-label="Caution"
-      sx={{
-        borderTop: `3px solid ${tone('weld')}`,
-        bgcolor: 'background.paper',
-        p: 2,
-        borderRadius: '0 0 6px 6px',
-        alignSelf: 'start',
-      }}
-    >
-      <Typography variant="h3" component="h2" sx={{ mb: 0.5 }}>
-        Take care
-      </Typography>
-      <Typography sx={{ mb: 0.5 }}>{caution.hazard}</Typography>
-      <Typography sx={{ mb: 0.5 }}>{caution.care}</Typography>
-      <Typography sx={{ color: 'text.secondary', fontSize: '0.9rem' }}>{caution.defersTo}</Typography>
-    </Box>
+    <aside className={styles.caution} aria-label="Caution">
+      <h2 className={clsx(typography.subheading, layout.below4)}>Take care</h2>
+      <p className={layout.below4}>{caution.hazard}</p>
+      <p className={layout.below4}>{caution.care}</p>
+      <p className={clsx(typography.quiet, typography.note)}>{caution.defersTo}</p>
+    </aside>
   );
 }
+
+const severity = { stop: 'error', watch: 'warning', kept: 'success' } as const;
 
 export function Notice({
   tone: kind,
@@ -38,25 +30,10 @@ export function Notice({
   children: ReactNode;
   action?: ReactNode;
 }) {
-  const edge = { stop: 'madder', watch: 'weld', kept: 'lichen' } as const;
   return (
-    <Box
-      role={kind === 'stop' ? 'alert' : 'status'}
-      sx={{
-        display: 'flex',
-        px: 2,
-        py: 0.75,
-        bgcolor: 'background.paper',
-        border: `1px solid ${tone('oat')}`,
-        borderLeft: `4px solid ${tone(edge[kind])}`,
-        borderRadius: 1,
-        fontSize: '1rem',
-        lineHeight: 1.43,
-      }}
-    >
-      <Box sx={{ py: 1, minWidth: 0, overflow: 'auto' }}>{children}</Box>
-      {action && <Box sx={{ pt: 0.5, pl: 2, ml: 'auto', mr: -1 }}>{action}</Box>}
-    </Box>
+    <Alert severity={severity[kind]} role={kind === 'stop' ? 'alert' : 'status'} action={action}>
+      {children}
+    </Alert>
   );
 }
 
@@ -83,7 +60,7 @@ export function Section({
   title,
   aside,
   children,
-  level = 'h2',
+  level: Heading = 'h2',
 }: {
   title: string;
   aside?: ReactNode;
@@ -91,14 +68,12 @@ export function Section({
   level?: 'h2' | 'h3';
 }) {
   return (
-    <Box component="section" sx={{ minWidth: 0 }}>
-      <Box sx={{ display: 'flex', alignItems: 'baseline', justifyContent: 'space-between', gap: 2, mb: 1 }}>
-        <Typography variant="h2" component={level}>
-          {title}
-        </Typography>
+    <section className={layout.mayShrink}>
+      <div className={styles.head}>
+        <Heading className={typography.heading}>{title}</Heading>
         {aside}
-      </Box>
+      </div>
       {children}
-    </Box>
+    </section>
   );
 }

@@ -1,6 +1,5 @@
-import { TextField } from './TextField';
-import { useState } from 'react';
-import type { Sx } from './sx';
+import TextField from '@mui/material/TextField';
+import { useState, type CSSProperties } from 'react';
 import { number } from './figures';
 
 interface NumberFieldProps {
@@ -21,7 +20,8 @@ interface NumberFieldProps {
   onLeave?: () => void;
   /** Where no label is drawn. */
   name?: string;
-  sx?: Sx;
+  className?: string;
+  style?: CSSProperties;
 }
 
 /** A figure, with a decimal comma or a point. What does not read is said here, as soon as the field is left, and is never sent. */
@@ -38,13 +38,18 @@ export function NumberField({
   disabled,
   onLeave,
   name,
-  sx,
+  className,
+  style,
 }: NumberFieldProps) {
   const [left, setLeft] = useState(false);
   const unread = left && Number.isNaN(number(value)) ? 'That does not read as a number.' : null;
   const against = error ?? unread;
   return (
     <TextField
+      slotProps={{
+        inputLabel: { shrink },
+        htmlInput: { inputMode: whole ? 'numeric' : 'decimal', autoComplete: 'off', 'aria-label': name },
+      }}
       label={label}
       value={value}
       onChange={(e) => onChange(e.target.value)}
@@ -58,9 +63,8 @@ export function NumberField({
       placeholder={placeholder}
       autoFocus={autoFocus}
       disabled={disabled}
-      sx={sx}
-      shrink={shrink}
-      attributes={{ inputMode: whole ? 'numeric' : 'decimal', autoComplete: 'off', 'aria-label': name }}
+      className={className}
+      style={style}
     />
   );
 }

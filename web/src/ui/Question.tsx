@@ -1,6 +1,4 @@
-import { Button } from './Button';
-import { Link } from './Link';
-import { Typography } from './Typography';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, need, server, type Schema } from '../api/client';
@@ -11,6 +9,8 @@ import { Row } from './layouts';
 import { Notice, ProblemNotice } from './Notices';
 import { formWord, lossWord, stepDone } from './words';
 import { onDay } from '../live/time';
+import layout from './layout.module.css';
+import styles from './Question.module.css';
 
 const nameOf = (tap: Schema['AnswerTap']) =>
   [tap.kind, tap.loss, tap.form, tap.flowId, tap.field].filter(Boolean).join(' ');
@@ -41,15 +41,15 @@ export function AnswerTaps({
   onTap: (tap: Schema['AnswerTap']) => void;
 }) {
   return (
-    <Row gap={1} sx={{ mt: 1 }}>
+    <Row className={layout.above8} gap={1}>
       {answers.map((tap) => (
         <Button
+          className={styles.button}
           key={nameOf(tap)}
           size="small"
           variant="outlined"
           disabled={busy}
           onClick={() => onTap(tap)}
-          sx={{ textAlign: 'left' }}
         >
           {label(tap)}
         </Button>
@@ -120,9 +120,9 @@ export function Question({
     <Notice tone="watch">
       {named && (
         <>
-          <Link component={RouterLink} to={`/lots/${lotCode}#${entryId}`}>
+          <RouterLink to={`/lots/${lotCode}#${entryId}`}>
             {lotCode}, {stepDone[step]} {onDay(doneAt)}
-          </Link>
+          </RouterLink>
           :{' '}
         </>
       )}
@@ -166,10 +166,16 @@ export function DraftQuestion({ draftId, done }: { draftId: string; done: (answe
   if (!question.data) return null;
   return (
     <>
-      {question.data.answers.length > 0 && <Typography sx={{ mt: 1 }}>Which was it?</Typography>}
+      {question.data.answers.length > 0 && <p className={layout.above8}>Which was it?</p>}
       <AnswerTaps answers={question.data.answers} busy={settling.busy} onTap={settling.go} />
       {question.data.aboveTheBook && (
-        <Button size="small" variant="outlined" sx={{ mt: 1 }} disabled={keeping.busy} onClick={() => keeping.go()}>
+        <Button
+          className={layout.above8}
+          size="small"
+          variant="outlined"
+          disabled={keeping.busy}
+          onClick={() => keeping.go()}
+        >
           It was there: log it
         </Button>
       )}

@@ -1,4 +1,4 @@
-import { TextField } from './TextField';
+import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { range } from './figures';
 
@@ -17,6 +17,7 @@ export function RangeField({ label, value, onChange, error }: RangeFieldProps) {
   const against = error ?? (unread ? 'That does not read as a range such as 26-34.' : null);
   return (
     <TextField
+      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off' } }}
       label={label}
       value={value}
       onChange={(e) => onChange(e.target.value)}
@@ -24,8 +25,6 @@ export function RangeField({ label, value, onChange, error }: RangeFieldProps) {
       onBlur={() => setLeft(true)}
       error={!!against}
       helperText={against ?? 'from-to'}
-      // No keypad of digits alone has a dash on every phone.
-      attributes={{ inputMode: 'text', autoComplete: 'off' }}
     />
   );
 }

@@ -1,12 +1,12 @@
-import { Box } from './Box';
-import { Button } from './Button';
-import { ButtonBase } from './ButtonBase';
+import Button from '@mui/material/Button';
+import ButtonBase from '@mui/material/ButtonBase';
 import { useWindow } from './useWindow';
 import { useState } from 'react';
 import { server, type Schema } from '../api/client';
 import { again, useCautions } from '../api/queries';
 import { CautionSlip } from './Notices';
-import { tone } from './tones';
+import layout from './layout.module.css';
+import styles from './StationCaution.module.css';
 
 /** The caution of a station: whole until this person has seen it, then one line that opens again. */
 export function StationCaution({ station }: { station: Schema['StationView'] }) {
@@ -22,27 +22,14 @@ export function StationCaution({ station }: { station: Schema['StationView'] }) 
   if (!open && (known || phone))
     return (
       <ButtonBase
+        className={styles.stationCaution}
+        style={{ backgroundColor: known ? 'transparent' : 'var(--shorn)' }}
         onClick={() => setOpen(true)}
         aria-label={`Take care: ${station.caution.hazard} Show all of it`}
-        sx={{
-          justifySelf: 'stretch',
-          justifyContent: 'start',
-          textAlign: 'left',
-          borderLeft: `4px solid ${tone('weld')}`,
-          bgcolor: known ? 'transparent' : 'background.paper',
-          px: 1,
-          py: 0.5,
-          minHeight: 32,
-          maxWidth: { md: 420 },
-          fontSize: '0.92rem',
-        }}
       >
-        <Box
-          component="span"
-          sx={known ? { overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' } : undefined}
-        >
+        <span className={known ? styles.oneLine : undefined}>
           <strong>Take care:</strong> {station.caution.hazard}
-        </Box>
+        </span>
       </ButtonBase>
     );
   const close = () => {
@@ -52,7 +39,7 @@ export function StationCaution({ station }: { station: Schema['StationView'] }) 
   return (
     <>
       <CautionSlip caution={station.caution} />
-      <Button onClick={close} sx={{ justifySelf: 'start' }}>
+      <Button className={layout.selfStart} onClick={close}>
         {known ? 'Fold it' : 'I have read it'}
       </Button>
     </>

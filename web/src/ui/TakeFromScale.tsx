@@ -1,4 +1,4 @@
-import { Button } from './Button';
+import Button from '@mui/material/Button';
 import { useScale } from '../live/live';
 
 /** One tap takes what the scale says, and only while it stands still. Without a scale there is no button. */

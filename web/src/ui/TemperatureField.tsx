@@ -1,6 +1,5 @@
-import { TextField } from './TextField';
-import { useState } from 'react';
-import type { Sx } from './sx';
+import TextField from '@mui/material/TextField';
+import { useState, type CSSProperties } from 'react';
 import { looksLikeTemperature } from './figures';
 
 interface TemperatureFieldProps {
@@ -15,7 +14,8 @@ interface TemperatureFieldProps {
   placeholder?: string;
   /** Where no label is drawn. */
   name?: string;
-  sx?: Sx;
+  className?: string;
+  style?: CSSProperties;
 }
 
 /** A temperature as people type it, in either unit; the server reads it. What is none is said as soon as the field is left or entered. */
@@ -28,7 +28,8 @@ export function TemperatureField({
   help,
   placeholder,
   name,
-  sx,
+  className,
+  style,
 }: TemperatureFieldProps) {
   const [left, setLeft] = useState(false);
   const unread =
@@ -36,6 +37,10 @@ export function TemperatureField({
   const against = error ?? unread;
   return (
     <TextField
+      slotProps={{
+        inputLabel: { shrink: true },
+        htmlInput: { inputMode: 'decimal', autoComplete: 'off', 'aria-label': name },
+      }}
       label={label ? `${label}, ${sign}` : sign}
       value={value}
       onChange={(e) => {
@@ -50,9 +55,8 @@ export function TemperatureField({
       error={!!against}
       helperText={against ?? help ?? undefined}
       placeholder={placeholder}
-      sx={sx}
-      shrink
-      attributes={{ inputMode: 'decimal', autoComplete: 'off', 'aria-label': name }}
+      className={className}
+      style={style}
     />
   );
 }

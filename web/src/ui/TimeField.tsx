@@ -1,4 +1,4 @@
-import { TextField } from './TextField';
+import TextField from '@mui/material/TextField';
 import type { SyntheticEvent } from 'react';
 import { unreadTime } from '../api/unreadable';
 
@@ -26,14 +26,13 @@ export function TimeField({ label, kind, value, onChange, error, help }: TimeFie
   const against = error ?? (unread ? 'That is no whole date or time yet.' : null);
   return (
     <TextField
+      slotProps={{ inputLabel: { shrink: true }, htmlInput: { onKeyUp: look, onBlur: look } }}
       label={label}
       type={kind}
       value={unread ? '' : value}
       onChange={(e) => onChange(e.target.value)}
       error={!!against}
       helperText={against ?? help ?? undefined}
-      shrink
-      attributes={{ onKeyUp: look, onBlur: look }}
     />
   );
 }

@@ -1,4 +1,4 @@
-import { Button } from './Button';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 
 /** A button for what ends something: it asks once more, where it stands. */

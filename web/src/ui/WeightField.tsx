@@ -1,7 +1,8 @@
-import { Box } from './Box';
-import { TextField } from './TextField';
+import TextField from '@mui/material/TextField';
 import { createContext, useContext } from 'react';
 import { TakeFromScale } from './TakeFromScale';
+import typography from './typography.module.css';
+import styles from './WeightField.module.css';
 
 /** A keypad stands beside the weights: the phone's own keyboard stays away. */
 export const KeypadHere = createContext(false);
@@ -32,39 +33,34 @@ export function WeightField({
   const keypad = useContext(KeypadHere);
   const field = (
     <TextField
+      slotProps={{
+        inputLabel: { shrink: true },
+        htmlInput: {
+          inputMode: keypad ? 'none' : 'text',
+          autoComplete: 'off',
+          autoCapitalize: 'off',
+          spellCheck: false,
+          maxLength: 40,
+          'data-weight': '',
+        },
+      }}
       label={label}
       value={value}
       onChange={(e) => onChange(e.target.value)}
       error={!!error}
       helperText={
-        error ??
-        (understood ? (
-          <Box component="span" sx={{ color: 'text.primary' }}>
-            reads as {understood}
-          </Box>
-        ) : (
-          (placeholder ?? ' ')
-        ))
+        error ?? (understood ? <span className={typography.plain}>reads as {understood}</span> : (placeholder ?? ' '))
       }
       autoFocus={autoFocus}
       fullWidth={big}
-      big={big}
-      shrink
-      attributes={{
-        inputMode: keypad ? 'none' : 'text',
-        autoComplete: 'off',
-        autoCapitalize: 'off',
-        spellCheck: false,
-        maxLength: 40,
-        'data-weight': '',
-      }}
+      className={big ? styles.big : undefined}
     />
   );
   if (!big) return field;
   return (
-    <Box sx={{ display: 'grid', justifyItems: 'start' }}>
+    <div className={styles.withScale}>
       {field}
       <TakeFromScale onTake={onChange} />
-    </Box>
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { TextField } from './TextField';
+import TextField from '@mui/material/TextField';
 
 /** Wraps in an inch: one figure, from one to another such as 13-14, or several places such as 14 15 13. The server reads it. */
 export function WrapsField({
@@ -20,15 +20,14 @@ export function WrapsField({
 }) {
   return (
     <TextField
+      slotProps={{ htmlInput: { inputMode: 'text', autoComplete: 'off' } }}
       label={label}
       value={value}
       onChange={(e) => onChange(e.target.value)}
       error={!!error}
       helperText={error ?? help}
       autoFocus={autoFocus}
-      sx={{ width }}
-      // No keypad of digits alone has a dash on every phone.
-      attributes={{ inputMode: 'text', autoComplete: 'off' }}
+      style={{ width }}
     />
   );
 }

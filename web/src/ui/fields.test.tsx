@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
-import { TextField } from './TextField';
+import TextField from '@mui/material/TextField';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { NumberField } from './NumberField';
 import { TemperatureField } from './TemperatureField';

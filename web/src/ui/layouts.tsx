@@ -1,28 +1,27 @@
-import { Box, type BoxProps } from './Box';
-import { lazy, Suspense, type ElementType } from 'react';
-import type { FormDialogProps } from './mui/FormDialog';
-import { parts } from './mui/parts';
+import { clsx } from 'clsx';
+import type { ComponentPropsWithRef, CSSProperties, ElementType } from 'react';
+import layout from './layout.module.css';
 
-const Dialog = lazy(parts.dialog);
-
-type LayoutProps<T extends ElementType> = BoxProps<T> & {
+type Props<T extends ElementType> = {
+  /** The element it is; a `div` where nothing is said. */
+  component?: T;
   /** Between the parts, in steps of 8 px. */
   gap: number;
-};
+  align?: CSSProperties['alignItems'];
+} & Omit<ComponentPropsWithRef<T>, 'component'>;
 
-/** Parts under one another, none wider than the page: what is too wide scrolls within itself. */
-export const Column = <T extends ElementType = 'div'>({ gap, sx, ...rest }: LayoutProps<T>) => (
-  <Box sx={[{ display: 'grid', gap, gridTemplateColumns: 'minmax(0, 1fr)' }, sx]} {...(rest as object)} />
-);
+const step = 8;
+
+function laidOut<T extends ElementType>(
+  how: string | undefined,
+  { component, gap, align, className, style, ...rest }: Props<T>,
+) {
+  const Tag: ElementType = component ?? 'div';
+  return <Tag className={clsx(how, className)} style={{ gap: gap * step, alignItems: align, ...style }} {...rest} />;
+}
+
+/** Parts under one another. */
+export const Column = <T extends ElementType = 'div'>(props: Props<T>) => laidOut(layout.column, props);
 
 /** Parts beside one another, going on in the next line where there is no room. */
-export const Row = <T extends ElementType = 'div'>({ gap, sx, ...rest }: LayoutProps<T>) => (
-  <Box sx={[{ display: 'flex', flexWrap: 'wrap', gap }, sx]} {...(rest as object)} />
-);
-
-/** A few fields over the page, with what to do about them below. */
-export const FormDialog = (dialog: FormDialogProps) => (
-  <Suspense fallback={null}>
-    <Dialog {...dialog} />
-  </Suspense>
-);
+export const Row = <T extends ElementType = 'div'>(props: Props<T>) => laidOut(layout.row, props);

@@ -1,16 +1,18 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { Typography } from '../ui/Typography';
+import Table from '@mui/material/Table';
+import TableBody from '@mui/material/TableBody';
+import TableCell from '@mui/material/TableCell';
+import TableHead from '@mui/material/TableHead';
+import TableRow from '@mui/material/TableRow';
+import Button from '@mui/material/Button';
 import { useRef, useState, type ChangeEvent } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { Problem, sendFile, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
-import { tone } from '../ui/tones';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { useChange } from '../api/change';
 import { Column, Row } from '../ui/layouts';
 import styles from './WeighLog.module.css';
+import layout from '../ui/layout.module.css';
 
 const mostBytes = 10 * 1024 * 1024;
 
@@ -47,26 +49,26 @@ export function WeighLog() {
   };
   const take = (onlyAll: boolean) => run(`/api/weigh-log/import?all=${onlyAll}`, file!, true);
   return (
-    <Column gap={3} sx={{ maxWidth: 1000 }}>
-      <Typography variant="h1">Weigh log</Typography>
+    <Column className={styles.weighLog} gap={3}>
+      <h1>Weigh log</h1>
       {look && <RowsPicture report={look} />}
       <Section title="Out">
-        <Typography sx={{ mb: 1 }}>
+        <p className={layout.below8}>
           All entries of {session.data?.workshop?.name}, one row for each weighing, as CSV (UTF-8).
-        </Typography>
+        </p>
         <Button component="a" variant="outlined" href="/api/weigh-log" download>
           Export the weigh log
         </Button>
       </Section>
       <Section title="In">
-        <Typography sx={{ mb: 1 }}>
+        <p className={layout.below8}>
           Choose a file in the same format, or one that went through a spreadsheet. Nothing is stored before you have
           seen what would be.{' '}
-          <Link href="/example-weigh-log.csv" download>
+          <a href="/example-weigh-log.csv" download>
             An example file
-          </Link>{' '}
+          </a>{' '}
           shows the columns.
-        </Typography>
+        </p>
         <Button
           variant="contained"
           disabled={busy || session.data?.workshop?.role === 'looker'}
@@ -82,7 +84,7 @@ export function WeighLog() {
           aria-label="A weigh log as CSV"
           hidden
         />
-        <Box sx={{ mt: 2, display: 'grid', gap: 2 }} aria-live="polite">
+        <div className={styles.stack} aria-live="polite">
           <ProblemNotice error={error} />
           {look && (
             <Notice tone={look.refusedRows > 0 ? 'watch' : 'kept'}>
@@ -92,9 +94,7 @@ export function WeighLog() {
               {look.stored && (
                 <>
                   {' '}
-                  <Link component={RouterLink} to="/">
-                    See the workshop
-                  </Link>
+                  <RouterLink to="/">See the workshop</RouterLink>
                 </>
               )}
             </Notice>
@@ -112,31 +112,31 @@ export function WeighLog() {
             </Row>
           )}
           {look && look.refusedRows > new Set(look.refused.map((r) => r.row)).size && (
-            <Typography>
+            <p>
               The first {look.refused.length} reasons are told; {look.refusedRows} rows are refused in all.
-            </Typography>
+            </p>
           )}
           {look && look.refused.length > 0 && (
-            <table className={styles.refused}>
-              <thead>
-                <tr>
-                  <th scope="col">Row</th>
-                  <th scope="col">Column</th>
-                  <th scope="col">Why it is refused</th>
-                </tr>
-              </thead>
-              <tbody>
+            <Table className={styles.refused}>
+              <TableHead>
+                <TableRow>
+                  <TableCell>Row</TableCell>
+                  <TableCell>Column</TableCell>
+                  <TableCell>Why it is refused</TableCell>
+                </TableRow>
+              </TableHead>
+              <TableBody>
                 {look.refused.map((r) => (
-                  <tr key={`${r.row} ${r.column} ${r.reason}`}>
-                    <td>{r.row}</td>
-                    <td>{r.column}</td>
-                    <td>{r.reason}</td>
-                  </tr>
+                  <TableRow key={`${r.row} ${r.column} ${r.reason}`}>
+                    <TableCell>{r.row}</TableCell>
+                    <TableCell>{r.column}</TableCell>
+                    <TableCell>{r.reason}</TableCell>
+                  </TableRow>
                 ))}
-              </tbody>
-            </table>
+              </TableBody>
+            </Table>
           )}
-        </Box>
+        </div>
       </Section>
     </Column>
   );
@@ -159,7 +159,7 @@ function RowsPicture({ report }: { report: Schema['ImportReport'] }) {
       {Array.from({ length: rows }, (_, i) => {
         const [x, y] = [(i % perLine) * 14 + 3, Math.floor(i / perLine) * 22 + 3];
         return refused.has(i + 2) ? (
-          <path key={i} d={`M${x} ${y}l9 16M${x + 9} ${y}l-9 16`} stroke={tone('madder')} strokeWidth={2.4} />
+          <path key={i} d={`M${x} ${y}l9 16M${x + 9} ${y}l-9 16`} stroke="var(--madder)" strokeWidth={2.4} />
         ) : (
           <rect
             key={i}
@@ -168,8 +168,8 @@ function RowsPicture({ report }: { report: Schema['ImportReport'] }) {
             width={9}
             height={16}
             rx={2}
-            fill={tone('wool')}
-            stroke={tone('walnut')}
+            fill="var(--wool)"
+            stroke="var(--walnut)"
             strokeWidth={0.7}
           />
         );

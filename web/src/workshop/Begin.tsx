@@ -1,13 +1,11 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { again } from '../api/queries';
 import { useChange } from '../api/change';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { ProblemNotice } from '../ui/Notices';
@@ -16,6 +14,7 @@ import { useFields } from '../ui/useFields';
 import { lengthUnitWord, temperatureUnitWord, unitWord } from '../ui/words';
 import { guessUnits } from './guessUnits';
 import { useWorkshop } from './queries';
+import styles from './Begin.module.css';
 
 /** A new workshop's first page: its name and what it counts in, guessed from where the browser is, in one tap. */
 export function Begin() {
@@ -52,23 +51,23 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
     saving.go(values);
   };
   return (
-    <Column gap={2} sx={{ maxWidth: 620 }}>
-      <Typography variant="h1">Your workshop</Typography>
-      <Typography>
+    <Column className={styles.settings} gap={2}>
+      <h1>Your workshop</h1>
+      <p>
         What do you count in? A number that you type alone is read in these; with its unit, any unit is understood. All
         of it can be changed later.
-      </Typography>
-      <Box component="form" onSubmit={submit} noValidate sx={{ display: 'grid', gap: 2 }}>
-        <TextField label="Name of the workshop" {...text('name')} attributes={{ maxLength: 80 }} />
-        <Box sx={{ display: 'grid', gap: 2, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
-          <Choice label="Weights in" value={values.unit} onChange={(unit) => set({ unit })} words={unitWord} />
-          <Choice
+      </p>
+      <form className={styles.form} onSubmit={submit} noValidate>
+        <TextField slotProps={{ htmlInput: { maxLength: 80 } }} label="Name of the workshop" {...text('name')} />
+        <div className={styles.columns}>
+          <SelectField label="Weights in" value={values.unit} onChange={(unit) => set({ unit })} words={unitWord} />
+          <SelectField
             label="Temperatures in"
             value={values.temperatureUnit}
             onChange={(temperatureUnit) => set({ temperatureUnit })}
             words={temperatureUnitWord}
           />
-          <Choice
+          <SelectField
             label="Lengths of locks in"
             value={values.lengthUnit}
             onChange={(lengthUnit) => set({ lengthUnit })}
@@ -81,7 +80,7 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
             error={!!saving.at('currency')}
             helperText={saving.at('currency') ?? 'three letters'}
           />
-        </Box>
+        </div>
         <NumberField
           label="The scale’s division, grams"
           {...field('scaleStep', 'scaleStepGrams')}
@@ -101,7 +100,7 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
           </Button>
           <Button onClick={() => void navigate('/')}>Later</Button>
         </Row>
-      </Box>
+      </form>
     </Column>
   );
 }

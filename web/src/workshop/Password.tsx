@@ -1,12 +1,13 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { TextField } from '../ui/TextField';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState, type FormEvent } from 'react';
 import { api } from '../api/client';
 import { useSession } from '../api/queries';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
+import layout from '../ui/layout.module.css';
+import styles from './Password.module.css';
 
 /** One's own password, changed by whoever knows the old one. */
 export function Password() {
@@ -33,7 +34,7 @@ export function Password() {
   };
   return (
     <Section title="Your password">
-      <Box component="form" noValidate onSubmit={save} sx={{ display: 'grid', gap: 1.5, maxWidth: 420 }}>
+      <form className={styles.form} noValidate onSubmit={save}>
         <TextField type="password" label="The one you have" autoComplete="current-password" {...text('current')} />
         <TextField
           type="password"
@@ -44,14 +45,14 @@ export function Password() {
         <ProblemNotice error={saving.besides('current', 'password')} />
         {done && <Notice tone="kept">Changed. Every other browser is signed out.</Notice>}
         <Button
+          className={layout.selfStart}
           type="submit"
           disabled={!values.current || !values.password}
-          sx={{ justifySelf: 'start' }}
           variant="outlined"
         >
           Change it
         </Button>
-      </Box>
+      </form>
     </Section>
   );
 }

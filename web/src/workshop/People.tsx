@@ -1,15 +1,16 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
+import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, queryClient, type Schema } from '../api/client';
 import { again, useSession } from '../api/queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { roleWord } from '../ui/words';
 import { useChanges } from '../api/change';
 import { Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import styles from './People.module.css';
 
 /** Who works here, with which role; who is invited, who leaves, who has forgotten the password. */
 export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
@@ -29,16 +30,16 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
     });
   return (
     <Section title="People">
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, display: 'grid', gap: 1.5 }}>
+      <ul className={styles.list}>
         {shop.people.map((p) => (
-          <Box component="li" key={p.id} sx={{ display: 'flex', gap: 2, alignItems: 'center', flexWrap: 'wrap' }}>
-            <Box component="span" sx={{ minWidth: 130 }}>
+          <li className={styles.item} key={p.id}>
+            <span className={styles.word}>
               {p.name}
               {p.you ? ' (you)' : ''}
-            </Box>
+            </span>
             {owner && !p.you ? (
               <>
-                <Choice
+                <SelectField
                   label={`Role of ${p.name}`}
                   value={p.role}
                   words={roleWord}
@@ -78,15 +79,15 @@ export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
                 )}
               </>
             )}
-          </Box>
+          </li>
         ))}
-      </Box>
+      </ul>
       <ProblemNotice error={change.error} />
       {owner && (
-        <Row gap={2} sx={{ mt: 2, alignItems: 'center' }}>
-          <Choice
+        <Row align="center" className={layout.above16} gap={2}>
+          <SelectField
+            className={styles.field}
             label="Invite somebody who"
-            sx={{ minWidth: 200 }}
             value={role}
             onChange={setRole}
             words={{ preparer: 'prepares', looker: 'only looks', owner: 'owns it too' }}

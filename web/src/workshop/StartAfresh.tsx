@@ -1,9 +1,9 @@
-import { Typography } from '../ui/Typography';
 import { useNavigate } from 'react-router';
 import { api, queryClient } from '../api/client';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { useChange } from '../api/change';
+import layout from '../ui/layout.module.css';
 
 /** The demo as it was at first; what was logged in it is thrown away, so it asks once more. */
 export function StartAfresh() {
@@ -17,9 +17,9 @@ export function StartAfresh() {
   );
   return (
     <Section title="This demo">
-      <Typography sx={{ mb: 1 }}>
+      <p className={layout.below8}>
         It is this browser’s alone: nobody else sees what is logged here. After a week without a visit it is gone.
-      </Typography>
+      </p>
       <TwiceButton label="Start afresh" sure="Throw this demo away" onSure={() => beginning.go()} />
       <ProblemNotice error={beginning.error} />
     </Section>

@@ -1,14 +1,11 @@
-import { Box } from '../ui/Box';
-import { Button } from '../ui/Button';
-import { Link } from '../ui/Link';
-import { TextField } from '../ui/TextField';
-import { Typography } from '../ui/Typography';
+import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { again, refreshLog, refreshTools, useSession } from '../api/queries';
 import { useWorkshop } from './queries';
-import { Choice } from '../ui/Choice';
+import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { lengthUnitWord, temperatureUnitWord, unitWord } from '../ui/words';
@@ -20,6 +17,8 @@ import { useChange } from '../api/change';
 import { NumberField } from '../ui/NumberField';
 import { useFields } from '../ui/useFields';
 import { Column } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import styles from './Workshop.module.css';
 
 export function Workshop({ tools }: { tools: ReactNode }) {
   const shop = useWorkshop();
@@ -29,37 +28,29 @@ export function Workshop({ tools }: { tools: ReactNode }) {
   if (!shop.data) return null;
   return (
     <Column gap={4}>
-      <Typography variant="h1">Workshop</Typography>
+      <h1>Workshop</h1>
       <Calibrate />
-      <Box
-        sx={{ display: 'grid', gap: 5, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'repeat(2, minmax(0, 1fr))' } }}
-      >
+      <div className={styles.columns}>
         <Settings key={shop.data.version} shop={shop.data} saved={saved} setSaved={setSaved} />
-        <Column gap={4} sx={{ alignContent: 'start' }}>
+        <Column className={styles.column} gap={4}>
           <People shop={shop.data} />
           <Password />
           {session.data?.isDemo && <StartAfresh />}
           {tools}
           <Section title="Instruments">
-            <Typography>
+            <p>
               A scale, a bath probe, an air sensor:{' '}
-              <Link component={RouterLink} to="/instruments">
-                what they say and where they are
-              </Link>
-              .
-            </Typography>
+              <RouterLink to="/instruments">what they say and where they are</RouterLink>.
+            </p>
           </Section>
           <Section title="Weigh log">
-            <Typography>
+            <p>
               Every weighing goes out as a spreadsheet and comes back in:{' '}
-              <Link component={RouterLink} to="/workshop/weigh-log">
-                export and import
-              </Link>
-              .
-            </Typography>
+              <RouterLink to="/workshop/weigh-log">export and import</RouterLink>.
+            </p>
           </Section>
         </Column>
-      </Box>
+      </div>
     </Column>
   );
 }
@@ -118,23 +109,23 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
   };
   return (
     <Section title="Settings">
-      <Box component="form" onSubmit={save} noValidate sx={{ display: 'grid', gap: 2 }}>
+      <form className={styles.form} onSubmit={save} noValidate>
         <TextField label="Name" {...text('name')} disabled={!owner} />
-        <Choice
+        <SelectField
           label="Weights are shown in"
           value={form.unit}
           onChange={(unit) => set({ unit })}
           words={unitWord}
           disabled={!owner}
         />
-        <Choice
+        <SelectField
           label="Temperatures are shown in"
           value={form.temperatureUnit}
           onChange={(temperatureUnit) => set({ temperatureUnit })}
           words={temperatureUnitWord}
           disabled={!owner}
         />
-        <Choice
+        <SelectField
           label="Lengths of locks are shown in"
           value={form.lengthUnit}
           onChange={(lengthUnit) => set({ lengthUnit })}
@@ -160,7 +151,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           error={!!saving.at('currency')}
           helperText={saving.at('currency') ?? 'three letters'}
         />
-        <Choice
+        <SelectField
           label="Time zone"
           value={form.timeZone}
           onChange={(timeZone) => set({ timeZone })}
@@ -173,14 +164,12 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
           disabled={!owner}
           help="empty: hours are not counted into the cost"
         />
-        <Typography variant="h3" component="h3" sx={{ mt: 1 }}>
-          Where people disagree
-        </Typography>
+        <h3 className={layout.above8}>Where people disagree</h3>
         {shop.schoolQuestions.map((q) => {
           const key = lowerFirst(q.name) as keyof Schema['Schools'];
           const side = q.sides.find((s) => lowerFirst(s.value) === String(form.schools[key]));
           return (
-            <Choice
+            <SelectField
               key={q.name}
               label={q.question}
               value={String(form.schools[key])}
@@ -201,11 +190,11 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
         <ProblemNotice error={saving.error} />
         {saved && <Notice tone="kept">Saved.</Notice>}
         {owner && (
-          <Button type="submit" variant="contained" sx={{ justifySelf: 'start' }}>
+          <Button className={layout.selfStart} type="submit" variant="contained">
             Save the settings
           </Button>
         )}
-      </Box>
+      </form>
     </Section>
   );
 }
