@@ -3,16 +3,17 @@ import react from '@vitejs/plugin-react';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 import { letters, lettersAhead } from './letters.ts';
+import { addressOf, asks, everywhere } from './src/app/asks.ts';
 
-/** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts, benches.ts and parts.ts have it. */
-const fetched = /^ {2}'?([\w/:-]+)'?: async \(\) => \(?await import\('\.\.?\/(.+?)'\)/gm;
+/** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts and benches.ts have it. */
+const imported = /^ {2}'?([\w/:-]*)'?: async \(\) => \(await import\('\.\.?\/(.+?)'\)\)/gm;
 
 /**
- * Writes into ahead.json which scripts each page is drawn with. The house tells them to the browser with the page itself (Ahead.cs), which would
- * find them only when those before have run; and a page fetches those of all others later (pages.ts, fetchAhead).
+ * Writes preload.json: of each page, by its path, the scripts it needs beside those of every page, and the addresses its loader asks (asks.ts).
+ * The server names them in the head of the page (PagePreloads.cs), or the browser would find them only once the scripts before have run.
  */
-const ahead = (): Plugin => ({
-  name: 'ahead',
+const preload = (): Plugin => ({
+  name: 'preload',
   apply: 'build',
   generateBundle(_, bundle) {
     const chunks = Object.values(bundle).filter((c) => c.type === 'chunk');
@@ -23,28 +24,38 @@ const ahead = (): Plugin => ({
       return all;
     };
     const first = withWhatItImports(chunks.find((c) => c.isEntry)!.fileName);
-    const scripts: Record<string, string[]> = {};
-    for (const [list, under] of [
-      ['app/pages', ''],
-      ['app/benches', 'station/'],
-    ])
-      for (const [, path, module] of readFileSync(`src/${list}.ts`, 'utf8').matchAll(fetched)) {
+    const scriptsOf = (list: string, at: (path: string) => string) =>
+      [...readFileSync(`src/app/${list}.ts`, 'utf8').matchAll(imported)].map(([, path, module]) => {
         const chunk = chunks.find((c) => c.facadeModuleId?.endsWith(`/${module}.tsx`));
-        if (!chunk) this.error(`${list}.ts fetches ${module}, which is no script of its own`);
-        scripts[`${under}${path}`] = [...withWhatItImports(chunk.fileName)].filter((file) => !first.has(file));
-      }
-    for (const known of ['lots/:code', 'station/wash'])
-      if (!scripts[known]) this.error(`${known} is not where this looks for it`);
-    this.emitFile({ type: 'asset', fileName: 'ahead.json', source: JSON.stringify(scripts) });
+        if (!chunk) this.error(`${list}.ts imports ${module}, which is no script of its own`);
+        return [at(path!), [...withWhatItImports(chunk.fileName)].filter((file) => !first.has(file))] as const;
+      });
+    const scripts = new Map([
+      ...scriptsOf('pages', (path) => path),
+      ...scriptsOf('benches', (step) => `station/${step}`),
+    ]);
+    const missing = Object.keys(asks).find((path) => !scripts.has(path));
+    if (missing !== undefined) this.error(`${missing} is no page of pages.ts as this reads it`);
+    // `:code` stands for itself, and the server puts in what stands there in the address it is asked for.
+    const itself = new Proxy({}, { get: (_, name) => `:${String(name)}` });
+    const pages = [...scripts].map(([path, of]) => {
+      const asked = asks[path as keyof typeof asks]?.(itself) ?? [];
+      return [path, { scripts: of, answers: asked.map(addressOf) }];
+    });
+    const source = JSON.stringify({
+      '*': { scripts: [], answers: everywhere.map(addressOf) },
+      ...Object.fromEntries(pages),
+    });
+    this.emitFile({ type: 'asset', fileName: 'preload.json', source });
   },
 });
 
 /**
  * Nearly all of the first script runs for the first picture: the browser compiles all of it while it is fetched, beside everything else, instead of
- * function by function while the picture is drawn.
+ * function by function while the picture is drawn (docs/figures.md tells what it brings).
  */
-const compiledAhead = (): Plugin => ({
-  name: 'compiled-ahead',
+const compiledAtOnce = (): Plugin => ({
+  name: 'compiled-at-once',
   apply: 'build',
   generateBundle: {
     order: 'post',
@@ -56,7 +67,7 @@ const compiledAhead = (): Plugin => ({
 });
 
 export default defineConfig({
-  plugins: [react(), ahead(), letters(), lettersAhead(), compiledAhead()],
+  plugins: [react(), preload(), letters(), lettersAhead(), compiledAtOnce()],
   build: {
     target: 'es2022',
     modulePreload: { polyfill: false },
@@ -73,7 +84,7 @@ export default defineConfig({
             { name: 'first', tags: ['$initial'], priority: 1 },
             {
               name: 'shared',
-              test: /\/src\/((ui|runs|drawings|photographs|station|lots)\/|\w+\/(queries|words)\.ts)/,
+              test: /\/src\/((ui|runs|drawings|photographs|station|lots)\/(?!BreedField|AnimalField)|\w+\/(queries|words)\.ts)/,
               minShareCount: 2,
             },
           ],

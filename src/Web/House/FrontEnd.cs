@@ -7,7 +7,7 @@ namespace EarthyTuft.Web.House;
 /// <summary>Serves the built front end: hashed assets for a year, the page itself anew each time with this answer's nonce.</summary>
 public static class FrontEnd
 {
-    private const string NoncePlace = "__NONCE__", AskedPlace = "<!--__ASKED_FIRST__-->";
+    private const string NoncePlace = "__NONCE__", PreloadsPlace = "<!--__PRELOADS__-->";
 
     private const string PackedSuffix = ".br";
 
@@ -62,7 +62,7 @@ public static class FrontEnd
         }
 
         var page = File.ReadAllText(file);
-        var ahead = Ahead.Of(Root);
+        var preloads = PagePreloads.Of(Root);
         // A lot's code has a dot in it, so what looks like a file may be a page; only what lies in the built folders cannot be.
         app.MapFallback("{*path}", (HttpContext context) =>
         {
@@ -78,8 +78,8 @@ public static class FrontEnd
             }
 
             context.Response.Headers[HeaderNames.CacheControl] = "no-store";
-            var asked = context.User.Identity?.IsAuthenticated == true && context.Request.Path != "/door" ? ahead.Links(context.Request.Path) : "";
-            return (IResult)TypedResults.Content(page.Replace(NoncePlace, context.Nonce(), StringComparison.Ordinal).Replace(AskedPlace, asked, StringComparison.Ordinal), "text/html; charset=utf-8");
+            var links = context.User.Identity?.IsAuthenticated == true && context.Request.Path != "/door" ? preloads.Links(context.Request.Path) : "";
+            return (IResult)TypedResults.Content(page.Replace(NoncePlace, context.Nonce(), StringComparison.Ordinal).Replace(PreloadsPlace, links, StringComparison.Ordinal), "text/html; charset=utf-8");
         }).ExcludeFromDescription();
     }
 }

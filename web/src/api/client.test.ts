@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { api, holdQuestions, Problem, problemOf } from './client';
+import { Problem, problemOf } from './client';
 import { airWords, daysWord, formOf, parentage } from '../ui/words';
 
 const answer = (status: number, body: unknown) =>
@@ -31,28 +31,6 @@ describe('a problem', () => {
   it('is one of being away only where the same request may go through later', () => {
     const away = [0, 400, 404, 409, 422, 500, 502, 503, 504].filter((s) => new Problem(s, 'x', 'x').isAway);
     expect(away).toEqual([0, 502, 503, 504]);
-  });
-});
-
-describe('questions', () => {
-  it('wait while the first picture comes, and changes do not', async () => {
-    let seen = () => {};
-    holdQuestions(new Promise((go) => (seen = go)));
-    const sent: string[] = [];
-    const to = {
-      baseUrl: 'http://127.0.0.1',
-      fetch: async (request: Request) => {
-        sent.push(request.method);
-        return new Response('[]', { headers: { 'Content-Type': 'application/json' } });
-      },
-    };
-    const asked = api.GET('/api/runs', to);
-    await api.DELETE('/api/session', to);
-    expect(sent).toEqual(['DELETE']);
-    seen();
-    await asked;
-    await api.GET('/api/runs', to);
-    expect(sent).toEqual(['DELETE', 'GET', 'GET']);
   });
 });
 

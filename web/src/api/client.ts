@@ -63,16 +63,8 @@ export const setUnits = (unit: string, temperatureSign: string, lengthSign: stri
   units = `${unit};${temperatureSign.slice(-1)};${lengthSign}`;
 };
 
-let before: Promise<void> | null = null;
-/** What is asked for from now on waits for this, a change excepted. */
-export function holdQuestions(until: Promise<void>) {
-  before = until;
-  void until.then(() => (before = null));
-}
-
 const middleware: Middleware = {
-  async onRequest({ request }) {
-    if (before && request.method === 'GET') await before;
+  onRequest({ request }) {
     if (request.method !== 'GET' && token) request.headers.set('X-Token', token);
     if (request.method !== 'GET' && units) request.headers.set('X-Units', units);
     return request;

@@ -63,13 +63,13 @@ export const refreshTools = () =>
 /** Wheels, spindles and winders: where yarn is spun, plied and measured. */
 export const useSpinners = () => server.useQuery('get', '/api/tools/spinners');
 
-const course = server.queryOptions('get', '/api/course', undefined, { refetchInterval: 30_000 });
+export const course = server.queryOptions('get', '/api/course', undefined, { refetchInterval: 30_000 });
 
-const runs = server.queryOptions('get', '/api/runs', undefined, { refetchInterval: 30_000 });
+export const runs = server.queryOptions('get', '/api/runs', undefined, { refetchInterval: 30_000 });
 
-const stations = server.queryOptions('get', '/api/course/stations', undefined, { staleTime: Infinity });
+export const stations = server.queryOptions('get', '/api/course/stations', undefined, { staleTime: Infinity });
 
-const session = queryOptions({
+export const session = queryOptions({
   ...server.queryOptions('get', '/api/session'),
   staleTime: Infinity,
   queryFn: async ({ signal }) => {
@@ -82,42 +82,16 @@ const session = queryOptions({
   },
 });
 
-const drafts = server.queryOptions('get', '/api/drafts');
+export const drafts = server.queryOptions('get', '/api/drafts');
 
-const air = server.queryOptions('get', '/api/course/air');
+export const air = server.queryOptions('get', '/api/course/air');
 
-const cautions = server.queryOptions('get', '/api/course/cautions', undefined, { staleTime: Infinity });
+export const cautions = server.queryOptions('get', '/api/course/cautions', undefined, { staleTime: Infinity });
 
-const waiting = (step: Schema['StepKind']) => server.queryOptions('get', '/api/lots', { params: { query: { step } } });
+export const waiting = (step: Schema['StepKind']) =>
+  server.queryOptions('get', '/api/lots', { params: { query: { step } } });
 
-const lot = (code: string) => server.queryOptions('get', '/api/lots/{code}', { params: { path: { code } } });
-
-/** What some pages ask for first beside that, by their path in `app/pages.ts`; the house names the same with the page (Ahead.cs). */
-const firstOf: Record<string, (at: Readonly<Record<string, string | undefined>>) => Promise<void>[]> = {
-  '': () => [queryClient.prefetchQuery(drafts)],
-  'lots/:code': ({ code = '' }) => [queryClient.prefetchQuery(lot(code))],
-  'station/:step': ({ step }) => [
-    queryClient.prefetchQuery(waiting(step as Schema['StepKind'])),
-    queryClient.prefetchQuery(drafts),
-    queryClient.prefetchQuery(air),
-    queryClient.prefetchQuery(cautions),
-  ],
-};
-
-/**
- * What a page shows and the frame round it, asked for before anything is drawn: drawn once with all of it, instead of again with each answer.
- * Whoever is not in learns that from the session.
- */
-export async function firstAnswers(page: string, at: Readonly<Record<string, string | undefined>>) {
-  const here = await queryClient.fetchQuery(session);
-  if (!here.signedIn || !here.workshop) return;
-  await Promise.all([
-    queryClient.prefetchQuery(course),
-    queryClient.prefetchQuery(stations),
-    queryClient.prefetchQuery(runs),
-    ...(firstOf[page]?.(at) ?? []),
-  ]);
-}
+export const lot = (code: string) => server.queryOptions('get', '/api/lots/{code}', { params: { path: { code } } });
 
 export const useSession = () => useQuery(session);
 

@@ -6,18 +6,13 @@ import { onRail, useStations, useToday } from '../api/queries';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { stepWord } from '../ui/words';
 import { useRunning } from '../runs/running';
-import { useLast } from '../ui/useLater';
 import styles from './CourseRail.module.css';
-
-/** So many stations a phone's strip shows beside Today and Take in. */
-const inSight = 5;
 
 /** The workshop at this moment: each station with the heap that waits there, its area following its mass. */
 export function CourseRail() {
   const stations = useStations();
   const today = useToday();
   const running = useRunning();
-  const later = useLast();
   const stand = onRail(stations.data, today.data);
   const heap = (step: Schema['StepKind'] | null) => today.data?.heaps.find((h) => (h.step ?? null) === step);
   const heaviest = Math.max(1, ...(today.data?.heaps ?? []).map((h) => h.mass.grams));
@@ -26,7 +21,7 @@ export function CourseRail() {
     <nav className={clsx(styles.course, 'not-printed')} aria-label="Course">
       <Station to="/" label="Today" />
       <Station to="/take-in" label="Take in" />
-      {(later ? stand : stand.slice(0, inSight)).map(({ step }) => (
+      {stand.map(({ step }) => (
         <Station
           key={step}
           to={`/station/${step}`}
@@ -37,16 +32,13 @@ export function CourseRail() {
           joined
         />
       ))}
-      {later && (
-        <>
-          <div className={styles.rule} />
-          <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
-          <Station to="/animals" label="Animals" />
-          <Station to="/breeds" label="Breeds" />
-          <Station to="/reckoner" label="Reckoner" />
-          <Station to="/workshop" label="Workshop" />
-        </>
-      )}
+
+      <div className={styles.rule} />
+      <Station to="/samples" label="Samples" heap={heap(null)} perRoot={perRoot} waits="ready to sample" />
+      <Station to="/animals" label="Animals" />
+      <Station to="/breeds" label="Breeds" />
+      <Station to="/reckoner" label="Reckoner" />
+      <Station to="/workshop" label="Workshop" />
     </nav>
   );
 }

@@ -1,6 +1,6 @@
 import { clsx } from 'clsx';
-import { Suspense, useEffect, useRef } from 'react';
-import { Navigate, Outlet, useLocation } from 'react-router';
+import { Suspense, useEffect, useRef, type SyntheticEvent } from 'react';
+import { Navigate, Outlet, useLocation, useNavigation } from 'react-router';
 import { useSession } from '../api/queries';
 import { ProblemNotice } from '../ui/Notices';
 import { Alarms } from './Alarms';
@@ -8,16 +8,22 @@ import { useLiveStream } from '../live/live';
 import { keepTaps } from '../runs/taps';
 import { CourseRail } from './CourseRail';
 import { HeadStrip } from './HeadStrip';
-import { fetchAhead } from './pages';
+import { fetchAllScripts, prefetchPage } from './pages';
 import { RefusedTaps } from './RefusedTaps';
-import { NotAnew, Waited } from './Unanswered';
-import { Unbroken } from './Unbroken';
+import { NotAnew, Waiting } from './Unanswered';
 import styles from './Frame.module.css';
+
+/** What lies behind a link is fetched when a finger or the keyboard comes near it. */
+function prefetchLinked(e: SyntheticEvent) {
+  const link = (e.target as Element).closest('a[href^="/"]');
+  if (link) prefetchPage(new URL(link.getAttribute('href')!, window.location.href).pathname);
+}
 
 /** The house round every bench: the course on the left (below, on a phone), the head strip above. */
 export function Frame() {
   const session = useSession();
   const { pathname } = useLocation();
+  const navigation = useNavigation();
   useLiveStream(!!session.data?.signedIn && !!session.data.workshop);
   const first = useRef(true);
   useEffect(() => {
@@ -49,11 +55,11 @@ export function Frame() {
     if (!inside) return;
     keepTaps();
     // After the first view, which has the line to itself until then.
-    const later = setTimeout(() => void fetchAhead(), 2000);
+    const later = setTimeout(() => void fetchAllScripts(), 2000);
     return () => clearTimeout(later);
   }, [inside]);
 
-  if (session.isPending) return <Waited at={pathname} />;
+  if (session.isPending) return <Waiting />;
   if (session.isLoadingError) {
     return (
       <div className={styles.frame}>
@@ -64,7 +70,7 @@ export function Frame() {
   if (!session.data.signedIn || !session.data.workshop) return <Navigate to="/door" replace />;
 
   return (
-    <div className={styles.frameBody}>
+    <div className={styles.frameBody} onPointerOver={prefetchLinked} onFocus={prefetchLinked}>
       <a href="#bench" className={styles.skip}>
         Skip to the bench
       </a>
@@ -73,14 +79,12 @@ export function Frame() {
         <HeadStrip session={session.data} />
         <Alarms />
         <main className={clsx(styles.main, styles.bench)} id="bench" tabIndex={-1}>
+          {navigation.state === 'loading' && <Waiting key={navigation.location.pathname} />}
           <RefusedTaps />
-          <Unbroken at={pathname}>
-            <Suspense fallback={null}>
-              <Outlet />
-            </Suspense>
-          </Unbroken>
+          <Suspense fallback={null}>
+            <Outlet />
+          </Suspense>
         </main>
-        <Waited at={pathname} />
         <NotAnew />
       </div>
     </div>

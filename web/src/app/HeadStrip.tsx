@@ -1,16 +1,18 @@
 import Button from '@mui/material/Button';
 import { clsx } from 'clsx';
 import { useWindow } from '../ui/useWindow';
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { api, queryClient, type Schema, setToken } from '../api/client';
 import { Help } from '../help/Help';
-import { FindBox } from './FindBox';
 import { HeadInstruments } from '../instruments/HeadInstruments';
 import { useChange } from '../api/change';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './HeadStrip.module.css';
+
+// With the field it is made of: fetched beside the first picture, where there is room for it.
+const FindBox = lazy(async () => ({ default: (await import('./FindBox')).FindBox }));
 
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   const navigate = useNavigate();
@@ -43,7 +45,11 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
       </Button>
       <div id="head-more" className={clsx(styles.more, !open && styles.folded)}>
         {unfolded && <HeadInstruments />}
-        {unfolded && <FindBox />}
+        {unfolded && (
+          <Suspense fallback={<div className={styles.find} />}>
+            <FindBox />
+          </Suspense>
+        )}
         <Help />
         <div className={styles.person}>
           <span className={clsx(typography.body, typography.quiet)}>

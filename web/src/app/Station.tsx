@@ -1,8 +1,9 @@
 import { clsx } from 'clsx';
-import { Suspense, useEffect, useMemo, useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useMemo, useState } from 'react';
+import { useLoaderData, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useAir, useDrafts, useStations, useWaiting, useRuns } from '../api/queries';
+import type { PageData } from '../runs/bench';
 import { heldLots } from '../runs/queries';
 import { useSend } from '../api/change';
 import { fromRun } from '../station/fromRun';
@@ -12,9 +13,6 @@ import { NoSuchPage } from '../ui/NoSuchPage';
 import { ProblemNotice } from '../ui/Notices';
 import { StationCaution } from '../ui/StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
-import { useInPieces } from '../ui/useInPieces';
-import { useLater } from '../ui/useLater';
-import { benches } from './benches';
 import styles from './Station.module.css';
 import layout from '../ui/layout.module.css';
 
@@ -24,14 +22,13 @@ const plannedFirst: ReadonlySet<Schema['StepKind']> = new Set(['spin', 'ply']);
 /** One pattern for every step: what waits, the picture with its figures, the log with the big number; the caution at the side. */
 export function Station() {
   const { step } = useParams();
+  const { bench: Bench } = useLoaderData() as PageData;
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const stations = useStations();
   const drafts = useDrafts();
   const runs = useRuns();
   const station = stations.data?.find((s) => s.step === step);
-  // While its lots are still being asked for.
-  useEffect(() => void benches[step as Schema['StepKind']]?.fetch().catch(() => undefined), [step]);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
   const [logged, setLogged] = useState<{ step: string; answer: Schema['EntryAnswer'] } | null>(null);
   const lots = useMemo(() => waiting.data?.lots ?? [], [waiting.data]);
@@ -52,12 +49,10 @@ export function Station() {
       loggedRun && station && lots.length > 0 ? { id: loggedRun.id, state: fromRun(loggedRun, station, lots) } : null,
     [loggedRun, station, lots],
   );
-  const later = useLater();
-  const drawn = useInPieces(!!station && !!waiting.data && !!drafts.data && !runs.isPending);
   const failed = [stations, waiting, drafts].find((q) => q.isLoadingError);
   if (failed) return <ProblemNotice error={failed.error} again={() => void failed.refetch()} />;
   if (stations.data && !station) return <NoSuchPage />;
-  if (!drawn || !station || !waiting.data || !drafts.data) return null;
+  if (!station || !waiting.data || !drafts.data || runs.isPending) return null;
   const here = (runs.data ?? []).filter((r) => r.craft === station.step);
   // What lies in a bath or on a rack is logged from there, and elsewhere it is taken only by who came for it, to divide it for instance; of a
   // lot that lies there only in part the rest may be logged otherwise.
@@ -70,7 +65,6 @@ export function Station() {
   );
   const free = lots.filter((l) => !held.has(l.id) || (l.code === search.get('lot') && !whole.has(l.id)));
   const draft = drafts.data.find((d) => d.id === search.get('draft') && d.step === station.step) ?? null;
-  const Bench = benches[station.step];
   // What runs comes first on the page; the field takes the focus only where nothing does, or where one came for a lot.
   const quiet =
     !run &&
@@ -78,57 +72,49 @@ export function Station() {
     (plannedFirst.has(station.step) || (here.length > 0 && !free.some((l) => l.code === search.get('lot'))));
   const heading = run ? 'Log what was watched' : logWithoutRun[station.step];
   return (
-    <Suspense fallback={null}>
-      <div className={clsx(styles.page, styles.station)}>
-        <div className={styles.work}>
-          <h1 className={styles.title}>{stepWord[station.step]}</h1>
-          {runs.isLoadingError && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
-          {Bench && (quiet || later) && (
-            // On a phone the number comes first where nothing runs.
-            <div className={clsx(layout.mayShrink, !quiet && styles.afterNumber)}>
-              <Bench
-                lots={lots}
-                runs={here.filter((r) => r.id !== run?.id)}
-                wanted={search.get('lot')}
-                logRun={(r) => {
-                  const state = { ...freshState(station)(), ...fromRun(r, station, lots) };
-                  const of = {
-                    ...state,
-                    from: state.from ?? [],
-                    to: state.to.map((t) => ({ ...t, form: t.form ?? station.gives[0]! })),
-                  };
-                  void logging.go(
-                    toRequest(station.step, of, lots, air.data?.humidityPercent ?? null, r.id),
-                    state.key,
-                  );
-                }}
-                logging={logging}
-              />
-            </div>
-          )}
-          {(!quiet || later) && (
-            <>
-              {heading && <h2 className={layout.below8}>{heading}</h2>}
-              <StationBench
-                key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
-                station={station}
-                lots={run || draft ? lots : free}
-                wanted={search.get('lot')}
-                draft={draft}
-                run={run}
-                quiet={quiet}
-                logged={logged?.step === station.step ? logged.answer : null}
-                onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
-                left={() => void navigate(`/station/${station.step}`, { replace: true })}
-              />
-            </>
-          )}
-        </div>
-        {/* On a phone the caution comes before the work, or nobody would see it. */}
-        <div className={clsx(styles.aside, 'caution')}>
-          <StationCaution station={station} />
-        </div>
+    <div className={clsx(styles.page, styles.station)}>
+      <div className={styles.work}>
+        <h1 className={styles.title}>{stepWord[station.step]}</h1>
+        {runs.isLoadingError && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
+        {Bench && (
+          // On a phone the number comes first where nothing runs.
+          <div className={clsx(layout.mayShrink, !quiet && styles.afterNumber)}>
+            <Bench
+              lots={lots}
+              runs={here.filter((r) => r.id !== run?.id)}
+              wanted={search.get('lot')}
+              logRun={(r) => {
+                const state = { ...freshState(station)(), ...fromRun(r, station, lots) };
+                const of = {
+                  ...state,
+                  from: state.from ?? [],
+                  to: state.to.map((t) => ({ ...t, form: t.form ?? station.gives[0]! })),
+                };
+                void logging.go(toRequest(station.step, of, lots, air.data?.humidityPercent ?? null, r.id), state.key);
+              }}
+              logging={logging}
+            />
+          </div>
+        )}
+
+        {heading && <h2 className={layout.below8}>{heading}</h2>}
+        <StationBench
+          key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
+          station={station}
+          lots={run || draft ? lots : free}
+          wanted={search.get('lot')}
+          draft={draft}
+          run={run}
+          quiet={quiet}
+          logged={logged?.step === station.step ? logged.answer : null}
+          onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
+          left={() => void navigate(`/station/${station.step}`, { replace: true })}
+        />
       </div>
-    </Suspense>
+      {/* On a phone the caution comes before the work, or nobody would see it. */}
+      <div className={clsx(styles.aside, 'caution')}>
+        <StationCaution station={station} />
+      </div>
+    </div>
   );
 }

@@ -5,28 +5,22 @@ import { againFailed, againWhenBack } from '../api/queries';
 import { Notice } from '../ui/Notices';
 import styles from './Unanswered.module.css';
 
-/** Between two looks at a page that has nothing to show yet, in milliseconds. */
-const look = 700;
+/** What takes no longer than that is not said to be waited for, in milliseconds. */
+const patience = 1000;
 
-const isBlank = () => !document.getElementById('bench')?.childElementCount;
-
-/** Says that the house is waited for, where the page at this address has had nothing to show for a while. */
-export function Waited({ at }: { at: string }) {
+/** Says that the server is waited for, for as long as it is drawn and from the first second on. */
+export function Waiting() {
   const [long, setLong] = useState(false);
   useEffect(() => {
-    let looks = 0;
-    const timer = setInterval(() => {
-      looks++;
-      setLong(isBlank() && looks > 1);
-      if (!isBlank()) clearInterval(timer);
-    }, look);
-    return () => clearInterval(timer);
-  }, [at]);
-  if (!long) return null;
+    const timer = setTimeout(() => setLong(true), patience);
+    return () => clearTimeout(timer);
+  }, []);
   return (
-    <p className={styles.said} role="status">
-      Waiting for the workshop’s server.
-    </p>
+    long && (
+      <p className={styles.waiting} role="status">
+        Waiting for the workshop’s server.
+      </p>
+    )
   );
 }
 

@@ -1,13 +1,11 @@
 import type { ComponentType } from 'react';
 import type { Schema } from '../api/client';
 import type { BenchProps } from '../runs/bench';
-import { fetched, type Fetched } from './fetched';
 
-type Step = Schema['StepKind'];
 type Bench = ComponentType<BenchProps>;
 
 /** What stands above the log at a station, beside the picture and the fields that all have. A new bench is a line here. */
-const fetchers: Partial<Record<Step, () => Promise<Bench>>> = {
+export const benches: Partial<Record<Schema['StepKind'], () => Promise<Bench>>> = {
   wash: async () => (await import('../scouring/WashBench')).WashBench,
   card: async () => (await import('../carding/CardBench')).CardBench,
   blend: async () => (await import('../blending/BlendBench')).BlendBench,
@@ -18,8 +16,3 @@ const fetchers: Partial<Record<Step, () => Promise<Bench>>> = {
   ply: async () => (await import('../spinning/PlyBench')).PlyBench,
   divide: async () => (await import('../dividing/RehearseBench')).RehearseBench,
 };
-
-/** Each is fetched when its station is opened, or before that by `fetchAhead`. */
-export const benches = Object.fromEntries(
-  Object.entries(fetchers).map(([step, load]) => [step, fetched(load)]),
-) as Partial<Record<Step, Fetched<BenchProps>>>;

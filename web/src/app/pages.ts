@@ -1,13 +1,14 @@
 import type { ComponentType } from 'react';
 import { matchPath } from 'react-router';
-import type { Schema } from '../api/client';
-import { firstAnswers } from '../api/queries';
+import { queryClient, type Schema } from '../api/client';
 import { idle } from '../live/idle';
+import type { PageData } from '../runs/bench';
+import { asks, type At, type PagePath } from './asks';
 import { benches } from './benches';
-import { fetched, type Fetched } from './fetched';
 
-/** Every page but the first view, by its path. */
-const scripts: Record<string, () => Promise<ComponentType>> = {
+/** The script of every page, by its path. */
+export const scripts: Record<PagePath, () => Promise<ComponentType>> = {
+  '': async () => (await import('../today/Today')).Today,
   'take-in': async () => (await import('../takingin/TakeIn')).TakeIn,
   'station/wash/plan': async () => (await import('../scouring/WashPlan')).WashPlan,
   instruments: async () => (await import('../instruments/InstrumentsPage')).InstrumentsPage,
@@ -32,61 +33,42 @@ const scripts: Record<string, () => Promise<ComponentType>> = {
   'workshop/weigh-log': async () => (await import('../weighlog/WeighLog')).WeighLog,
 };
 
-const all = <T, U>(of: Record<string, T>, make: (one: T) => U) =>
-  Object.fromEntries(Object.entries(of).map(([name, one]) => [name, make(one)])) as Record<string, U>;
+export const pagePaths = Object.keys(scripts) as PagePath[];
 
-/** Each is fetched when it is opened, or before that by `fetchAhead`. */
-export const pages: Record<string, Fetched<object>> = all(scripts, fetched);
+const benchAt = async (path: PagePath, at: At): Promise<PageData['bench']> =>
+  path === 'station/:step' ? ((await benches[at.step as Schema['StepKind']]?.()) ?? null) : null;
 
-/** Where one signs in: whoever is in needs nothing of it. */
-export const Door = fetched(async () => (await import('../session/Door')).Door);
-
-/** A house that is slow or out of reach holds up the first picture for so many milliseconds at most. */
-const patience = 1500;
-
-/**
- * Fetches what the page at this address is drawn with, scripts and answers, so that it can be drawn in one go. Whether it is all there: if not,
- * it goes on being fetched, and the page waits for it where it needs it.
- */
-export async function fetchFirst(address: string): Promise<boolean> {
-  const [page, at] = Object.keys(pages)
-    .map((path) => [path, matchPath(`/${path}`, address)] as const)
-    .find(([, fits]) => fits) ?? ['', null];
-  const bench = page === 'station/:step' ? benches[at?.params.step as Schema['StepKind']] : undefined;
-  const here = Promise.all([firstAnswers(page, at?.params ?? {}), pages[page]?.fetch(), bench?.fetch()]);
-  // What could not be fetched is said by the page itself.
-  return Promise.race([
-    here.then(
-      () => true,
-      () => false,
-    ),
-    new Promise<boolean>((go) => setTimeout(() => go(false), patience)),
+/** Asks for what a page is drawn with, unless it is known. What cannot be asked for just now is said by the page itself. */
+export async function loadPage(path: PagePath, at: At): Promise<PageData> {
+  const [bench] = await Promise.all([
+    benchAt(path, at),
+    ...asks[path](at).map((asked) => queryClient.ensureQueryData(asked).catch(() => undefined)),
   ]);
+  return { bench };
 }
 
-/** A page that nobody sees is not painted: it is waited for so many milliseconds at most. */
-const unseen = 1000;
+/** Fetches what the page at this address is drawn with, script and answers, before it is opened. */
+export function prefetchPage(address: string) {
+  for (const path of pagePaths) {
+    const fits = matchPath(`/${path}`, address);
+    if (!fits) continue;
+    const at = fits.params as At;
+    // Nobody waits for it: what does not come is asked for again when the page is opened.
+    const quietly = () => undefined;
+    void scripts[path]().catch(quietly);
+    void benchAt(path, at).catch(quietly);
+    for (const asked of asks[path](at)) void queryClient.prefetchQuery(asked);
+    return;
+  }
+}
 
-/** The first picture is seen. */
-export const painted = () =>
-  new Promise<void>((go) => {
-    setTimeout(go, unseen);
-    if (!PerformanceObserver.supportedEntryTypes.includes('paint')) return;
-    new PerformanceObserver((list) => {
-      if (list.getEntriesByName('first-contentful-paint').length > 0) go();
-    }).observe({ type: 'paint', buffered: true });
-  });
-
-/**
- * Once the first view stands, the scripts of all pages: a page must open at the tub too, where the house may be out of reach. They are fetched
- * and not run; the build writes which they are (vite.config.ts).
- */
-export async function fetchAhead() {
-  const answer = await fetch('/ahead.json').catch(() => null);
-  const ahead = answer?.ok ? ((await answer.json()) as Record<string, string[]>) : {};
-  for (const script of new Set(Object.values(ahead).flat())) {
-    // One at a time, when nothing else is to be done: a finger on its way to a button is answered first.
+/** The scripts of all pages, fetched and not run while nothing else is to be done: a page must open at the tub too, where the network may be gone. */
+export async function fetchAllScripts() {
+  const answer = await fetch('/preload.json').catch(() => null);
+  const pages = answer?.ok ? ((await answer.json()) as Record<string, { scripts: string[] }>) : {};
+  for (const script of new Set(Object.values(pages).flatMap((page) => page.scripts))) {
+    // One at a time: a finger on its way to a button is answered first.
     await idle(1000);
-    document.head.append(Object.assign(document.createElement('link'), { rel: 'modulepreload', href: `/${script}` }));
+    document.head.append(Object.assign(document.createElement('link'), { rel: 'prefetch', href: `/${script}` }));
   }
 }

@@ -1,18 +1,50 @@
-import { Route, Routes } from 'react-router';
-import { Today } from '../today/Today';
+import { createBrowserRouter, redirect, type RouteObject } from 'react-router';
+import { queryClient } from '../api/client';
+import { session } from '../api/queries';
 import { NoSuchPage } from '../ui/NoSuchPage';
+import { everywhere, type At } from './asks';
+import { BrokenPage } from './BrokenPage';
 import { Frame } from './Frame';
-import { Door, pages } from './pages';
+import { loadPage, pagePaths, scripts } from './pages';
+import { Waiting } from './Unanswered';
 
-export const Pages = () => (
-  <Routes>
-    <Route path="/door" element={<Door />} />
-    <Route path="/" element={<Frame />}>
-      <Route index element={<Today />} />
-      {Object.entries(pages).map(([path, Page]) => (
-        <Route key={path} path={path} element={<Page />} />
-      ))}
-      <Route path="*" element={<NoSuchPage />} />
-    </Route>
-  </Routes>
-);
+/** Whoever is not in is led to the door; what else cannot be asked for is said by the frame. */
+async function loadFrame() {
+  const here = await queryClient.ensureQueryData(session).catch(() => null);
+  if (here && !(here.signedIn && here.workshop)) return redirect('/door');
+  await Promise.all(everywhere.map((asked) => queryClient.ensureQueryData(asked).catch(() => undefined)));
+  return null;
+}
+
+/** A page waits for the session: whoever is not in would only be refused. */
+async function loadInside(path: (typeof pagePaths)[number], at: At) {
+  const here = await queryClient.ensureQueryData(session).catch(() => null);
+  return here?.workshop ? loadPage(path, at) : { bench: null };
+}
+
+const routes: RouteObject[] = [
+  {
+    path: '/door',
+    lazy: { Component: async () => (await import('../session/Door')).Door },
+    ErrorBoundary: BrokenPage,
+    HydrateFallback: Waiting,
+  },
+  {
+    path: '/',
+    loader: loadFrame,
+    Component: Frame,
+    ErrorBoundary: BrokenPage,
+    HydrateFallback: Waiting,
+    children: [
+      ...pagePaths.map((path): RouteObject => ({
+        path,
+        lazy: { Component: scripts[path] },
+        loader: ({ params }) => loadInside(path, params as At),
+        ErrorBoundary: BrokenPage,
+      })),
+      { path: '*', Component: NoSuchPage },
+    ],
+  },
+];
+
+export const router = createBrowserRouter(routes);

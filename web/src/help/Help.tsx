@@ -1,15 +1,12 @@
 import Button from '@mui/material/Button';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
-import { FormDialog } from '../ui/FormDialog';
 import { onRail, useStations, useToday } from '../api/queries';
 import { sameAgain } from '../ui/sameAgain';
 import { stepWord } from '../ui/words';
-import layout from '../ui/layout.module.css';
-import typography from '../ui/typography.module.css';
 import styles from './Help.module.css';
 
-const Words = lazy(() => import('./Words'));
+const WordsDialog = lazy(() => import('./WordsDialog'));
 
 /** A typed letter is a letter; keys count where nothing is typed and nothing lies over the page. */
 const isTyping = (at: EventTarget | null) =>
@@ -66,25 +63,9 @@ export function Help() {
         ? Words
       </Button>
       {open && (
-        <FormDialog
-          title="Words of this page"
-          close={() => setOpen(false)}
-          actions={<Button onClick={() => setOpen(false)}>Close</Button>}
-        >
-          <Suspense fallback={null}>
-            <Words path={pathname} />
-          </Suspense>
-          <h2 className={typography.subheading}>Keys</h2>
-          <p className={typography.quiet}>Where nothing is being typed.</p>
-          <dl className={styles.facts}>
-            {keys.map(([key, what]) => (
-              <div className={layout.contents} key={key}>
-                <dt className={typography.strong}>{key}</dt>
-                <dd className={styles.value}>{what}</dd>
-              </div>
-            ))}
-          </dl>
-        </FormDialog>
+        <Suspense fallback={null}>
+          <WordsDialog path={pathname} keys={keys} close={() => setOpen(false)} />
+        </Suspense>
       )}
     </>
   );

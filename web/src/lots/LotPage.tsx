@@ -15,8 +15,6 @@ import { Agreement } from './Agreement';
 import { EarlierEntries } from './EarlierEntries';
 import { EntryList } from './EntryList';
 import { isSpun } from '../ui/spun';
-import { useInPieces } from '../ui/useInPieces';
-import { useLater } from '../ui/useLater';
 import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
 import { LotFacts } from './LotFacts';
@@ -49,17 +47,16 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
   const [noting, setNoting] = useState(false);
   const wanted = search.get('do');
   const [act, setAct] = useState<StockAct | null>(isStockAct(wanted) ? wanted : null);
-  const drawn = useInPieces(lot.data !== undefined);
-  const later = useLater();
+  const drawn = lot.data !== undefined;
   useEffect(() => {
-    if (!drawn || !later || !hash) return;
+    if (!drawn || !hash) return;
     const entry = document.getElementById(hash.slice(1));
     entry?.scrollIntoView({ block: 'center' });
     entry?.focus({ preventScroll: true });
-  }, [drawn, later, hash]);
+  }, [drawn, hash]);
 
   if (lot.isLoadingError) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
-  if (!drawn || !lot.data) return null;
+  if (!lot.data) return null;
   const { lot: head, staple, ribbon, entries, origins } = lot.data;
   const showEntry = (id: string) => {
     const entry = document.getElementById(id);
@@ -114,65 +111,63 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         onLot={(to) => void navigate(`/lots/${to}`)}
       />
       {lot.data.agreement.doubts.length > 0 && <Agreement agreement={lot.data.agreement} onEntry={showEntry} />}
-      {later && (
-        <div className={styles.columns}>
-          <Section title="What it is" aside={<RouterLink to={`/lots/${head.code}/look-over`}>Look it over</RouterLink>}>
-            <WhatItIs page={lot.data} />
-            <Done page={lot.data} />
-            {session.data?.workshop?.role !== 'looker' && (
-              <Button className={styles.button} size="small" onClick={() => setNoting(true)}>
-                Change what is noted
-              </Button>
-            )}
-            {lot.data.agreement.doubts.length === 0 && (
-              <p className={clsx(typography.quiet, typography.note, layout.above8)}>{lot.data.agreement.sentence}</p>
-            )}
-            {staple.inherited && <p className={typography.quiet}>Measured on the fleece it came from.</p>}
+      <div className={styles.columns}>
+        <Section title="What it is" aside={<RouterLink to={`/lots/${head.code}/look-over`}>Look it over</RouterLink>}>
+          <WhatItIs page={lot.data} />
+          <Done page={lot.data} />
+          {session.data?.workshop?.role !== 'looker' && (
+            <Button className={styles.button} size="small" onClick={() => setNoting(true)}>
+              Change what is noted
+            </Button>
+          )}
+          {lot.data.agreement.doubts.length === 0 && (
+            <p className={clsx(typography.quiet, typography.note, layout.above8)}>{lot.data.agreement.sentence}</p>
+          )}
+          {staple.inherited && <p className={typography.quiet}>Measured on the fleece it came from.</p>}
+          <div className={layout.above16}>
+            <Photographs of="lot" id={head.id} what={head.code} lot={head} />
+          </div>
+        </Section>
+        <Column className={styles.column} gap={3}>
+          <Section title="What happened">
+            <EntryList entries={entries} here={head.code} lotId={head.id} fibre={head.fibre} />
+            <EarlierEntries
+              code={head.code}
+              lotId={head.id}
+              fibre={head.fibre}
+              earlier={lot.data.earlierEntries}
+              before={entries[0]?.id}
+            />
+          </Section>
+          <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
+        </Column>
+        <Section title="What next">
+          <WhatNext head={head} ahead={ribbon.ahead} act={setAct} />
+          {lot.data.samples.length > 0 && (
             <div className={layout.above16}>
-              <Photographs of="lot" id={head.id} what={head.code} lot={head} />
+              <h3>Samples</h3>
+              {lot.data.samples.map((s) => (
+                <div key={s.id}>
+                  <RouterLink to={`/samples/${s.code}`}>{s.code}</RouterLink> {s.verdict}
+                </div>
+              ))}
             </div>
-          </Section>
-          <Column className={styles.column} gap={3}>
-            <Section title="What happened">
-              <EntryList entries={entries} here={head.code} lotId={head.id} fibre={head.fibre} />
-              <EarlierEntries
-                code={head.code}
-                lotId={head.id}
-                fibre={head.fibre}
-                earlier={lot.data.earlierEntries}
-                before={entries[0]?.id}
-              />
-            </Section>
-            <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
-          </Column>
-          <Section title="What next">
-            <WhatNext head={head} ahead={ribbon.ahead} act={setAct} />
-            {lot.data.samples.length > 0 && (
-              <div className={layout.above16}>
-                <h3>Samples</h3>
-                {lot.data.samples.map((s) => (
-                  <div key={s.id}>
-                    <RouterLink to={`/samples/${s.code}`}>{s.code}</RouterLink> {s.verdict}
-                  </div>
-                ))}
-              </div>
-            )}
-            <LookBack page={lot.data} />
-            {origins.some((o) => o.lotId !== head.id) && (
-              <div className={layout.above16}>
-                <h3>Comes from</h3>
-                {origins.map((o) => (
-                  <div key={o.lotId}>
-                    {o.share} <RouterLink to={`/lots/${o.code}`}>{o.code}</RouterLink>{' '}
-                    {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text}{' '}
-                    {formOf(o.form, o.fibre)}
-                  </div>
-                ))}
-              </div>
-            )}
-          </Section>
-        </div>
-      )}
+          )}
+          <LookBack page={lot.data} />
+          {origins.some((o) => o.lotId !== head.id) && (
+            <div className={layout.above16}>
+              <h3>Comes from</h3>
+              {origins.map((o) => (
+                <div key={o.lotId}>
+                  {o.share} <RouterLink to={`/lots/${o.code}`}>{o.code}</RouterLink>{' '}
+                  {[parentage(o.parentage), o.animal].filter(Boolean).join(', ')}; {o.raw.text}{' '}
+                  {formOf(o.form, o.fibre)}
+                </div>
+              ))}
+            </div>
+          )}
+        </Section>
+      </div>
       {noting && <LotFacts lot={head} close={() => setNoting(false)} />}
       {act && (
         <Shelf

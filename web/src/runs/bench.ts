@@ -1,3 +1,4 @@
+import type { ComponentType } from 'react';
 import type { Schema } from '../api/client';
 import type { Run } from './queries';
 
@@ -12,4 +13,10 @@ export interface BenchProps {
   /** Logs a run that is done, as it was watched. */
   logRun: (run: Run) => void;
   logging: { busy: boolean; away: boolean; error: unknown };
+}
+
+/** What the loader of a page hands it. */
+export interface PageData {
+  /** The bench that stands at this station; null where its work is logged by its weights alone, and on every other page. */
+  bench: ComponentType<BenchProps> | null;
 }

@@ -14,7 +14,6 @@ import { DayOfMotion } from './DayOfMotion';
 import { Running } from './Running';
 import { WaitingLine } from './WaitingLine';
 import { Column } from '../ui/layouts';
-import { useLater } from '../ui/useLater';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './Today.module.css';
@@ -24,7 +23,6 @@ export function Today() {
   const today = useToday();
   const drafts = useDrafts();
   const runs = useRuns();
-  const later = useLater();
   if (today.isLoadingError) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
   if (!today.data) return null;
   const { waiting, questions, month } = today.data;
@@ -42,36 +40,34 @@ export function Today() {
       <Section title="What waits, and how long" level="h2">
         <WaitingLine waiting={idle} />
       </Section>
-      {later && (
-        <div className={styles.columns}>
-          <Section title="Next">
-            {longest ? (
-              <NextUp waiting={longest} />
-            ) : (
-              <p>Nothing waits at a station. Prepared fibre is ready to be sampled.</p>
-            )}
-          </Section>
-          <Section title="Look again">
-            {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
-            {questions.length === 0 && drafts.data?.length === 0 && <p>Every balance fits, or was answered.</p>}
-            <ul className={styles.list}>
-              {questions.map((id) => (
-                <li key={id}>
-                  <Question entryId={id} named />
-                </li>
-              ))}
-            </ul>
-            {today.data.moreQuestions > 0 && <p className={typography.quiet}>and {today.data.moreQuestions} more</p>}
-          </Section>
-          <Section title={month.month}>
-            <Column gap={1.5}>
-              <MassOf mass={month.rawIn} label="raw in" />
-              <MassOf mass={month.preparedOut} label="prepared out" />
-              <Figure text={`${month.hours.toFixed(1)} h`} from="measured" label="at the bench" />
-            </Column>
-          </Section>
-        </div>
-      )}
+      <div className={styles.columns}>
+        <Section title="Next">
+          {longest ? (
+            <NextUp waiting={longest} />
+          ) : (
+            <p>Nothing waits at a station. Prepared fibre is ready to be sampled.</p>
+          )}
+        </Section>
+        <Section title="Look again">
+          {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
+          {questions.length === 0 && drafts.data?.length === 0 && <p>Every balance fits, or was answered.</p>}
+          <ul className={styles.list}>
+            {questions.map((id) => (
+              <li key={id}>
+                <Question entryId={id} named />
+              </li>
+            ))}
+          </ul>
+          {today.data.moreQuestions > 0 && <p className={typography.quiet}>and {today.data.moreQuestions} more</p>}
+        </Section>
+        <Section title={month.month}>
+          <Column gap={1.5}>
+            <MassOf mass={month.rawIn} label="raw in" />
+            <MassOf mass={month.preparedOut} label="prepared out" />
+            <Figure text={`${month.hours.toFixed(1)} h`} from="measured" label="at the bench" />
+          </Column>
+        </Section>
+      </div>
     </Column>
   );
 }

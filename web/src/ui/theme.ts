@@ -6,7 +6,7 @@ declare module '@mui/material/Button' {
   }
 }
 
-// The tones are those of tokens.css, which follow day and night by themselves: both schemes name the same ones.
+// The tones are those of tokens.css, which follow day and night by themselves: one palette names them for both.
 const palette = {
   primary: { main: 'var(--woad)', dark: 'var(--woad-pressed)', contrastText: 'var(--on-woad)' },
   error: { main: 'var(--madder)' },
@@ -26,7 +26,7 @@ const thumb = 44;
 /** How MUI's parts look here; what only lays out or says words is plain elements (base.css). */
 export const theme = createTheme({
   cssVariables: { nativeColor: true, colorSchemeSelector: 'media' },
-  colorSchemes: { light: { palette }, dark: { palette } },
+  palette,
   shape: { borderRadius: 6 },
   typography: {
     fontFamily: wordFont,
@@ -56,6 +56,8 @@ export const theme = createTheme({
     },
     MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
     MuiTextField: { defaultProps: { size: 'small' } },
+    // The moves by which a field learns that the browser filled it stand in base.css, instead of in a sheet for each field.
+    MuiInputBase: { defaultProps: { disableInjectingGlobalStyles: true } },
     MuiOutlinedInput: {
       styleOverrides: { root: { fontVariantNumeric: 'inherit' }, notchedOutline: { borderColor: 'var(--edge)' } },
     },
