@@ -17,23 +17,37 @@ export async function post(page: Page, path: string, data?: object) {
 export const houseTime = async (page: Page) =>
   Date.parse((await (await page.request.get(at('/api/course'))).json()).now);
 
-export async function enterDemo(page: Page) {
+/** Into a demo workshop of one's own, by the door. */
+export async function enterDemoByTheDoor(page: Page) {
   await page.goto(at('/door'));
   await page.getByRole('button', { name: 'Walk into the demo workshop' }).click();
   // A whole workshop is made for each browser: a busy machine takes its time over it.
   await expect(page.getByRole('heading', { name: 'What waits, and how long' })).toBeVisible({ timeout: 60_000 });
 }
 
-export async function register(page: Page, name = 'Ilse') {
-  await page.goto(at('/door'));
-  await page.getByRole('button', { name: 'I am new here' }).click();
-  await page.getByLabel('Your name').fill(name);
-  await page.getByLabel('Email').fill(`${crypto.randomUUID()}@example.org`);
-  await page.getByLabel('Password').fill('wool and water');
-  await page.getByRole('button', { name: 'Open the workshop' }).click();
-  await expect(page.getByRole('heading', { level: 1, name: 'Your workshop' })).toBeVisible();
-  await page.getByRole('button', { name: 'Later' }).click();
-  await expect(page.getByRole('heading', { name: 'The shed is empty' })).toBeVisible();
+/** The same without the walk, for tests of what lies behind it. */
+export async function enterDemo(page: Page, path = '/') {
+  const answer = await page.request.post(at('/api/session/demo'), { timeout: 60_000 });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  await page.goto(at(path));
+  await expect(page.getByRole('navigation', { name: 'Course' })).toBeVisible();
+}
+
+/** Opens a workshop of one's own; the walk through the door is in begin.spec.ts. */
+export async function register(page: Page, name = 'Ilse', path = '/') {
+  const answer = await page.request.post(at('/api/session/register'), {
+    data: {
+      email: `${crypto.randomUUID()}@example.org`,
+      password: 'wool and water',
+      name,
+      workshopName: null,
+      invitationCode: null,
+      timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+    },
+  });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  await page.goto(at(path));
+  await expect(page.getByRole('navigation', { name: 'Course' })).toBeVisible();
 }
 
 export async function takeIn(page: Page, weight: string, breed = '') {

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
-import { at, enterDemo } from './hands';
+import { at, enterDemo, enterDemoByTheDoor } from './hands';
 
 const screens: [name: string, path: string, settled: (page: Page) => Promise<void>][] = [
   ['today', '/', (p) => expect(p.getByRole('group', { name: 'Waiting lots' })).toBeVisible()],
@@ -143,7 +143,7 @@ for (const [colour, width, height] of [
     await page.goto(at('/door'));
     await expect(page.getByRole('button', { name: 'Sign in' })).toBeVisible();
     expect(tell((await check(page)).violations)).toEqual([]);
-    await enterDemo(page);
+    await enterDemoByTheDoor(page);
     for (const [name, path, settled] of screens) {
       await page.goto(at(path));
       await settled(page);

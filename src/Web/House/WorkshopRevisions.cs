@@ -13,6 +13,9 @@ public sealed class WorkshopRevisions
     private readonly ConcurrentDictionary<(Guid Workshop, News What), long> changes = new();
     private long missed;
 
+    /// <summary>Names this process to itself among the news, so that what it counted when it was committed is not counted again when it comes back.</summary>
+    public Guid Origin { get; } = Guid.NewGuid();
+
     /// <summary>The revision of some parts of a workshop; it only grows.</summary>
     public long Of(Guid workshop, params ReadOnlySpan<News> parts)
     {

@@ -111,9 +111,10 @@ public static class LiveNews
         return db.Database.ExecuteSqlAsync($"select pg_notify({Channel}, {payload})", cancellationToken);
     }
 
-    internal static string Payload(Guid workshop, LiveItem item) => JsonSerializer.Serialize(new Packet(workshop, item), JsonSerializerOptions.Web);
+    internal static string Payload(Guid workshop, LiveItem item, Guid? countedBy = null) => JsonSerializer.Serialize(new Packet(workshop, item, countedBy), JsonSerializerOptions.Web);
 
-    internal sealed record Packet(Guid Workshop, LiveItem Item);
+    /// <param name="CountedBy">The process whose revisions know of it already, since it was told there when it was committed.</param>
+    internal sealed record Packet(Guid Workshop, LiveItem Item, Guid? CountedBy = null);
 }
 
 /// <summary>Keeps one connection that listens, and hands the news to the hub. After a lost connection every screen asks again, since news may have been missed.</summary>
@@ -175,7 +176,7 @@ public sealed class LiveBridge(LiveHub hub, WorkshopRevisions revisions, IMemory
     {
         if (packet.Item is not { What: LiveItem.People, Person: { } person })
         {
-            if (NewsDesk.PartOf(packet.Item) is { } part)
+            if (NewsDesk.PartOf(packet.Item) is { } part && packet.CountedBy != revisions.Origin)
             {
                 revisions.Changed(packet.Workshop, part);
             }

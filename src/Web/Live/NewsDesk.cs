@@ -56,7 +56,7 @@ public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionString
                 {
                     batch.BatchCommands.Add(new NpgsqlBatchCommand("select pg_notify($1, $2)")
                     {
-                        Parameters = { new() { Value = LiveNews.Channel }, new() { Value = LiveNews.Payload(workshop, Item(what)) } },
+                        Parameters = { new() { Value = LiveNews.Channel }, new() { Value = LiveNews.Payload(workshop, Item(what), revisions.Origin) } },
                     });
                 }
 

@@ -1,5 +1,9 @@
 using System.Diagnostics;
 using System.Text;
+using EarthyTuft.Data.Store;
+using EarthyTuft.Web.House;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
 using Xunit;
 
 namespace EarthyTuft.Web.Tests.Live;
@@ -138,6 +142,29 @@ public class NewsTests(House house) : IClassFixture<House>
             await ben.Settle();
             Assert.InRange(ben.Count("log") - before, 1, (took.TotalMilliseconds / 80) + 2);
             Assert.True(ben.Count("log") >= atTheEnd);
+        }
+    }
+
+    [Fact]
+    public async Task A_change_counts_once_where_it_was_made_though_its_news_comes_back_and_once_in_another_process()
+    {
+        await using var other = House.Start(house.Connection);
+        var (ada, ben) = await Two();
+        using (ben)
+        {
+            var elsewhere = new Ear(ada.Copy(other));
+            await elsewhere.Settle();
+            var workshop = (await ada.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
+            long Revision(WebApplicationFactory<Program> process) => process.Services.GetRequiredService<WorkshopRevisions>().Of(workshop, News.Log);
+            var (here, there, heard) = (Revision(house.Factory), Revision(other), elsewhere.Count("log"));
+            await ada.TakeIn(new { mass = "900" });
+            var committed = Revision(house.Factory);
+            Assert.True(committed > here, "The change was not counted when it was committed.");
+            await elsewhere.More("log", heard);
+            await elsewhere.Settle();
+            Assert.Equal(committed, Revision(house.Factory));
+            Assert.True(Revision(other) > there, "The other process did not count the news.");
+            elsewhere.Dispose();
         }
     }
 

@@ -100,6 +100,16 @@ export const useToday = () => useQuery(course);
 /** What runs at the benches; the live stream says when to ask again, and without it every half minute does. */
 export const useRuns = () => useQuery(runs);
 
+/** What the server answered to a change of a run is what the screens show; they do not ask for all runs again. */
+export async function putRun(run: Schema['RunView']) {
+  // An answer that is on its way is older.
+  await queryClient.cancelQueries({ queryKey: runs.queryKey });
+  queryClient.setQueryData<Schema['RunView'][]>(
+    runs.queryKey,
+    (all) => all && (all.some((r) => r.id === run.id) ? all.map((r) => (r.id === run.id ? run : r)) : [...all, run]),
+  );
+}
+
 /** A run as the house told it last; another object once it has changed. */
 export const runAsTold = (id: string) =>
   queryClient.getQueryData<Schema['RunView'][]>(runs.queryKey)?.find((r) => r.id === id);

@@ -28,6 +28,8 @@ export default function FindList({ word, setWord }: FindListProps) {
       getOptionLabel={(f) => f.code}
       getOptionKey={(f) => `${f.kind} ${f.code}`}
       inputValue={word}
+      // What was typed while this was fetched has its list at once.
+      openOnFocus={word !== ''}
       value={null}
       onInputChange={(_, value) => setWord(value)}
       onChange={(_, f) => {

@@ -24,7 +24,7 @@ export function Frame() {
   const session = useSession();
   const { pathname } = useLocation();
   const navigation = useNavigation();
-  useLiveStream(!!session.data?.signedIn && !!session.data.workshop);
+  useLiveStream(session.data?.workshop?.id ?? null);
   const first = useRef(true);
   useEffect(() => {
     const bench = document.getElementById('bench');

@@ -14,6 +14,9 @@ import styles from './HeadStrip.module.css';
 // With the field it is made of: fetched beside the first picture, where there is room for it.
 const FindBox = lazy(async () => ({ default: (await import('./FindBox')).FindBox }));
 
+// Most people have one workshop.
+const ChooseWorkshop = lazy(() => import('./ChooseWorkshop'));
+
 export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
   const navigate = useNavigate();
   const { pathname } = useLocation();
@@ -31,9 +34,16 @@ export function HeadStrip({ session }: { session: Schema['SessionState'] }) {
       void navigate('/door');
     },
   );
+  const name = <p className={clsx(typography.heading, layout.pushRest)}>{session.workshop?.name}</p>;
   return (
     <header className={clsx(styles.headStrip, 'not-printed')}>
-      <p className={clsx(typography.heading, layout.pushRest)}>{session.workshop?.name}</p>
+      {session.workshops.length > 1 ? (
+        <Suspense fallback={name}>
+          <ChooseWorkshop session={session} />
+        </Suspense>
+      ) : (
+        name
+      )}
       <Button
         className={styles.unfold}
         size="small"

@@ -77,10 +77,10 @@ function listen() {
   };
 }
 
-/** Listens for as long as somebody is signed in. After a break everything that runs is asked for again. */
-export function useLiveStream(on: boolean) {
+/** Listens to a workshop, to none where somebody is in none. After a break everything that runs is asked for again. */
+export function useLiveStream(workshop: string | null) {
   useEffect(() => {
-    if (!on) return;
+    if (workshop === null) return;
     let close: (() => void) | undefined;
     let left = false;
     // Once the first picture stands: what it tells would have what is being drawn just then drawn again.
@@ -92,7 +92,7 @@ export function useLiveStream(on: boolean) {
       close?.();
       tell({ readings: new Map(), traces: new Map() });
     };
-  }, [on]);
+  }, [workshop]);
 }
 
 const subscribe = (listener: () => void) => {

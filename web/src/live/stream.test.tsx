@@ -41,7 +41,7 @@ afterEach(() => {
 
 describe('the live stream', () => {
   it('is opened again where the house refused it, left to the browser where the line broke, and not opened after one has left', async () => {
-    const { unmount } = renderHook(() => useLiveStream(true));
+    const { unmount } = renderHook(() => useLiveStream('here'));
     await act(async () => {});
     expect(Stream.all.map((s) => s.address)).toEqual(['/api/live']);
     // Connecting again, as the browser does by itself.
@@ -62,7 +62,7 @@ describe('the live stream', () => {
     const ask = vi.fn().mockRejectedValueOnce(new Error('away')).mockResolvedValue('there');
     const shown = new QueryObserver(queryClient, { queryKey: ['get', '/api/breeds'], queryFn: ask, retry: false });
     const leave = shown.subscribe(() => {});
-    renderHook(() => useLiveStream(true));
+    renderHook(() => useLiveStream('here'));
     await act(async () => vi.advanceTimersByTime(100));
     expect([ask.mock.calls.length, shown.getCurrentResult().status]).toEqual([1, 'error']);
     await act(async () => Stream.all[0]!.onopen());

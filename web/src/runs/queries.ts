@@ -1,5 +1,5 @@
 import { type Schema } from '../api/client';
-import { again } from '../api/queries';
+import { again, putRun } from '../api/queries';
 
 export type Run = Schema['RunView'];
 export type Call = Schema['RunCallView'];
@@ -8,6 +8,14 @@ export type Craft = Schema['CraftView']['craft'];
 export type RunOf<C extends Craft> = Run & { details: Extract<Schema['CraftView'], { craft: C }> };
 
 export const againRuns = () => again(['/api/runs', '/api/spinning/week']);
+
+const spun: ReadonlySet<string> = new Set(['spin', 'ply']);
+
+/** What follows a change of a run that the server has answered. */
+export async function afterChange(run: Run) {
+  await putRun(run);
+  if (spun.has(run.craft)) void again(['/api/spinning/week']);
+}
 
 export const runsOf = <C extends Craft>(runs: readonly Run[] | undefined, craft: C) =>
   (runs ?? []).filter((r): r is RunOf<C> => r.details.craft === craft);

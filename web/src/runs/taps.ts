@@ -1,7 +1,7 @@
 import { useMutation, useMutationState } from '@tanstack/react-query';
 import { api, Problem, queryClient, type Schema } from '../api/client';
 import { newKey, read, remove, named, write } from '../api/keep';
-import { againRuns } from './queries';
+import { afterChange, againRuns } from './queries';
 import { useChanges } from '../api/change';
 import { runAsTold } from '../api/queries';
 
@@ -30,7 +30,7 @@ queryClient.setMutationDefaults(mutationKey, {
   retry: (_, error) => isAway(error),
   retryDelay: patience,
   gcTime: Infinity,
-  onSuccess: againRuns,
+  onSuccess: afterChange,
 });
 
 const scopeOf = (run: string) => ({ id: `run ${run}` });
@@ -124,11 +124,19 @@ export const useRefusedTaps = () =>
 
 /** What is done to a run besides tapping: an event that was a slip is taken back (twice is once), or the run is ended without logging it. */
 export function useRunActs(run: string) {
-  const change = useChanges(againRuns);
+  const change = useChanges(() => undefined);
+  const path = { id: run };
   return {
     withdraw: (eventId: string) =>
-      change.go(() => api.POST('/api/runs/{id}/withdraw', { params: { path: { id: run } }, body: { eventId } })),
-    end: () => change.go(() => api.POST('/api/runs/{id}/end', { params: { path: { id: run } } })),
+      change.go(async () => {
+        const { data } = await api.POST('/api/runs/{id}/withdraw', { params: { path }, body: { eventId } });
+        await afterChange(data!);
+      }),
+    end: () =>
+      change.go(async () => {
+        await api.POST('/api/runs/{id}/end', { params: { path } });
+        await againRuns();
+      }),
     error: change.error,
     clear: change.clear,
   };

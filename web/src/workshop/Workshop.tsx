@@ -9,6 +9,7 @@ import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { lengthUnitWord, temperatureUnitWord, unitWord } from '../ui/words';
+import { AnotherWorkshop } from './AnotherWorkshop';
 import { Calibrate } from './Calibrate';
 import { Password } from './Password';
 import { People } from './People';
@@ -35,7 +36,7 @@ export function Workshop({ tools }: { tools: ReactNode }) {
         <Column className={styles.column} gap={4}>
           <People shop={shop.data} />
           <Password />
-          {session.data?.isDemo && <StartAfresh />}
+          {session.data?.isDemo ? <StartAfresh /> : <AnotherWorkshop />}
           {tools}
           <Section title="Instruments">
             <p>
