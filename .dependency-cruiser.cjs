@@ -1,4 +1,4 @@
-/** Arrows between the rooms of web/src go down only: app over the rooms, which do not know each other, over runs over photographs over drawings and ui over live over api; and nothing goes round in a circle. */
+/** Arrows between the rooms of web/src go down only: app over the rooms, which do not know each other, over runs, ledger, fields and tools over photographs over drawings and ui over live over api; and nothing goes round in a circle. */
 module.exports = {
   forbidden: [
     { name: 'no-circle', severity: 'error', from: {}, to: { circular: true } },
@@ -9,6 +9,19 @@ module.exports = {
       severity: 'error',
       from: { path: '^src/(ui|drawings)' },
       to: { path: '^src/(?!ui|drawings|live|api)' },
+    },
+    {
+      // What asks the server belongs to a room.
+      name: 'ui-asks-nothing',
+      severity: 'error',
+      from: { path: '^src/ui' },
+      to: { path: '^src/api/(queries|change)' },
+    },
+    {
+      name: 'shared-rooms-know-what-is-below',
+      severity: 'error',
+      from: { path: '^src/(ledger|fields|tools)' },
+      to: { path: '^src/(?!ledger|fields|tools|photographs|ui|drawings|live|api)' },
     },
     {
       name: 'runs-know-what-is-below',
@@ -26,7 +39,7 @@ module.exports = {
       name: 'rooms-do-not-know-each-other',
       severity: 'error',
       from: { path: '^src/(?!app/)([^/]+)/' },
-      to: { path: '^src/[^/]+/', pathNot: '^src/($1|runs|photographs|ui|drawings|live|api)/' },
+      to: { path: '^src/[^/]+/', pathNot: '^src/($1|runs|ledger|fields|tools|photographs|ui|drawings|live|api)/' },
     },
     {
       name: 'rooms-do-not-know-the-app',

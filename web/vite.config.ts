@@ -84,7 +84,7 @@ export default defineConfig({
             { name: 'first', tags: ['$initial'], priority: 1 },
             {
               name: 'shared',
-              test: /\/src\/((ui|runs|drawings|photographs|station|lots)\/(?!BreedField|AnimalField)|\w+\/(queries|words)\.ts)/,
+              test: /\/src\/((ui|runs|ledger|tools|drawings|photographs|station|lots)\/|\w+\/(queries|words)\.ts)/,
               minShareCount: 2,
             },
           ],

@@ -157,8 +157,12 @@ test('the demo can be walked into again and again', async ({ page }) => {
 
 test('a page is there before it is opened, and one that cannot be fetched says so', async ({ page }) => {
   await enterDemo(page);
+  const { scripts } = (await (await page.request.get(at('/preload.json'))).json())['take-in'] as { scripts: string[] };
   const fetched = () =>
-    page.evaluate(() => performance.getEntriesByType('resource').some((r) => /assets\/TakeIn-/.test(r.name)));
+    page.evaluate((scripts) => {
+      const here = performance.getEntriesByType('resource').map((r) => r.name);
+      return scripts.every((script) => here.some((name) => name.endsWith(script)));
+    }, scripts);
   await expect.poll(fetched).toBe(true);
   await page.route('**/assets/*.js', (route) => route.abort());
   await page

@@ -93,8 +93,10 @@ test('two lots are blended by keyboard alone', async ({ keys: page }) => {
   await page.goto(at('/station/blend'));
   const plan = page.getByRole('form', { name: 'Blend', exact: true });
   await expect(plan.getByRole('group', { name: 'Lots' }).getByRole('button')).toHaveCount(2);
+  // Lots are one stop for Tab, within which the arrow keys go on.
   await press(page, /madder/, 'Space');
-  await press(page, /woad/, 'Space');
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Space');
   await expect(plan.getByRole('group', { name: 'Lots' }).getByRole('button', { pressed: true })).toHaveCount(2);
   const shares = plan.getByLabel(/, %$/);
   await expect(shares).toHaveCount(2);
@@ -149,7 +151,7 @@ test('strips are arranged, rehearsed, ticked off and planned anew by keyboard al
   await type(page, /^Still to come of ply 1/, 'b b');
   await press(page, /^So goes the rest/);
   await expect(chart.getByRole('status').first()).toHaveText(/^1 of 3/);
-  // Within a group of words the arrow keys go on.
+  // Within a group of words the arrow keys go on: what is chosen first is its one stop for Tab.
   await tabOn(page, /^the marked end/);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Space');
@@ -197,7 +199,7 @@ test('a yarn is aimed at, spun, plied and washed by keyboard alone', async ({ ke
 
   await press(page, /^I sit down to it/);
   await expect(spinning.getByRole('button', { name: 'I stop' })).toBeVisible();
-  // Within a group of words the arrow keys go on.
+  // Within a group of words the arrow keys go on: what is chosen first is its one stop for Tab.
   await tabOn(page, /^short draw/);
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Space');

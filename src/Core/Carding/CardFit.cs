@@ -67,7 +67,7 @@ public static class CardFit
             cautions.Add(CardCaution.StapleLong);
         }
 
-        var isDown = of is FleeceClass.Cashmere or FleeceClass.Undercoat or FleeceClass.Angora or FleeceClass.Plant;
+        var isDown = of.IsFineDown() || of is FleeceClass.Plant;
         if (kind == ToolKind.DrumCarder && isDown)
         {
             cautions.Add(CardCaution.DownOnDrum);

@@ -73,10 +73,14 @@ public static class FleeceClasses
     /// <param name="of">Its class, null when not known.</param>
     public static bool TakesSmallLoads(this FleeceClass? of) => of is FleeceClass.Fine || of.IsShortAndFine();
 
+    /// <summary>Down of the finest: a drum breaks it into neps, close hand cards take it lightly (docs/craft.md, section 9).</summary>
+    /// <param name="of">Its class, null when not known.</param>
+    public static bool IsFineDown(this FleeceClass? of) => of is FleeceClass.Cashmere or FleeceClass.Undercoat or FleeceClass.Angora;
+
     /// <summary>Down, silk and plant fibre: combs hold them badly, and a drum breaks them.</summary>
     /// <param name="of">Its class, null when not known.</param>
     public static bool IsShortAndFine(this FleeceClass? of) =>
-        of is FleeceClass.Cashmere or FleeceClass.Undercoat or FleeceClass.Angora or FleeceClass.Silk or FleeceClass.Plant;
+        of.IsFineDown() || of is FleeceClass.Silk or FleeceClass.Plant;
 
     /// <summary>Clean weight over raw weight, as fractions, for fibre as it comes off the animal.</summary>
     /// <param name="of">The class.</param>

@@ -13,7 +13,7 @@ namespace EarthyTuft.Core.Routing;
 /// <param name="Because">The reason, as a sentence.</param>
 public sealed record RouteRule(string Name, PreparedAs Preparation, int Points, Func<FleeceFacts, Aim, Schools, bool> Holds, Func<FleeceFacts, string> Because);
 
-/// <summary>The table behind the routes (docs/craft.md, sections 9, 10 and 12). Lower bounds of lengths are included, upper ones are not.</summary>
+/// <summary>The table behind the routes (docs/craft.md, sections 9, 10 and 12). Of a length that is just a bound the shorter side holds where combs begin, as everywhere in the course, and the longer one at the other bounds.</summary>
 public static class RouteRules
 {
     /// <summary>Points that forbid a preparation.</summary>
@@ -23,7 +23,7 @@ public static class RouteRules
     public const double Short = CombingStation.ShortestMillimetres;
 
     /// <summary>Below this one, cards.</summary>
-    public const double Middling = 75;
+    public const double Middling = CardFit.CardsWellMillimetres;
 
     /// <summary>Above this one, combs.</summary>
     public const double Long = CardingStation.LongestMillimetres;
@@ -48,23 +48,23 @@ public static class RouteRules
         new("cards-drum", PreparedAs.Batts, 20, (f, _, _) => f.StapleMillimetres is >= Short and < Middling, f => $"{Length(f)} is a length for cards."),
         new("cards-combs", PreparedAs.Top, -40, (f, _, _) => f.StapleMillimetres is >= Short and < Middling && !MayBeMiniCombed(f), f => $"{Length(f)} leaves more noil than top."),
         new("cards-mini-combs", PreparedAs.Top, -5, (f, _, _) => MayBeMiniCombed(f), f => $"fine wool of {Length(f)} may go over small combs."),
-        new("either-rolags", PreparedAs.Rolags, 5, (f, _, _) => f.StapleMillimetres is >= Middling and < Long, f => $"{Length(f)} goes over cards or combs."),
-        new("either-drum", PreparedAs.Batts, 5, (f, _, _) => f.StapleMillimetres is >= Middling and < Long, f => $"{Length(f)} goes over cards or combs."),
-        new("either-combs", PreparedAs.Top, 5, (f, _, _) => f.StapleMillimetres is >= Middling and < Long, f => $"{Length(f)} goes over cards or combs."),
-        new("long-combs", PreparedAs.Top, 35, (f, _, _) => f.StapleMillimetres >= Long, f => $"{Length(f)} is a length for combs."),
-        new("long-flick", PreparedAs.FlickedLocks, 20, (f, _, _) => f.StapleMillimetres >= Long, f => $"{Length(f)} can be spun from the lock."),
-        new("long-rolags", PreparedAs.Rolags, -30, (f, _, _) => f.StapleMillimetres >= Long, f => $"{Length(f)} tangles on hand cards."),
-        new("long-drum", PreparedAs.Batts, -15, (f, _, _) => f.StapleMillimetres >= Long, f => $"{Length(f)} stands only thin loads and few passes."),
-        new("long-twice", PreparedAs.CardedTop, -20, (f, _, _) => f.StapleMillimetres >= Long, f => $"carding first would break {Length(f)}."),
+        new("either-rolags", PreparedAs.Rolags, 5, (f, _, _) => f.StapleMillimetres is >= Middling and <= Long, f => $"{Length(f)} goes over cards or combs."),
+        new("either-drum", PreparedAs.Batts, 5, (f, _, _) => f.StapleMillimetres is >= Middling and <= Long, f => $"{Length(f)} goes over cards or combs."),
+        new("either-combs", PreparedAs.Top, 5, (f, _, _) => f.StapleMillimetres is >= Middling and <= Long, f => $"{Length(f)} goes over cards or combs."),
+        new("long-combs", PreparedAs.Top, 35, (f, _, _) => f.StapleMillimetres > Long, f => $"{Length(f)} is a length for combs."),
+        new("long-flick", PreparedAs.FlickedLocks, 20, (f, _, _) => f.StapleMillimetres > Long, f => $"{Length(f)} can be spun from the lock."),
+        new("long-rolags", PreparedAs.Rolags, -30, (f, _, _) => f.StapleMillimetres > Long, f => $"{Length(f)} tangles on hand cards."),
+        new("long-drum", PreparedAs.Batts, -15, (f, _, _) => f.StapleMillimetres > Long, f => $"{Length(f)} stands only thin loads and few passes."),
+        new("long-twice", PreparedAs.CardedTop, -20, (f, _, _) => f.StapleMillimetres > Long, f => $"carding first would break {Length(f)}."),
         new("long-punis", PreparedAs.Punis, Never, (f, _, _) => f.StapleMillimetres >= Middling, f => $"{Length(f)} is too long to roll small."),
         new("no-length-drum", PreparedAs.Batts, 5, (f, _, _) => f.StapleMillimetres is null, _ => "nobody measured a lock: a drum takes most lengths."),
 
         // Fineness and kind.
         new("angora-punis", PreparedAs.Punis, 30, (f, _, _) => f.Class == FleeceClass.Angora, _ => "so fine a fibre goes over close hand cards with few strokes."),
-        new("down-punis", PreparedAs.Punis, 55, (f, _, _) => f.Class is FleeceClass.Cashmere or FleeceClass.Undercoat, _ => "very fine down goes over close hand cards with few strokes."),
-        new("down-drum", PreparedAs.Batts, -60, (f, _, _) => IsFineDown(f) || f.DecidingMicron < TooFineForTheDrum, _ => "a drum breaks so fine a fibre into neps."),
-        new("down-rolags", PreparedAs.Rolags, 10, (f, _, _) => IsFineDown(f), _ => "close hand cards take it lightly."),
-        new("down-combs", PreparedAs.Top, -25, (f, _, _) => IsFineDown(f), _ => "combs hold down badly."),
+        new("down-punis", PreparedAs.Punis, 55, (f, _, _) => f.Class.IsFineDown() && f.Class != FleeceClass.Angora, _ => "very fine down goes over close hand cards with few strokes."),
+        new("down-drum", PreparedAs.Batts, -60, (f, _, _) => f.Class.IsFineDown() || f.DecidingMicron < TooFineForTheDrum, _ => "a drum breaks so fine a fibre into neps."),
+        new("down-rolags", PreparedAs.Rolags, 10, (f, _, _) => f.Class.IsFineDown(), _ => "close hand cards take it lightly."),
+        new("down-combs", PreparedAs.Top, -25, (f, _, _) => f.Class.IsFineDown(), _ => "combs hold down badly."),
         new("mohair-combs", PreparedAs.Top, 15, (f, _, _) => f.Class == FleeceClass.Mohair, _ => "mohair shines most when it lies parallel."),
         new("curl-flick", PreparedAs.FlickedLocks, 10, (f, _, _) => f.Wave == Wave.Curl, _ => "curled locks open from their ends and keep their order."),
         new("caps-drawn", PreparedAs.FlickedLocks, 120, (f, _, _) => f.Class == FleeceClass.Silk, _ => "silk caps are drawn out as they are, without cards."),
@@ -133,8 +133,6 @@ public static class RouteRules
     ];
 
     private static bool MayBeMiniCombed(FleeceFacts f) => f.Class == FleeceClass.Fine && f.StapleMillimetres is >= MiniCombs and < Middling;
-
-    private static bool IsFineDown(FleeceFacts f) => f.Class is FleeceClass.Cashmere or FleeceClass.Undercoat or FleeceClass.Angora;
 
     private static string Length(FleeceFacts f) => f.StapleMillimetres!.Value.ToString("0", CultureInfo.InvariantCulture) + " mm";
 }

@@ -185,6 +185,17 @@ public class RoutesTests
         Assert.All(RouteRules.All, r => Assert.EndsWith(".", r.Because(Wool(100))));
     }
 
+    [Theory]
+    [InlineData(124)]
+    [InlineData(125)]
+    [InlineData(125.5)]
+    public void The_table_and_the_station_a_lot_waits_at_agree_where_combing_begins(double millimetres)
+    {
+        var combs = RouteRules.All.Single(r => r.Name == "long-combs").Holds(Wool(millimetres), Aim.WorstedSoft, School);
+        Assert.Equal(Waiting.At(LotForm.Clean, StepKind.Wash, millimetres), combs ? StepKind.Comb : StepKind.Card);
+        Assert.NotEqual(combs, RouteRules.All.Single(r => r.Name == "either-combs").Holds(Wool(millimetres), Aim.WorstedSoft, School));
+    }
+
     private static readonly Gen<(FleeceFacts, Aim, Schools)> AnyFleece = Gen.Select(
         Gen.Select(Gen.Enum<FleeceClass>(), Pick.Maybe(Gen.Double[15, 350]), Pick.Maybe(Gen.Double[0, 45]), Pick.Maybe(Gen.Double[10, 45])),
         Gen.Select(Pick.Maybe(Gen.Enum<Soundness>()), Pick.Maybe(Gen.Enum<HowMuch>()), Pick.Maybe(Gen.Enum<LockStructure>()), Pick.Maybe(Gen.Enum<Tips>()), Pick.Maybe(Gen.Enum<Coat>())),

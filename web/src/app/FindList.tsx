@@ -1,18 +1,21 @@
 import Autocomplete from '@mui/material/Autocomplete';
 import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { server } from '../api/client';
 import typography from '../ui/typography.module.css';
 import { parentage } from '../ui/words';
 import styles from './FindBox.module.css';
 
-interface FindListProps {
+export interface FindListProps {
   word: string;
   setWord: (word: string) => void;
 }
 
 /** The find box with what is found under it; it takes the focus over from the field it stands in for. */
-export default function FindList({ word, setWord }: FindListProps) {
+export function FindList({ word, setWord }: FindListProps) {
+  // Whoever has gone on meanwhile is not called back.
+  const [stays] = useState(() => document.activeElement?.hasAttribute('data-find') ?? false);
   const navigate = useNavigate();
   const found = server.useQuery(
     'get',
@@ -31,7 +34,10 @@ export default function FindList({ word, setWord }: FindListProps) {
       // What was typed while this was fetched has its list at once.
       openOnFocus={word !== ''}
       value={null}
-      onInputChange={(_, value) => setWord(value)}
+      onInputChange={(_, value, why) => {
+        // Once it is there it would begin empty.
+        if (why !== 'reset') setWord(value);
+      }}
       onChange={(_, f) => {
         if (!f) return;
         setWord('');
@@ -55,7 +61,7 @@ export default function FindList({ word, setWord }: FindListProps) {
       renderInput={(params) => (
         <TextField
           {...params}
-          autoFocus
+          autoFocus={stays}
           label="Find a lot, breed or sample"
           slotProps={{ ...params.slotProps, htmlInput: { ...params.slotProps.htmlInput, 'data-find': '' } }}
         />

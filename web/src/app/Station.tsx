@@ -11,7 +11,7 @@ import { freshState, toRequest } from '../station/stationState';
 import { StationBench } from '../station/StationBench';
 import { NoSuchPage } from '../ui/NoSuchPage';
 import { ProblemNotice } from '../ui/Notices';
-import { StationCaution } from '../ui/StationCaution';
+import { StationCaution } from './StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
 import styles from './Station.module.css';
 import layout from '../ui/layout.module.css';

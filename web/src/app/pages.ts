@@ -69,6 +69,6 @@ export async function fetchAllScripts() {
   for (const script of new Set(Object.values(pages).flatMap((page) => page.scripts))) {
     // One at a time: a finger on its way to a button is answered first.
     await idle(1000);
-    document.head.append(Object.assign(document.createElement('link'), { rel: 'prefetch', href: `/${script}` }));
+    document.head.append(Object.assign(document.createElement('link'), { rel: 'modulepreload', href: `/${script}` }));
   }
 }

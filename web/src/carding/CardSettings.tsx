@@ -4,7 +4,7 @@ import { api } from '../api/client';
 import { useChanges } from '../api/change';
 import { again, useSession } from '../api/queries';
 import { SelectField } from '../ui/SelectField';
-import { KeptTool } from '../ui/KeptTool';
+import { KeptTool } from '../tools/KeptTool';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { number } from '../ui/figures';

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
 import { again, useSession } from '../api/queries';
-import { KeptTool } from '../ui/KeptTool';
+import { KeptTool } from '../tools/KeptTool';
 import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice, Section } from '../ui/Notices';

@@ -6,7 +6,7 @@ import type { Schema } from '../api/client';
 import { driedWord, fateWord, formOf, lossWord, stateWord, stepDone, stepWord } from '../ui/words';
 import { onDayTime } from '../live/time';
 import { EntryPhotographs } from '../photographs/Photographs';
-import { Question } from '../ui/Question';
+import { Question } from '../ledger/Question';
 import { CompleteEntry } from './CompleteEntry';
 import { CorrectWeighing } from './CorrectWeighing';
 import { VoidEntry } from './VoidEntry';

@@ -5,7 +5,7 @@ import { useDrafts, useToday, useRuns } from '../api/queries';
 import { heldLots } from '../runs/queries';
 import { MassOf, Figure } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Notices';
-import { Question } from '../ui/Question';
+import { Question } from '../ledger/Question';
 import { daysWord, formOf, parentage, stepWord } from '../ui/words';
 import { Drafts } from './Drafts';
 import { EmptyShed } from './EmptyShed';

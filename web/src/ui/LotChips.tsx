@@ -34,7 +34,7 @@ export function LotChips({ lots, chosen, onChange, first }: Props) {
       {here.map((l) => (
         <ToggleButton key={l.id} value={l.id} className={styles.lot}>
           {chosen.includes(l.id) ? '✓ ' : ''}
-          <strong>{l.code}</strong>&nbsp;{whatIs(l)}, {l.left?.text ?? 'not weighed'}
+          <strong>{l.code}</strong> {whatIs(l)}, {l.left?.text ?? 'not weighed'}
         </ToggleButton>
       ))}
       {others > 0 && <Button onClick={() => setAll(true)}>{othersCouldCome(others)}</Button>}

@@ -2,9 +2,9 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, need, type Schema } from '../api/client';
-import { ProblemNotice } from './Notices';
+import { ProblemNotice } from '../ui/Notices';
 import { useChange } from '../api/change';
-import { FormDialog } from './FormDialog';
+import { FormDialog } from '../ui/FormDialog';
 
 /** Keeps an impossible entry all the same, with the reason beside it for ever. */
 export function ConfirmDraft({ draftId, done }: { draftId: string; done: (answer: Schema['EntryAnswer']) => void }) {

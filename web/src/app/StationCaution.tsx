@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import ButtonBase from '@mui/material/ButtonBase';
-import { useWindow } from './useWindow';
+import { useWindow } from '../ui/useWindow';
 import { useState } from 'react';
 import { server, type Schema } from '../api/client';
 import { again, useCautions } from '../api/queries';
-import { CautionSlip } from './Notices';
-import layout from './layout.module.css';
+import { CautionSlip } from '../ui/Notices';
+import layout from '../ui/layout.module.css';
 import styles from './StationCaution.module.css';
 
 /** The caution of a station: whole until this person has seen it, then one line that opens again. */

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { type Schema } from '../api/client';
 import { useAnimalSearch } from '../api/queries';
-import { kindOfAnimal } from './words';
+import { kindOfAnimal } from '../ui/words';
 
 interface AnimalFieldProps {
   value: string;

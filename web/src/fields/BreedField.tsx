@@ -4,9 +4,9 @@ import TextField from '@mui/material/TextField';
 import { useDeferredValue } from 'react';
 import { type Problem } from '../api/client';
 import { useBreedSearch } from '../api/queries';
-import layout from './layout.module.css';
-import { Row } from './layouts';
-import { breedHelp } from './words';
+import layout from '../ui/layout.module.css';
+import { Row } from '../ui/layouts';
+import { breedHelp } from '../ui/words';
 
 interface BreedFieldProps {
   value: string;

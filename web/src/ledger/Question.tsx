@@ -5,11 +5,11 @@ import { api, need, server, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { newKey } from '../api/keep';
 import { refreshLog } from '../api/queries';
-import { Row } from './layouts';
-import { Notice, ProblemNotice } from './Notices';
-import { formWord, lossWord, stepDone } from './words';
+import { Row } from '../ui/layouts';
+import { Notice, ProblemNotice } from '../ui/Notices';
+import { formWord, lossWord, stepDone } from '../ui/words';
 import { onDay } from '../live/time';
-import layout from './layout.module.css';
+import layout from '../ui/layout.module.css';
 import styles from './Question.module.css';
 
 const nameOf = (tap: Schema['AnswerTap']) =>

@@ -3,9 +3,9 @@ import TextField from '@mui/material/TextField';
 import { useState, type ReactNode } from 'react';
 import { api, type Schema } from '../api/client';
 import type { useChanges } from '../api/change';
-import { Row } from './layouts';
-import layout from './layout.module.css';
-import typography from './typography.module.css';
+import { Row } from '../ui/layouts';
+import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
 /** A tool with what was last seen or done to it, a field for what is seen now, and the way to put it away. */
 export function KeptTool({
