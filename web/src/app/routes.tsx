@@ -22,6 +22,15 @@ async function loadInside(path: (typeof pagePaths)[number], at: At) {
   return here?.workshop ? loadPage(path, at) : { bench: null };
 }
 
+/** The page itself; one whose script could not be fetched fails when it is drawn, so that this is said inside the frame. */
+const component = (path: (typeof pagePaths)[number]) => () =>
+  scripts[path]().catch(
+    (error: unknown) =>
+      function Unfetched(): never {
+        throw error;
+      },
+  );
+
 const routes: RouteObject[] = [
   {
     path: '/door',
@@ -38,7 +47,7 @@ const routes: RouteObject[] = [
     children: [
       ...pagePaths.map((path): RouteObject => ({
         path,
-        lazy: { Component: scripts[path] },
+        lazy: { Component: component(path) },
         loader: ({ params }) => loadInside(path, params as At),
         ErrorBoundary: BrokenPage,
       })),
