@@ -36,6 +36,8 @@ test('loads are carded, counted, weighed and logged by keyboard alone', async ({
   await page.goto(at('/station/card'));
   await press(page, /^Card in loads/);
   await type(page, /^The most on them at once/, '45 g');
+  // While the plan is asked for anew it cannot be begun.
+  await expect(page.getByRole('button', { name: /^2 loads of: 45 g/ })).toBeVisible();
   await press(page, /^Begin carding/);
   const bench = page.getByRole('region', { name: /^At the cards/ });
   const count = bench.getByRole('status').filter({ hasText: / of \d+\s*pass/ });
