@@ -4,10 +4,11 @@ using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Fibres;
-using EarthyTuft.Core.Opening;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Reckoning;
 

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 

@@ -1,4 +1,5 @@
 using System.Globalization;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 

@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 
@@ -57,7 +58,7 @@ public sealed record PlyPlan(
     {
         var guard = new Guard()
             .Need(plan.Of.Count > 0, "lotIds", "nothing-taken", "is empty: choose what is plied")
-            .Need(plan.Strands is >= 2 and <= Plying.MostPlies, "plies", "wrong-plies", $"must be a whole number from 2 to {Plying.MostPlies}: one strand is not plied")
+            .Need(plan.Strands is >= 2 and <= YarnMeasures.MostStrands, "plies", "wrong-plies", $"must be a whole number from 2 to {YarnMeasures.MostStrands}: one strand is not plied")
             .Need(plan.Of.Count <= Math.Max(1, plan.Strands), "lotIds", "out-of-range", "holds more lots than there are strands")
             .Need(plan.Structure != YarnStructure.Chain || plan.Of.Count <= 1, "lotIds", "out-of-range", "holds several lots: a chain is made of one strand")
             .Need(plan.Degrees is >= 1 and <= 80, "degrees", "out-of-range", "must be from 1 to 80 degrees")

@@ -1,13 +1,11 @@
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 
 /// <summary>Grist through plying, and of a skein (docs/craft.md, section 15).</summary>
 public static class Plying
 {
-    /// <summary>The most strands that a yarn here has.</summary>
-    public const int MostPlies = 24;
-
     // Beyond this a yarn would be all twist and no length.
     private const double MostTakeUp = 100;
 
@@ -64,7 +62,7 @@ public static class Plying
     }
 
     private static Guard Check(Guard guard, double plies, double takeUp) => guard
-        .Need(plies is >= 1 and <= MostPlies && plies == Math.Floor(plies), "plies", "out-of-range", $"must be a whole number from 1 to {MostPlies}")
+        .Need(plies is >= 1 and <= YarnMeasures.MostStrands && plies == Math.Floor(plies), "plies", "out-of-range", $"must be a whole number from 1 to {YarnMeasures.MostStrands}")
         .Within(takeUp, 0, MostTakeUp, "plyingTakeUpPercent");
 }
 

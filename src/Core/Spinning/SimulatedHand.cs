@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Yarns;
+
 namespace EarthyTuft.Core.Spinning;
 
 /// <summary>What a simulated hand spun.</summary>

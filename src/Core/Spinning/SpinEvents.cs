@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 

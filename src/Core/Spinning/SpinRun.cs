@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 

@@ -2,21 +2,9 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Tools;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
-
-/// <summary>How strands become a yarn.</summary>
-public enum YarnStructure
-{
-    /// <summary>Strands twisted together once; of one strand, singles.</summary>
-    Plain,
-
-    /// <summary>One strand looped through itself: three lie side by side.</summary>
-    Chain,
-
-    /// <summary>Two two-plies, plied once more the other way.</summary>
-    Cable,
-}
 
 /// <summary>How near is near enough.</summary>
 public enum YarnTolerance
@@ -257,7 +245,7 @@ public sealed record YarnAim(
         var guard = new Guard()
             .Within(wish.WrapsPerInch, Wraps.Fewest, Wraps.Most, "wrapsPerInch")
             .Need(wish.Degrees is >= 1 and <= 80, "degrees", "out-of-range", "must be from 1 to 80 degrees")
-            .Need(wish.Plies is >= 1 and <= Plying.MostPlies, "plies", "out-of-range", $"must be a whole number from 1 to {Plying.MostPlies}")
+            .Need(wish.Plies is >= 1 and <= YarnMeasures.MostStrands, "plies", "out-of-range", $"must be a whole number from 1 to {YarnMeasures.MostStrands}")
             .Within(wish.FinishedDensity, 0.02, 1.5, "finishedDensity")
             .Within(wish.SinglesDensity, 0.02, 1.5, "singlesDensity")
             .Within(wish.BloomPercent, 0, 100, "bloomPercent")

@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 

@@ -1,7 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Data.Ledger;
-using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Migrations;
@@ -42,7 +41,7 @@ public static class AnimalBook
     public static async Task Change(EarthyTuftDb db, LotRow lot, string name, Action<LotRow, string> noted, CancellationToken cancellationToken)
     {
         var before = lot.Animal;
-        var same = Descent.OfAlone(await Family.Of(db, [lot.Id], cancellationToken), [lot.Id]);
+        var same = Lineage.DescendantsOfAlone((await Family.Of(db, [lot.Id], cancellationToken)).Entries, [lot.Id]);
         foreach (var row in await db.Lots.Where(l => same.Contains(l.Id) && l.Animal == before).ToListAsync(cancellationToken))
         {
             (row.Animal, row.AnimalId) = (name, null);
@@ -61,7 +60,7 @@ public static class AnimalBook
             return;
         }
 
-        var lots = Descent.OfAlone(await Family.Of(db, clips, cancellationToken), clips).ToArray();
+        var lots = Lineage.DescendantsOfAlone((await Family.Of(db, clips, cancellationToken)).Entries, clips).ToArray();
         db.Told<LotRow>(await db.Lots.Where(l => lots.Contains(l.Id) && l.Animal != name).ExecuteUpdateAsync(set => set.SetProperty(l => l.Animal, name), cancellationToken));
     }
 

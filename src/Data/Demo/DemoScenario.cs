@@ -2,8 +2,8 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
-using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.WeighLog;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Data.Demo;
 

@@ -5,10 +5,10 @@ using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Fibres;
 using EarthyTuft.Data.Ledger;
-using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.WeighLog;
 using EarthyTuft.Data.Workshops;
+using EarthyTuft.Data.Yarns;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Demo;

@@ -1,9 +1,8 @@
 using System.Text.Json.Nodes;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Data.Dyeing;
-using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 
 namespace EarthyTuft.Data.Ledger;
 

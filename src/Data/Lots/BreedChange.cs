@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
@@ -16,7 +17,7 @@ public static class BreedChange
     public static async Task Of(EarthyTuftDb db, LotRow lot, Parentage parentage, BreedBook book, Action<LotRow, string> noted, CancellationToken cancellationToken)
     {
         var family = await Family.Of(db, [lot.Id], cancellationToken);
-        var same = Descent.OfAlone(family, [lot.Id]);
+        var same = Lineage.DescendantsOfAlone(family.Entries, [lot.Id]);
         var before = lot.Parentage;
         var clean = parentage.CleanYield(book.Find);
         foreach (var row in await db.Lots.Where(l => same.Contains(l.Id) && l.Parentage == before).ToListAsync(cancellationToken))

@@ -3,7 +3,6 @@ using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;

@@ -1,4 +1,3 @@
-using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Store;
@@ -126,7 +125,7 @@ public sealed class ToolLessonRow : IWorkshopOwned
     public Guid RunId { get; set; }
     public Guid Part { get; set; }
 
-    /// <summary>What is learned: <see cref="ToolLessons"/>.</summary>
+    /// <summary>What is learned, such as <see cref="ToolLessons"/>.</summary>
     public required string What { get; set; }
     public Guid ToolId { get; set; }
     public Guid WorkshopId { get; set; }
@@ -134,24 +133,12 @@ public sealed class ToolLessonRow : IWorkshopOwned
     public DateTimeOffset At { get; set; }
 }
 
-/// <summary>What tools are learned by.</summary>
+/// <summary>What tools that work in loads are learned by.</summary>
 public static class ToolLessons
 {
-    /// <summary>The rate at which a tub cools in the middle of a soak, per minute.</summary>
-    /// <param name="covered">Under a lid or under foam: what it taught so tells nothing of it without.</param>
-    public static string Cooling(bool covered) => covered ? "cooling covered" : "cooling";
-
-    /// <summary>How much evaporation cools it, in kelvin.</summary>
-    /// <param name="covered">Under a lid or under foam.</param>
-    public static string Evaporation(bool covered) => covered ? "evaporation covered" : "evaporation";
-
     /// <summary>What a load on a cloth weighed, in grams.</summary>
     /// <param name="fibreClass">The fibre's class by name, empty when not known.</param>
     public static string Load(string fibreClass) => $"load {fibreClass}".TrimEnd();
-
-    /// <summary>How far the air by a rack wanders, as <see cref="Core.Drying.RackAir.Wander"/>.</summary>
-    /// <param name="place">Where it stood.</param>
-    public static string Air(RackPlace place) => place switch { RackPlace.Outdoors => "air outdoors", RackPlace.HeatedRoom => "air heated", _ => "air" };
 }
 
 /// <summary>A figure noted with an entry beside its weights.</summary>

@@ -2,7 +2,9 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Spinning;
@@ -12,13 +14,6 @@ public static class OwnSkeins
 {
     /// <summary>So many of the newest yarns are read.</summary>
     private const int Most = 80;
-
-    /// <summary>What was measured of lots, all readings that count together.</summary>
-    public static async Task<IReadOnlyDictionary<Guid, YarnMeasures>> MeasuresOf(this EarthyTuftDb db, IReadOnlyCollection<Guid> lots, CancellationToken cancellationToken)
-    {
-        var readings = await db.YarnReadings.AsNoTracking().Where(r => lots.Contains(r.LotId) && r.WithdrawnAt == null).OrderBy(r => r.At).ThenBy(r => r.Id).ToListAsync(cancellationToken);
-        return readings.GroupBy(r => r.LotId).ToDictionary(g => g.Key, g => g.Aggregate(YarnMeasures.Nothing, (all, r) => all.With(r.Measures)));
-    }
 
     /// <summary>Own skeins, the newest first.</summary>
     /// <param name="classOf">The class of a fibre of a breed.</param>

@@ -2,6 +2,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Spinning;

@@ -2,8 +2,10 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 
 namespace EarthyTuft.Data.Spinning;
 

@@ -3,7 +3,7 @@ using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Finding;
 using EarthyTuft.Data.Photographs;
 using EarthyTuft.Data.Runs;
-using EarthyTuft.Data.Spinning;
+using EarthyTuft.Data.Yarns;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;

@@ -3,7 +3,7 @@ using System.Runtime.CompilerServices;
 using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Photographs;
 using EarthyTuft.Data.Runs;
-using EarthyTuft.Data.Spinning;
+using EarthyTuft.Data.Yarns;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 

@@ -1,6 +1,6 @@
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Core.Ledger;
-using EarthyTuft.Core.Scouring;
+using EarthyTuft.Core.Lots;
 
 namespace EarthyTuft.Data.Store;
 

@@ -2,7 +2,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Animals;

@@ -1,7 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Animals;
 

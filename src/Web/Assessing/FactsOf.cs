@@ -1,11 +1,11 @@
 using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.Lots;
 
 namespace EarthyTuft.Web.Assessing;
 
@@ -15,7 +15,7 @@ public static class FactsOf
     public static (FleeceFacts Facts, LookOverRow? LookOver) Lot(LotDossier dossier, BreedBook book)
     {
         var lot = dossier.Lot;
-        var nearest = LotPages.Nearest(lot.Id, dossier.Family, dossier.Locks);
+        var nearest = Lineage.Nearest(dossier.Family.Entries, lot.Id, dossier.Locks, l => l.LotId);
         var staple = Staple.Of([.. nearest.Select(l => l.Measured)], book.UsualStaple(lot.Parentage));
         var looked = NearestLookOver(lot.Id, dossier.Family, dossier.LookOvers);
         var parentage = BreedEndpoints.Parentage(lot.Parentage);
@@ -30,9 +30,9 @@ public static class FactsOf
             staple.Wave ?? parentage.Shares.Select(s => book.Find(s.Breed)?.Wave).FirstOrDefault(w => w is not null),
             looked?.Judgements ?? new Judgements(),
             parentage.Felts(book.Find, of))
-        { HasLocks = LotPages.Back(lot.Id, dossier.Family).SelectMany(g => g).Any(id => dossier.Family.Lots[id].Form.HasLocks()) }, looked);
+        { HasLocks = Lineage.Ancestors(dossier.Family.Entries, lot.Id).Any(id => dossier.Family.Lots[id].Form.HasLocks()) }, looked);
     }
 
     private static LookOverRow? NearestLookOver(Guid lotId, Family family, IReadOnlyList<LookOverRow> lookOvers) =>
-        LotPages.Back(lotId, family).Select(generation => lookOvers.Where(l => generation.Contains(l.LotId)).MaxBy(l => l.LookedAt)).FirstOrDefault(l => l is not null);
+        Lineage.Nearest(family.Entries, lotId, lookOvers, l => l.LotId).MaxBy(l => l.LookedAt);
 }

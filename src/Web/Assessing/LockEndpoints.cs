@@ -5,7 +5,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;

@@ -5,7 +5,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Assessing;
 

@@ -2,12 +2,12 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -105,7 +105,7 @@ public static class LookOverEndpoints
     {
         var lot = dossier.Lot;
         var (facts, looked) = FactsOf.Lot(dossier, book);
-        var nearest = LotPages.Nearest(lot.Id, dossier.Family, dossier.Locks);
+        var nearest = Lineage.Nearest(dossier.Family.Entries, lot.Id, dossier.Locks, l => l.LotId);
         var parentage = BreedEndpoints.Parentage(lot.Parentage);
         var known = parentage.Shares.Where(s => book.Find(s.Breed) is not null).ToArray();
         return new LookOverPage(
@@ -133,7 +133,7 @@ public static class LookOverEndpoints
     private static List<AgainstBreed> Against(LotDossier dossier, FleeceFacts facts, LookOverRow? looked, Parentage parentage, BreedBook book, LengthUnit unit)
     {
         var each = Length.MillimetresOf(unit);
-        var staple = Staple.Of([.. LotPages.Nearest(dossier.Lot.Id, dossier.Family, dossier.Locks).Select(l => l.Measured)], null);
+        var staple = Staple.Of([.. Lineage.Nearest(dossier.Family.Entries, dossier.Lot.Id, dossier.Locks, l => l.LotId).Select(l => l.Measured)], null);
         return
         [
             Line("Staple", facts.StapleMillimetres / each, parentage.Envelope(book.Find, b => b.StapleMillimetres) is { } usual ? new Span(usual.Low / each, usual.High / each) : null, Length.Sign(unit), unit == LengthUnit.Millimetre ? "0" : "0.0", "shorter", "longer"),

@@ -1,6 +1,4 @@
 using EarthyTuft.Core.Blending;
-using EarthyTuft.Core.Carding;
-using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
@@ -10,7 +8,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Runs;
 

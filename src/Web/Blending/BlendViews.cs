@@ -2,7 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Blending;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Blending;

@@ -1,7 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Data.Fibres;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.Extensions.Caching.Memory;
 
 namespace EarthyTuft.Web.Breeds;

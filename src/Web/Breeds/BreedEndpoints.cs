@@ -1,7 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 

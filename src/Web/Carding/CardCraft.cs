@@ -5,7 +5,7 @@ using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Carding;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Carding;

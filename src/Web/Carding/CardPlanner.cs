@@ -7,7 +7,7 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using Microsoft.EntityFrameworkCore;
 

@@ -3,7 +3,7 @@ using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Tools;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Carding;

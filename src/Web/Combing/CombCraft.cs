@@ -6,7 +6,7 @@ using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Combing;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Combing;

@@ -1,8 +1,8 @@
 using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
-using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
@@ -10,7 +10,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Runs;
 
@@ -77,7 +77,7 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
             }
 
             tender |= FactsOf.Lot(dossier, book).Facts.IsWeak;
-            wax |= LotPages.Washed(dossier)?.Judged?.Decision is WashDecision.UseSoon or WashDecision.WaxAccepted;
+            wax |= WashedView.Of(dossier)?.Judged?.Decision is WashDecision.UseSoon or WashDecision.WaxAccepted;
         }
 
         return new CombFibre(of, lots.Min(l => l.StapleMillimetres), tender, wax);

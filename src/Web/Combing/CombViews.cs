@@ -2,7 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Tools;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Combing;

@@ -1,5 +1,5 @@
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using Microsoft.AspNetCore.Http.HttpResults;
 

@@ -6,7 +6,7 @@ using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Ledger;
 using EarthyTuft.Web.Routing;
 using EarthyTuft.Web.Runs;

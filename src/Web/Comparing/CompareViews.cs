@@ -5,8 +5,8 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Web.Dividing;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.LotPages;
 using EarthyTuft.Web.Sampling;
 
 namespace EarthyTuft.Web.Comparing;

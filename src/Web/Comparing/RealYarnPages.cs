@@ -4,12 +4,12 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Dividing;
 using EarthyTuft.Data.Ledger;
-using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 using EarthyTuft.Web.Dividing;
-using EarthyTuft.Web.Lots;
 using Microsoft.EntityFrameworkCore;
 using static System.FormattableString;
 
@@ -51,7 +51,7 @@ internal static class RealYarnPages
     // The newest chart that was begun before its singles were spun, all of whose lots stand behind the yarn.
     private static async Task<(DateTimeOffset StartedAt, StripState State, RehearsalWish Wish, Guid[] Behind)?> Chart(EarthyTuftDb db, Family family, Guid lot, CancellationToken cancellationToken)
     {
-        Guid[] behind = [.. LotPages.Back(lot, family).Skip(1).SelectMany(generation => generation)];
+        Guid[] behind = [.. Lineage.Generations(family.Entries, lot).Skip(1).SelectMany(generation => generation)];
         var spunAt = family.Flows.Where(f => f.Role == FlowRole.Out && f.Entry.Step == StepKind.Spin && (f.LotId == lot || behind.Contains(f.LotId!.Value))).Select(f => (DateTimeOffset?)f.Entry.DoneAt).Max();
         if (spunAt is null)
         {

@@ -3,8 +3,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -30,7 +29,7 @@ public static class DehairingEndpoints
         }
 
         var wanted = Enum.TryParse<DownUse>(use, ignoreCase: true, out var named) && Enum.IsDefined(named) ? named : DownUse.NextToSkin;
-        var above = LotPages.Back(dossier.Lot.Id, dossier.Family).SelectMany(g => g).ToHashSet();
+        var above = Lineage.Ancestors(dossier.Family.Entries, dossier.Lot.Id);
         var ids = dossier.Family.Entries
             .Where(e => e.Step == StepKind.Dehair && e.Flows.Any(f => f.Role == FlowRole.Out && above.Contains(f.LotId!.Value)))
             .Select(e => e.Id).ToArray();

@@ -4,7 +4,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Dividing;
 using EarthyTuft.Data.Runs;
-using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Runs;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Dividing;
@@ -15,8 +15,9 @@ public static class DemoStrips
     private const string Grey = "G-01.6", White = "W-01.5", SpunTo = "J-03";
 
     /// <summary>Adds it to a demo that was just made, within the caller's transaction.</summary>
-    public static async Task Add(EarthyTuftDb db, CancellationToken cancellationToken)
+    public static async Task Add(DemoScene demo, CancellationToken cancellationToken)
     {
+        var db = demo.Db;
         string[] codes = [Grey, White, SpunTo];
         var lots = await db.Lots.AsNoTracking().Where(l => codes.Contains(l.Code)).ToDictionaryAsync(l => l.Code, cancellationToken);
         ChartColour[] colours = [.. new[] { ("g", lots[Grey]), ("w", lots[White]) }.Select(c => new ChartColour(c.Item1, c.Item2.Id, c.Item2.Code, Shade.Of(c.Item2.Colour)))];

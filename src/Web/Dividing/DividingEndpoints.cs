@@ -2,7 +2,7 @@ using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using Microsoft.AspNetCore.Http.HttpResults;
 

@@ -1,6 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Dividing;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Dividing;
 

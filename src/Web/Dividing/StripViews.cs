@@ -1,6 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Dividing;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Dividing;

@@ -8,7 +8,7 @@ using EarthyTuft.Data.Drying;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using Microsoft.EntityFrameworkCore;
 
@@ -68,7 +68,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
         await db.ToolLessons.Where(l => l.RunId == run.Id).ExecuteDeleteAsync(cancellationToken);
         if (RackRun.Learned(state, context.Workshop.ScaleStepGrams, RackRun.Pace(state, context.Workshop.Zone)) is { } wander)
         {
-            db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = run.Id, What = ToolLessons.Air(state.Plan.Place), ToolId = rack, Value = wander, At = context.Now });
+            db.ToolLessons.Add(new ToolLessonRow { RunId = run.Id, Part = run.Id, What = AirLessons.Of(state.Plan.Place), ToolId = rack, Value = wander, At = context.Now });
         }
     }
 

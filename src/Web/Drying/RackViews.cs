@@ -1,7 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Quantities;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Drying;

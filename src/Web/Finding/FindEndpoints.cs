@@ -1,4 +1,4 @@
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Finding;
 

@@ -5,7 +5,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Finding;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Finding;

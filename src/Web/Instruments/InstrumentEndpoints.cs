@@ -4,7 +4,7 @@ using System.Net.Sockets;
 using System.Text;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Live;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;

@@ -1,6 +1,6 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Ledger;
 

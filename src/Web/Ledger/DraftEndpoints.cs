@@ -5,7 +5,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;

@@ -1,18 +1,14 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Core.Opening;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
-using EarthyTuft.Data.Dyeing;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.Dyeing;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
-using EarthyTuft.Web.Spinning;
-using EarthyTuft.Web.TakingIn;
+using EarthyTuft.Web.Yarns;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -157,7 +153,7 @@ public static class LedgerEndpoints
         // Told later than it was done: what came after it is reckoned anew.
         var late = rows.Values.Any(r => r.ChangedAt > doneAt);
         var made = await NewLots(request, command, outcome, rows, db, cancellationToken);
-        var facts = new EntryFacts(key, doneAt, context.Now, context.PersonId, TakeInEndpoints.Person(request.Who, context), request.Minutes, CountWords.With(request), because, request.Spent);
+        var facts = new EntryFacts(key, doneAt, context.Now, context.PersonId, context.NameOf(request.Who), request.Minutes, CountWords.With(request), because, request.Spent);
         var entry = LedgerStore.AddStep(db, command, outcome, rows, made, reader.Typed, facts);
         if (request.Dyeing is { } dyeing)
         {
@@ -167,7 +163,7 @@ public static class LedgerEndpoints
 
         foreach (var (lot, giving) in made.Zip(request.To))
         {
-            YarnEndpoints.Stage(db, lot, giving.Yarn, doneAt, facts.Who);
+            YarnNotes.Stage(db, lot, giving.Yarn, doneAt, facts.Who);
         }
 
         db.Measures.AddRange((command.Measures ?? new Dictionary<string, double>()).Select(m => new MeasureRow { EntryId = entry.Id, Key = m.Key, Value = m.Value }));

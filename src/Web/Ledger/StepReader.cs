@@ -1,10 +1,9 @@
 using EarthyTuft.Core.Course;
-using EarthyTuft.Core.Dyeing;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Stations;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Spinning;
+using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Yarns;
 
 namespace EarthyTuft.Web.Ledger;
 
@@ -48,7 +47,7 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
             refusals.AddRange(request.Step == StepKind.Dye ? DyeNotes.Check(dyeing.ToNotes()) : [new Refusal("dyeing", "not-measured-here", "Dyestuff and mordant are noted where fibre is dyed.")]);
         }
 
-        refusals.AddRange(request.To.SelectMany((t, i) => YarnEndpoints.Check(t.Yarn, t.Form, $"to[{i}].yarn")));
+        refusals.AddRange(request.To.SelectMany((t, i) => YarnNotes.Check(t.Yarn, t.Form, $"to[{i}].yarn")));
         var to = request.To.Select((t, i) => new Giving(t.Form, Weigh(t.Mass, t.State ?? definition.UsualState, $"to[{i}].mass"), t.Worth)).ToArray();
         var losses = (request.Losses ?? []).Select((l, i) => new Losing(l.Kind, l.Fate, Weigh(l.Mass, l.State ?? WeighingState.Rested, $"losses[{i}].mass"), l.Worth)).ToArray();
         var gains = (request.Gains ?? []).Select((g, i) => (g.Kind, Weighing: Weigh(g.Mass, WeighingState.Rested, $"gains[{i}].mass", needed: true))).ToArray();

@@ -2,9 +2,8 @@ using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Web.Dyeing;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Spinning;
+using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Yarns;
 
 namespace EarthyTuft.Web.Ledger;
 

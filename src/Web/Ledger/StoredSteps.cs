@@ -1,7 +1,5 @@
-using EarthyTuft.Data.Dyeing;
 using EarthyTuft.Data.Ledger;
-using EarthyTuft.Web.Dyeing;
-using EarthyTuft.Web.Spinning;
+using EarthyTuft.Web.Yarns;
 
 namespace EarthyTuft.Web.Ledger;
 

@@ -1,7 +1,6 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Session;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Live;
 
@@ -14,7 +13,7 @@ public static class LiveEndpoints
         app.MapGroup("/api/live").WithTags("live").ForMembers().MapGet("", Listen).ExcludeFromDescription();
 
     private static IResult Listen(HttpContext http, LiveHub hub, RequestContext context, TimeProvider clock, IHostApplicationLifetime life, CancellationToken cancellationToken) =>
-        TypedResults.ServerSentEvents(Items(hub, context.Workshop.WorkshopId, context.PersonId, SignIns.Id(http.User), clock, life, cancellationToken));
+        TypedResults.ServerSentEvents(Items(hub, context.Workshop.WorkshopId, context.PersonId, SignInCookie.Id(http.User), clock, life, cancellationToken));
 
     private static async IAsyncEnumerable<SseItem<LiveItem>> Items(
         LiveHub hub, Guid workshop, Guid person, Guid? signIn, TimeProvider clock, IHostApplicationLifetime life, [EnumeratorCancellation] CancellationToken cancellationToken)

@@ -3,8 +3,7 @@ using System.Text.Json;
 using System.Threading.Channels;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Session;
+using EarthyTuft.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
 using Npgsql;
@@ -193,7 +192,7 @@ public sealed class LiveBridge(LiveHub hub, WorkshopRevisions revisions, IMemory
 
         if (packet.Item.SignIn is { } signIn)
         {
-            SignIns.Forget(cache, signIn);
+            SignInCookie.Forget(cache, signIn);
         }
 
         hub.Close(person, workshop, packet.Item.SignIn);

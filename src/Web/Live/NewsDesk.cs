@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Npgsql;
 
 namespace EarthyTuft.Web.Live;

@@ -4,7 +4,7 @@ using EarthyTuft.Core.Photographs;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Photographs;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;

@@ -3,7 +3,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Reckoning;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.Extensions.Options;
 
 namespace EarthyTuft.Web.Reckoning;

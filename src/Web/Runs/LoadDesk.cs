@@ -3,7 +3,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Runs;

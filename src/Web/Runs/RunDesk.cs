@@ -3,13 +3,13 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Runs;
 
 /// <summary>Moves runs: one tap at a time, each in one transaction in which the run is held.</summary>
-public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServiceProvider services)
+public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds kinds, IServiceProvider services)
 {
     /// <summary>The craft of a station.</summary>
     public ICraft Of(StepKind craft) => services.GetRequiredKeyedService<ICraft>(craft);
@@ -22,7 +22,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, IServicePro
     public async Task<Result<RunView>> Begin(RunStart start, Guid key, CancellationToken cancellationToken)
     {
         Guid[] ids = [.. start.Lots.Distinct()];
-        var station = Crafts.Of(start).Station;
+        var station = kinds.Of(start).Station;
         var craft = Of(station);
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         await db.HoldLots(ids, cancellationToken);

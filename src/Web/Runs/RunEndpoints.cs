@@ -1,6 +1,6 @@
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 

@@ -1,7 +1,7 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Runs;
 
@@ -44,7 +44,7 @@ public sealed record RunCallView(
 public sealed record RunEntry(LotForm? Gives = null, string Mass = "", WeighingState? State = null, double? Minutes = null, decimal? Spent = null, string Notes = "")
 {
     /// <summary>Of what was spun: what was measured of the first heap.</summary>
-    public Spinning.YarnRequest? Yarn { get; init; }
+    public Yarns.YarnRequest? Yarn { get; init; }
 
     /// <summary>What else it made, such as noil.</summary>
     public IReadOnlyList<RunHeap> More { get; init; } = [];
@@ -56,7 +56,7 @@ public sealed record RunEntry(LotForm? Gives = null, string Mass = "", WeighingS
 /// <summary>A heap that a run made beside its product.</summary>
 /// <param name="Mass">Its weight, as it would be typed.</param>
 /// <param name="Yarn">Of what was spun: what was measured of it.</param>
-public sealed record RunHeap(LotForm Form, string Mass, Spinning.YarnRequest? Yarn = null);
+public sealed record RunHeap(LotForm Form, string Mass, Yarns.YarnRequest? Yarn = null);
 
 /// <summary>A loss that was weighed at a run.</summary>
 /// <param name="Mass">Its weight, as it would be typed.</param>

@@ -1,15 +1,17 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Carding;
+using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
-using EarthyTuft.Web.TakingIn;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -111,7 +113,7 @@ public static class SampleEndpoints
                     Judged = StoredJudged.Write(judged.Value),
                     Uses = uses,
                     MadeAt = (request.MadeAt ?? context.Now).ToStored(),
-                    Who = TakeInEndpoints.Person(request.Who, context),
+                    Who = context.NameOf(request.Who),
                     WrapsPlaces = Typed(request.WrapsPlaces),
                 }, spun.Value));
                 await db.SaveChangesAsync(cancellationToken);
@@ -228,15 +230,27 @@ public static class SampleEndpoints
 
     private static async Task<Results<Ok<SampleCard>, ProblemHttpResult>> Card(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
     {
-        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.Value && s.WithdrawnAt == null, cancellationToken) is not { Lot: { } lot } sample
-            || await LotPages.Of(db, context, await books.Here(cancellationToken), lot.Code, cancellationToken) is not { } page)
+        if (await db.Samples.AsNoTracking().Include(s => s.Lot).SingleOrDefaultAsync(s => s.Code == code.Value && s.WithdrawnAt == null, cancellationToken) is not { Lot: { } of } sample
+            || await LotDossier.Of(db, of.Code, cancellationToken) is not { Family: var family, Lot: var lot } dossier)
         {
             return Problems.NotHere("sample");
         }
 
-        var raw = page.Origins.Count == 0 || page.Origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(page.Origins.Sum(o => o.Raw.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned);
+        var unit = context.Workshop.Unit;
+        var lineage = new Lineage(family.Entries, family.Masses, id => family.Lots[id].Form == LotForm.Raw);
+        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
+        var origins = OriginView.Of(lineage, family, lot.Id, unit);
+        var locks = Lineage.Nearest(family.Entries, lot.Id, dossier.Locks, l => l.LotId);
         return TypedResults.Ok(new SampleCard(
-            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop, await CardedOrder.Of(db, lot.Id, cancellationToken)), page.Staple, page.Ribbon, page.Origins, page.Lot.TotalYield, raw, page.Lot.Made,
+            SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop, await CardedOrder.Of(db, lot.Id, cancellationToken)),
+            StapleView.Of(
+                locks, locks.Count > 0 && locks[0].LotId != lot.Id, lot.Form, lot.Parentage, lot.Fibre, lot.Colour,
+                await books.Here(cancellationToken), context.Workshop.LengthUnit),
+            RibbonView.Of(Ribbon.Of(lot.Id, family.Entries, family.Masses), family, lot.Id, reconciliation, [], unit),
+            origins,
+            LotYields.Total(lineage, family, lot.Id, unit),
+            origins.Count == 0 || origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(origins.Sum(o => o.Raw.Grams)).ToFigure(unit, Provenance.Reckoned),
+            family.Masses.Made(lot.Id)?.Estimate.ToFigure(unit, Provenance.Reckoned),
             await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken)));
     }
 }

@@ -5,7 +5,7 @@ using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
 
 namespace EarthyTuft.Web.Sampling;

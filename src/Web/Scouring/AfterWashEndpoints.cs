@@ -1,13 +1,14 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -74,7 +75,7 @@ internal static class AfterWashEndpoints
             await db.SaveOnce(cancellationToken);
         }
 
-        return TypedResults.Ok(LotPages.Washed((await LotDossier.Of(db, code.Value, cancellationToken))!));
+        return TypedResults.Ok(WashedView.Of((await LotDossier.Of(db, code.Value, cancellationToken))!));
     }
 
     /// <summary>What went into the last wash above a lot, against what the lot weighs now.</summary>
@@ -91,7 +92,7 @@ internal static class AfterWashEndpoints
             return (null, Problems.Refused("lot", "not-weighed", "It is not weighed yet: dry it, weigh it, and ask again."));
         }
 
-        var washed = LotPages.LastWash(lot.Id, dossier.Family);
+        var washed = Lineage.Last(dossier.Family.Entries, lot.Id, StepKind.Wash);
         var wash = washed is null ? null : await db.Entries.AsNoTracking().Where(e => e.Id == washed.Id).Select(e => new { e.Id, e.TakenGrams, e.KeptGrams }).SingleAsync(cancellationToken);
         if (lot.MadeBy is not (StepKind.Wash or StepKind.Dry) || wash is not { TakenGrams: { } greasy and > 0, KeptGrams: { } kept and > 0 })
         {

@@ -1,38 +1,32 @@
-using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Stations;
 using EarthyTuft.Core.Tools;
-using EarthyTuft.Data.Drying;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Runs;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Scouring;
 
-/// <summary>A demo's wash house: two tubs that are known by their baths, racks, a recipe, one bath running and one fleece on a rack.</summary>
+/// <summary>A demo's wash house: two tubs that are known by their baths, a recipe, and one bath running.</summary>
 public static class DemoWashHouse
 {
     /// <summary>Adds it to a demo that was just made, within the caller's transaction.</summary>
-    public static async Task Add(IServiceProvider services, Guid owner, Guid workshop, CancellationToken cancellationToken)
+    public static async Task Add(DemoScene demo, CancellationToken cancellationToken)
     {
-        var db = services.GetRequiredService<EarthyTuftDb>();
-        var context = services.GetRequiredService<RequestContext>();
-        context.Enter(owner, (await MembershipMiddleware.Find(db, owner, workshop, cancellationToken))!);
-        var planner = services.GetRequiredService<ScourPlanner>();
-        var shop = await db.Workshops.SingleAsync(w => w.Id == workshop, cancellationToken);
+        var (db, context) = (demo.Db, demo.Context);
+        var planner = demo.Services.GetRequiredService<ScourPlanner>();
+        var shop = await db.Workshops.SingleAsync(w => w.Id == context.Workshop.WorkshopId, cancellationToken);
         (shop.HotWaterCelsius, shop.ColdWaterCelsius, shop.WaterPerCubicMetre, shop.PerKilowattHour) = (68, 11, 2.4m, 0.27m);
         var (zinc, pan) = (ToolRow.Of("zinc tub", new Tub(60, 1.1)), ToolRow.Of("canning pot", new Tub(30, 0.8)));
-        var line = ToolRow.Of("loft rack", new Rack(2.2));
         db.Tools.AddRange(
             zinc,
             pan,
-            line,
-            ToolRow.Of("stove rail", new Rack(0.9)),
             ToolRow.Of("green drum", ToolKind.DrumCarder, new Cloth(20, 57, 72), []),
             ToolRow.Of("beech cards", ToolKind.HandCards, new Cloth(20, 12, 108), []));
         var wish = new ScourWish(ScourSchool.HandHot, Minutes: 22, Agent: new ScourAgent("wool wash", 25, null, false, 9.5m));
@@ -48,7 +42,7 @@ public static class DemoWashHouse
             (wash.EndedAt, wash.Lots[0].EndedAt) = (wash.StartedAt.AddHours(2), wash.StartedAt.AddHours(2));
             var began = First(plan, wash.StartedAt);
             wash.Events.AddRange(new[] { began, new RunEvent<WashEvent>(Guid.CreateVersion7(), wash.StartedAt.AddMinutes(22), new BathLifted(began.Id)) }.Select(e => StoredWash.Row(e, wash.Who)));
-            db.ToolLessons.Add(new ToolLessonRow { RunId = wash.Id, Part = began.Id, What = ToolLessons.Cooling(covered: false), ToolId = tub.Id, Value = rate, At = wash.StartedAt.AddMinutes(22) });
+            db.ToolLessons.Add(new ToolLessonRow { RunId = wash.Id, Part = began.Id, What = TubLessons.Cooling(covered: false), ToolId = tub.Id, Value = rate, At = wash.StartedAt.AddMinutes(22) });
         }
 
         // Now: the rest of a Cheviot lies in its first bath, and an Icelandic on the rack since this morning.
@@ -59,23 +53,6 @@ public static class DemoWashHouse
         double[] off = [0.2, -0.3, 0.1, -0.1, 0.2];
         running.Events.AddRange(off.Select((d, i) => new RunEvent<WashEvent>(Guid.CreateVersion7(), bath.At.AddMinutes(3 * i), new BathRead(bath.Id, Math.Round(truth.At(3 * i) + d, 1))))
             .Prepend(bath).Select(e => StoredWash.Row(e, running.Who)));
-
-        if (lots.TryGetValue("I-01.4", out var wet))
-        {
-            (int Minutes, double Grams)[] weighed = [(0, 1342), (35, 1263), (80, 1169), (130, 1086), (185, 1020), (232, 979)];
-            var laid = context.Now.AddHours(-4);
-            db.Runs.Add(new RunRow
-            {
-                Key = Guid.CreateVersion7(),
-                Craft = StepKind.Dry,
-                Plan = StoredRack.Write(new RackPlan(WaterOut.SpunOut, RackPlace.Indoors, true, new Belief(880, 60))),
-                StartedAt = laid,
-                Who = "Marrit",
-                Lots = [new RunLotRow { LotId = wet.Id, Place = "rack" }],
-                Tools = [new RunToolRow { ToolId = line.Id }],
-                Events = [.. weighed.Select(w => StoredRack.Row(new RunEvent<RackEvent>(Guid.CreateVersion7(), laid.AddMinutes(w.Minutes), new RackWeighed(w.Grams, FormattableString.Invariant($"{w.Grams} g"))), "Marrit"))],
-            });
-        }
 
         // The Wensleydale kept a little wax, on purpose.
         var combing = lots["W-01.4"];

@@ -4,8 +4,7 @@ using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
-using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -32,7 +31,7 @@ public static class FinishedWashEndpoints
             return Problems.NotHere("lot");
         }
 
-        if (LotPages.LastWash(dossier.Lot.Id, dossier.Family) is not { } entry)
+        if (Lineage.Last(dossier.Family.Entries, dossier.Lot.Id, StepKind.Wash) is not { } entry)
         {
             return TypedResults.NoContent();
         }

@@ -6,7 +6,7 @@ using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;

@@ -6,7 +6,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Live;
 using Microsoft.EntityFrameworkCore;
 

@@ -6,7 +6,7 @@ using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using Microsoft.EntityFrameworkCore;
 
@@ -60,8 +60,8 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
         foreach (var bath in state.Baths)
         {
             var lesson = WashRun.Learned(bath, tub.Tub.Covered);
-            Teach(bath, ToolLessons.Cooling(tub.Tub.Covered), lesson?.RatePerMinute);
-            Teach(bath, ToolLessons.Evaporation(tub.Tub.Covered), lesson?.EvaporationKelvin);
+            Teach(bath, TubLessons.Cooling(tub.Tub.Covered), lesson?.RatePerMinute);
+            Teach(bath, TubLessons.Evaporation(tub.Tub.Covered), lesson?.EvaporationKelvin);
         }
 
         void Teach(Bath bath, string what, double? value)

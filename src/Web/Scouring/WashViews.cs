@@ -1,6 +1,6 @@
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Scouring;

@@ -1,11 +1,9 @@
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Data.Demo;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.Dividing;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Live;
-using EarthyTuft.Web.Scouring;
-using EarthyTuft.Web.Spinning;
+using EarthyTuft.Web.Runs;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
 
@@ -18,7 +16,7 @@ public sealed record DemoSeat(Guid Workshop, Guid Visitor);
 /// The way into the demo. Every browser that walks in gets a workshop of its own, made from the seed, and finds it again by a cookie that
 /// opens nothing else; nobody who is not in that browser ever comes into it.
 /// </summary>
-public sealed class DemoDoor(IServiceProvider services, IConfiguration configuration, IDataProtectionProvider protection, TimeProvider clock)
+public sealed class DemoDoor(IServiceProvider services, IReadOnlyList<ICraftModule> crafts, IConfiguration configuration, IDataProtectionProvider protection, TimeProvider clock)
 {
     private const string CookieName = "earthy-tuft-demo";
     private readonly ITimeLimitedDataProtector protector = protection.CreateProtector("demo seat").ToTimeLimitedDataProtector();
@@ -70,9 +68,13 @@ public sealed class DemoDoor(IServiceProvider services, IConfiguration configura
     {
         var (visitor, workshop) = await DemoSeed.Make(db, scoped.GetRequiredService<WorkshopScope>(), now, cancellationToken);
         DemoInstruments.Add(db, PortOf);
-        await DemoWashHouse.Add(scoped, visitor, workshop, cancellationToken);
-        await DemoSpinning.Add(db, scoped.GetRequiredService<RequestContext>(), cancellationToken);
-        await DemoStrips.Add(db, cancellationToken);
+        var context = scoped.GetRequiredService<RequestContext>();
+        context.Enter(visitor, (await MembershipMiddleware.Find(db, visitor, workshop, cancellationToken))!);
+        foreach (var craft in crafts)
+        {
+            await craft.AddToDemo(new DemoScene(scoped, db, context), cancellationToken);
+        }
+
         return new DemoSeat(workshop, visitor);
     }
 

@@ -1,7 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -47,7 +47,7 @@ public static class PasswordEndpoints
         }
 
         await pace.Right(http, email, cancellationToken);
-        await signIns.EndAll(id, but: SignIns.Id(http.User), cancellationToken);
+        await signIns.EndAll(id, but: SignInCookie.Id(http.User), cancellationToken);
         return TypedResults.NoContent();
     }
 

@@ -1,6 +1,6 @@
 using System.Security.Claims;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Live;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Authentication.Cookies;
@@ -16,8 +16,6 @@ namespace EarthyTuft.Web.Session;
 /// </summary>
 public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider clock)
 {
-    private const string Claim = "sign-in";
-
     /// <summary>How long a row is believed without asking again, should the news be lost.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
 
@@ -27,7 +25,7 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     public async Task Enter(HttpContext http, AppUser user, Guid? workshop, CancellationToken cancellationToken)
     {
         var now = clock.GetUtcNow().ToStored();
-        if (Id(http.User) is { } before)
+        if (SignInCookie.Id(http.User) is { } before)
         {
             await End(s => s.Id == before, cancellationToken);
         }
@@ -39,7 +37,7 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
         var identity = new ClaimsIdentity(IdentityConstants.ApplicationScheme, ClaimTypes.Name, ClaimTypes.Role);
         identity.AddClaim(new Claim(ClaimTypes.NameIdentifier, user.Id.ToString()));
         identity.AddClaim(new Claim(ClaimTypes.Name, user.UserName!));
-        identity.AddClaim(new Claim(Claim, row.Id.ToString()));
+        identity.AddClaim(new Claim(SignInCookie.Claim, row.Id.ToString()));
         if (workshop is { } id)
         {
             identity.AddClaim(new Claim(MembershipMiddleware.WorkshopClaim, id.ToString()));
@@ -51,7 +49,7 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     /// <summary>Signs this browser out; whoever kept a copy of its cookie is out too.</summary>
     public async Task Leave(HttpContext http, CancellationToken cancellationToken)
     {
-        if (Id(http.User) is { } id)
+        if (SignInCookie.Id(http.User) is { } id)
         {
             await End(s => s.Id == id, cancellationToken);
         }
@@ -62,21 +60,17 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     /// <summary>Ends every sign-in of a person, or every one but this browser's.</summary>
     public Task EndAll(Guid person, Guid? but, CancellationToken cancellationToken) => End(s => s.UserId == person && s.Id != but, cancellationToken);
 
-    public static Guid? Id(ClaimsPrincipal user) => Guid.TryParse(user.FindFirstValue(Claim), out var id) ? id : null;
-
     /// <summary>Asked with every request that carries a cookie.</summary>
     public static async Task Validate(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
         var cancellationToken = context.HttpContext.RequestAborted;
-        if (context.Principal is not { } who || Id(who) is not { } id || !await services.GetRequiredService<SignIns>().IsLive(id, cancellationToken))
+        if (context.Principal is not { } who || SignInCookie.Id(who) is not { } id || !await services.GetRequiredService<SignIns>().IsLive(id, cancellationToken))
         {
             context.RejectPrincipal();
             await context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
         }
     }
-
-    public static void Forget(IMemoryCache cache, Guid signIn) => cache.Remove(Key(signIn));
 
     /// <summary>Takes away what nobody has used for three months.</summary>
     public Task Sweep(CancellationToken cancellationToken)
@@ -87,7 +81,7 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
 
     private async Task<bool> IsLive(Guid id, CancellationToken cancellationToken)
     {
-        if (!cache.TryGetValue(Key(id), out bool live))
+        if (!cache.TryGetValue(SignInCookie.Key(id), out bool live))
         {
             var seen = await db.SignIns.Where(s => s.Id == id).Select(s => (DateTimeOffset?)s.SeenAt).SingleOrDefaultAsync(cancellationToken);
             live = seen is not null;
@@ -97,7 +91,7 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
                 await Tables.NoteByTheWay(() => db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), cancellationToken));
             }
 
-            cache.Set(Key(id), live, Believed);
+            cache.Set(SignInCookie.Key(id), live, Believed);
         }
 
         return live;
@@ -108,12 +102,10 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
         foreach (var row in await db.SignIns.Where(which).ToListAsync(cancellationToken))
         {
             db.SignIns.Remove(row);
-            Forget(cache, row.Id);
+            SignInCookie.Forget(cache, row.Id);
             await db.Announce(Guid.Empty, new LiveItem(LiveItem.People, Person: row.UserId, SignIn: row.Id), cancellationToken);
         }
 
         await db.SaveChangesAsync(cancellationToken);
     }
-
-    private static (string, Guid) Key(Guid signIn) => ("sign-in", signIn);
 }

@@ -1,7 +1,9 @@
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 using static System.FormattableString;
 
 namespace EarthyTuft.Web.Spinning;

@@ -4,10 +4,12 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Runs;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Spinning;
@@ -18,8 +20,9 @@ public static class DemoSpinning
     private static readonly YarnWish Wish = new(20, 24, 2) { FinishedDensity = YarnWish.WorstedFinished };
 
     /// <summary>Adds it to a demo that was just made, within the caller's transaction.</summary>
-    public static async Task Add(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    public static async Task Add(DemoScene demo, CancellationToken cancellationToken)
     {
+        var (db, context) = (demo.Db, demo.Context);
         var wheel = ToolRow.Of("cherry wheel", ToolKind.Wheel, new Spinner([new Whorl("large", 6), new Whorl("middle", 9), new Whorl("small", 12)], Drive.DoubleDrive, 90), []);
         db.Tools.AddRange(wheel, ToolRow.Of("rowan spindle", ToolKind.Spindle, new Spinner([], null, 45), []), ToolRow.Of("niddy-noddy", new Winder(1500), []));
         await db.SaveChangesAsync(cancellationToken);

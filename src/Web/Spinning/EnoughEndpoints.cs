@@ -6,13 +6,14 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Assessing;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using static System.FormattableString;
@@ -88,7 +89,7 @@ public static class EnoughEndpoints
         var wraps = WrapsReading.Read(request.Wraps, "wraps");
         var length = string.IsNullOrWhiteSpace(request.Length) || request.Sample ? (Result<YarnLength>?)null : YarnLength.Read(request.Length, "length");
         var guard = new Guard()
-            .Need(request.Plies is >= 1 and <= Plying.MostPlies, "plies", "out-of-range", $"must be a whole number from 1 to {Plying.MostPlies}")
+            .Need(request.Plies is >= 1 and <= YarnMeasures.MostStrands, "plies", "out-of-range", $"must be a whole number from 1 to {YarnMeasures.MostStrands}")
             .Within(request.Spare, 0, 200, "spare");
         Refusal[] refusals = [.. wraps.Refusals, .. length?.Refusals ?? [], .. guard.Refusals];
         if (refusals.Length > 0)

@@ -3,7 +3,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using static System.FormattableString;
 

@@ -3,13 +3,16 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
+using EarthyTuft.Web.Yarns;
 using Microsoft.AspNetCore.Http.HttpResults;
 using static System.FormattableString;
 

@@ -4,7 +4,7 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.Extensions.Caching.Memory;
 
 namespace EarthyTuft.Web.Spinning;

@@ -3,11 +3,13 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
+using EarthyTuft.Web.Yarns;
 using static System.FormattableString;
 
 namespace EarthyTuft.Web.Spinning;

@@ -1,7 +1,8 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
-using EarthyTuft.Web.House;
+using EarthyTuft.Core.Yarns;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Spinning;

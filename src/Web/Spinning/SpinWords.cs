@@ -1,7 +1,8 @@
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Runs;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using static System.FormattableString;
 
 namespace EarthyTuft.Web.Spinning;

@@ -1,13 +1,15 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
+using EarthyTuft.Data.Yarns;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
+using EarthyTuft.Web.Yarns;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -29,19 +31,6 @@ public static class YarnEndpoints
         group.MapPost("/{id:guid}/yarn", Measure).Named("measureYarn", "Notes what was measured of a lot of yarn.").Changes().ProducesProblem(404);
         group.MapDelete("/{id:guid}/yarn/{reading:guid}", Withdraw).Named("withdrawYarnReading", "Takes a reading of yarn back as a slip; it stays readable.").Changes().ProducesProblem(404);
     }
-
-    /// <summary>Stages what was measured of what an entry made.</summary>
-    internal static void Stage(EarthyTuftDb db, LotRow lot, YarnRequest? yarn, DateTimeOffset at, string who)
-    {
-        if (yarn?.ToTyped().Read(lot.Form) is { IsRefused: false, Value: { IsEmpty: false } measured })
-        {
-            db.YarnReadings.Add(new YarnReadingRow { LotId = lot.Id, At = at.ToStored(), Who = who, Measured = StoredYarn.Of(measured).Write() });
-        }
-    }
-
-    /// <summary>What is wrong with what was measured of what an entry makes.</summary>
-    internal static IEnumerable<Refusal> Check(YarnRequest? yarn, LotForm form, string field) =>
-        yarn is null || yarn == new YarnRequest() ? [] : yarn.ToTyped().Read(form).Refusals.Select(r => r with { Field = r.Field == "yarn" ? field : $"{field}.{r.Field}" });
 
     private static async Task<Results<Ok<YarnPage>, ProblemHttpResult>> Measure(Guid id, YarnRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, SkeinBook skeins, CancellationToken cancellationToken)
     {

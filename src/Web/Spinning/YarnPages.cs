@@ -1,9 +1,10 @@
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
-using EarthyTuft.Data.Spinning;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Data.Yarns;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
 using static System.FormattableString;
 

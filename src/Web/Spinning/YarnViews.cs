@@ -1,36 +1,6 @@
-using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Quantities;
-using EarthyTuft.Core.Spinning;
-using EarthyTuft.Data.Spinning;
 
 namespace EarthyTuft.Web.Spinning;
-
-/// <summary>What was measured of a yarn. Everything may be left out.</summary>
-/// <param name="Wraps">In an inch, as typed: "14" or "13-14".</param>
-/// <param name="Degrees">Of the plies, or of the fibre in singles.</param>
-/// <param name="Length">As typed: "166", "180 yd" or "84 rounds".</param>
-/// <param name="RoundMillimetres">Of the winder, where rounds are typed.</param>
-/// <param name="Plies">Strands that lie side by side.</param>
-/// <param name="Direction">Of the last twist.</param>
-/// <param name="FinishedBy">Of finished yarn: how.</param>
-/// <param name="Hangs">Of finished yarn: how a skein of it hangs.</param>
-public sealed record YarnRequest(
-    [property: StringLength(120)] string? Wraps = null,
-    double? Degrees = null,
-    [property: StringLength(40)] string? Length = null,
-    double? RoundMillimetres = null,
-    int? Plies = null,
-    YarnStructure? Structure = null,
-    TwistDirection? Direction = null,
-    FinishedBy? FinishedBy = null,
-    SkeinHangs? Hangs = null)
-{
-    internal TypedYarn ToTyped() => new(Wraps, Degrees, Length, RoundMillimetres, Plies, Structure, Direction, FinishedBy, Hangs);
-
-    internal StoredTypedYarn ToStored() => new(Wraps, Degrees, Length, RoundMillimetres, Plies, Structure, Direction, FinishedBy, Hangs);
-
-    internal static YarnRequest? Of(StoredTypedYarn? s) => s is null ? null : new(s.Wraps, s.Degrees, s.Length, s.RoundMillimetres, s.Strands, s.Structure, s.Direction, s.Finished, s.Hangs);
-}
 
 /// <summary>A figure of a yarn with its name.</summary>
 /// <param name="Name">What it is.</param>

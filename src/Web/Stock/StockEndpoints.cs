@@ -10,9 +10,8 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
-using EarthyTuft.Web.TakingIn;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -262,5 +261,5 @@ public static class StockEndpoints
     }
 
     private static EntryFacts Facts(Guid key, DateTimeOffset? doneAt, string? who, string? notes, RequestContext context, string? because = null) =>
-        new(key, doneAt ?? context.Now, context.Now, context.PersonId, TakeInEndpoints.Person(who, context), null, notes?.Trim() ?? "", because?.Trim());
+        new(key, doneAt ?? context.Now, context.Now, context.PersonId, context.NameOf(who), null, notes?.Trim() ?? "", because?.Trim());
 }

@@ -9,7 +9,7 @@ using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
@@ -132,7 +132,7 @@ public static class TakeInEndpoints
             };
             lot.Compose(check.Value.Composition);
             LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, request.Mass.Trim()), new EntryFacts(
-                key, doneAt, context.Now, context.PersonId, Person(request.Who, context), request.Minutes, "", null, request.Carriage));
+                key, doneAt, context.Now, context.PersonId, context.NameOf(request.Who), request.Minutes, "", null, request.Carriage));
             await db.SaveChangesAsync(cancellationToken);
             if (lot.Animal.Length > 0)
             {
@@ -149,8 +149,6 @@ public static class TakeInEndpoints
 
         return await Stored(db, context, key, cancellationToken) is { } stored ? TypedResults.Ok(stored) : Problems.Of(409, "changed-meanwhile", "Send it again.");
     }
-
-    internal static string Person(string? who, RequestContext context) => string.IsNullOrWhiteSpace(who) ? context.Workshop.PersonName : who.Trim();
 
     private static async Task<TakenIn?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
     {

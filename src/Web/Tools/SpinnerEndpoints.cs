@@ -4,7 +4,7 @@ using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 

@@ -1,6 +1,6 @@
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.WeighLog;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 

@@ -2,7 +2,7 @@ using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Web.House;
+using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Live;
 using EarthyTuft.Web.Session;
 using Microsoft.AspNetCore.Http.HttpResults;

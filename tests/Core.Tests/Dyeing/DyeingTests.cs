@@ -1,4 +1,3 @@
-using EarthyTuft.Core.Dyeing;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Tests.Ledger;
 using Xunit;

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Sampling;

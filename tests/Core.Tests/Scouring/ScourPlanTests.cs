@@ -1,5 +1,6 @@
 using CsCheck;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
 using Xunit;

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Spinning;

@@ -3,6 +3,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Yarns;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Spinning;

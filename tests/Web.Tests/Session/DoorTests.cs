@@ -105,7 +105,7 @@ public class DoorTests(House house) : IClassFixture<House>
     [InlineData("""[null]""", "[0] empty")]
     [InlineData("""{"a":[""", "")]
     public void Empty_places_in_lists_are_found_at_any_depth(string json, string refusals) => Assert.Equal(
-        refusals, string.Join('|', EarthyTuft.Web.House.RequestTextGuard.InJson(Encoding.UTF8.GetBytes(json)).Select(r => $"{r.Field} {r.Code}")));
+        refusals, string.Join('|', EarthyTuft.Web.Hosting.RequestTextGuard.InJson(Encoding.UTF8.GetBytes(json)).Select(r => $"{r.Field} {r.Code}")));
 
     private static async Task<int> AskedAs(Microsoft.AspNetCore.Mvc.Testing.WebApplicationFactory<Program> factory, string host)
     {

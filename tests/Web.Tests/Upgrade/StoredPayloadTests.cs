@@ -12,6 +12,7 @@ using EarthyTuft.Core.Sampling;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Blending;
 using EarthyTuft.Data.Carding;
 using EarthyTuft.Data.Combing;
@@ -22,6 +23,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Spinning;
+using EarthyTuft.Data.Yarns;
 using Xunit;
 
 namespace EarthyTuft.Web.Tests.Upgrade;

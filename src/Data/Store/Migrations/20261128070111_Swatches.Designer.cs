@@ -617,7 +617,7 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("tools", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Spinning.YarnReadingRow", b =>
+            modelBuilder.Entity("EarthyTuft.Data.Yarns.YarnReadingRow", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
@@ -2716,7 +2716,7 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasConstraintName("fk_tool_lessons_tools_tool_id");
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Spinning.YarnReadingRow", b =>
+            modelBuilder.Entity("EarthyTuft.Data.Yarns.YarnReadingRow", b =>
                 {
                     b.HasOne("EarthyTuft.Data.Store.LotRow", null)
                         .WithMany()
