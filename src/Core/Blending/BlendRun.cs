@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Tools;
 
 namespace EarthyTuft.Core.Blending;
 
@@ -18,6 +19,20 @@ public enum BlendOn
 
     /// <summary>Hand cards.</summary>
     HandCards,
+}
+
+/// <summary>What blends are laid on.</summary>
+public static class BlendTools
+{
+    /// <summary>The tool that it asks for.</summary>
+    /// <param name="on">What the blend is laid on.</param>
+    public static ToolKind Needs(this BlendOn on) => on switch
+    {
+        BlendOn.Drum => ToolKind.DrumCarder,
+        BlendOn.Board => ToolKind.BlendingBoard,
+        BlendOn.Hackle => ToolKind.Hackle,
+        _ => ToolKind.HandCards,
+    };
 }
 
 /// <summary>A component of a blend.</summary>
@@ -169,8 +184,9 @@ public static class BlendRun
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
+    /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>no-loads</c>, <c>not-here</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<BlendEvent>>> Decide(BlendState state, RunCommand command, MassUnit unit, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<BlendEvent>>> Decide(BlendState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -178,7 +194,7 @@ public static class BlendRun
             return never;
         }
 
-        Result<IReadOnlyList<RunEvent<BlendEvent>>> Happened(BlendEvent what) => new RunEvent<BlendEvent>[] { new(Guid.CreateVersion7(), at, what) };
+        Result<IReadOnlyList<RunEvent<BlendEvent>>> Happened(BlendEvent what) => new RunEvent<BlendEvent>[] { new(newId(), at, what) };
         bool Fits(int more) => state.Loads.Count + more <= LoadSize.MostLoads;
         var many = new Refusal("count", "out-of-range", $"So many loads cannot be: from 1 to {LoadSize.MostLoads}.");
         return command switch

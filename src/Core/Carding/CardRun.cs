@@ -300,8 +300,9 @@ public static class CardRun
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
+    /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>, <c>no-loads</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<CardEvent>>> Decide(CardState state, RunCommand command, MassUnit unit, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<CardEvent>>> Decide(CardState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -309,7 +310,7 @@ public static class CardRun
             return never;
         }
 
-        Result<IReadOnlyList<RunEvent<CardEvent>>> Happened(CardEvent what) => new RunEvent<CardEvent>[] { new(Guid.CreateVersion7(), at, what) };
+        Result<IReadOnlyList<RunEvent<CardEvent>>> Happened(CardEvent what) => new RunEvent<CardEvent>[] { new(newId(), at, what) };
         Result<Mass> Weight(string typed, string field) => RunRules.Weight(typed, unit, field);
         Refusal? TooMany(int more) => state.Now.Loads.Count + more > MostLoads ? new Refusal("count", "out-of-range", $"A pass has at most {MostLoads} loads.") : null;
         return command switch

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Tools;
 
 namespace EarthyTuft.Core.Combing;
 
@@ -21,6 +22,14 @@ public enum CombWay
 
     /// <summary>A little is combed, and spun, and a little combed again: counted, and weighed once.</summary>
     LittleByLittle,
+}
+
+/// <summary>What fibre is combed with.</summary>
+public static class CombTools
+{
+    /// <summary>The tool that a way of combing asks for.</summary>
+    /// <param name="way">The way.</param>
+    public static ToolKind Needs(this CombWay way) => way switch { CombWay.Flicked => ToolKind.Flick, CombWay.Hackle => ToolKind.Hackle, _ => ToolKind.Combs };
 }
 
 /// <summary>How top comes off.</summary>
@@ -189,8 +198,9 @@ public static class CombRun
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
+    /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<CombEvent>>> Decide(CombState state, RunCommand command, MassUnit unit, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<CombEvent>>> Decide(CombState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -198,7 +208,7 @@ public static class CombRun
             return never;
         }
 
-        Result<IReadOnlyList<RunEvent<CombEvent>>> Happened(CombEvent what) => new RunEvent<CombEvent>[] { new(Guid.CreateVersion7(), at, what) };
+        Result<IReadOnlyList<RunEvent<CombEvent>>> Happened(CombEvent what) => new RunEvent<CombEvent>[] { new(newId(), at, what) };
         Result<IReadOnlyList<RunEvent<CombEvent>>> WithWeight(string? typed, string field, Func<double, string, CombEvent> what) =>
             RunRules.Weight(typed, unit, field).Then(mass => Happened(what(mass.Grams, typed!.Trim())));
         bool Fits(int more) => state.Loads.Count + more <= LoadSize.MostLoads;

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Dividing;
 
@@ -11,19 +12,6 @@ public enum HeldAs
 
     /// <summary>From the fold: blocks stay blocks.</summary>
     Fold,
-}
-
-/// <summary>How singles become yarn.</summary>
-public enum Plied
-{
-    /// <summary>All plies together, or singles where there is one.</summary>
-    Together,
-
-    /// <summary>Three strands of one: chain ply.</summary>
-    Chain,
-
-    /// <summary>Two two-plies plied together.</summary>
-    Cable,
 }
 
 /// <summary>What an arrangement of plies looks like.</summary>
@@ -55,7 +43,7 @@ public enum RehearsedPattern
 /// <param name="MillimetresPerStitch">Of yarn, above zero.</param>
 /// <param name="StitchWide">How wide a stitch is, in millimetres.</param>
 /// <param name="RowHigh">How high a row is, in millimetres.</param>
-public sealed record RehearsalWish(double SinglesTex, double? SupplyGramsPerMetre, HeldAs Held, Plied Plied, int Stitches, int Rows, double MillimetresPerStitch, double StitchWide, double RowHigh);
+public sealed record RehearsalWish(double SinglesTex, double? SupplyGramsPerMetre, HeldAs Held, YarnStructure Plied, int Stitches, int Rows, double MillimetresPerStitch, double StitchWide, double RowHigh);
 
 /// <summary>
 /// What strips will look like as yarn and as knitting, before they are spun (docs/craft.md, section 11). Each strip becomes so many metres of
@@ -102,7 +90,7 @@ public sealed class Rehearsal
     public IReadOnlyList<double> Metres => [.. plies.Select(p => p[^1].To)];
 
     /// <summary>Metres of yarn: as far as the shortest ply reaches; a chain takes three of one.</summary>
-    public double YarnMetres => wish.Plied == Plied.Chain ? Metres[0] / 3 : Metres.Min();
+    public double YarnMetres => wish.Plied == YarnStructure.Chain ? Metres[0] / 3 : Metres.Min();
 
     /// <summary>Metres of singles that a strip becomes.</summary>
     /// <param name="strip">The strip.</param>
@@ -110,7 +98,7 @@ public sealed class Rehearsal
 
     /// <summary>Metres of yarn that a strip is seen for.</summary>
     /// <param name="strip">The strip.</param>
-    public double StripeMetres(Strip strip) => MetresOf(strip) / (wish.Plied == Plied.Chain ? 3 : 1);
+    public double StripeMetres(Strip strip) => MetresOf(strip) / (wish.Plied == YarnStructure.Chain ? 3 : 1);
 
     /// <summary>Rows or rounds that so much yarn knits.</summary>
     /// <param name="metres">Of yarn.</param>
@@ -125,7 +113,7 @@ public sealed class Rehearsal
     {
         bool IsAsFirst(IReadOnlyList<Strip> ply) => ply.Count == strips[0].Count && ply.Zip(strips[0]).All(s => s.First.Colour == s.Second.Colour);
         bool IsPlain(IReadOnlyList<Strip> ply) => ply.All(s => s.Colour == ply[0].Colour);
-        return wish.Plied == Plied.Chain ? RehearsedPattern.Chain
+        return wish.Plied == YarnStructure.Chain ? RehearsedPattern.Chain
             : strips.Count == 1 ? RehearsedPattern.Singles
             : strips.Skip(1).All(IsAsFirst) ? RehearsedPattern.Stripes
             : strips.Skip(1).Any(IsPlain) ? RehearsedPattern.Softened
@@ -190,9 +178,9 @@ public sealed class Rehearsal
     /// <param name="metre">Of yarn, from its beginning.</param>
     public IReadOnlyList<Shade> Strands(double metre) => wish.Plied switch
     {
-        Plied.Chain => [.. Enumerable.Repeat(At(0, metre * 3), 3)],
+        YarnStructure.Chain => [.. Enumerable.Repeat(At(0, metre * 3), 3)],
         // The two two-plies lie beside one another: one of each in turn.
-        Plied.Cable when plies.Length == 4 => [At(0, metre), At(2, metre), At(1, metre), At(3, metre)],
+        YarnStructure.Cable when plies.Length == 4 => [At(0, metre), At(2, metre), At(1, metre), At(3, metre)],
         _ => [.. Enumerable.Range(0, plies.Length).Select(p => At(p, metre))],
     };
 
@@ -204,7 +192,7 @@ public sealed class Rehearsal
     /// <returns>Rows from the top; of each its spots from left to right. Where the yarn is at an end the patch is.</returns>
     public IReadOnlyList<IReadOnlyList<Shade>> Patch((double Light, double Hue) eye)
     {
-        var strands = wish.Plied == Plied.Chain ? 3 : plies.Length;
+        var strands = wish.Plied == YarnStructure.Chain ? 3 : plies.Length;
         var perRow = wish.Stitches * wish.MillimetresPerStitch / 1000;
         var rows = Math.Min(wish.Rows, (int)Math.Floor(YarnMetres / perRow + 1e-9));
         var wide = wish.Stitches * strands;

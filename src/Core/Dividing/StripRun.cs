@@ -123,8 +123,9 @@ public static class StripRun
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
+    /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>not-here</c>, <c>all-done</c>, <c>unknown-name</c>, <c>too-many</c>, <c>out-of-range</c>, <c>empty-lot</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<StripEvent>>> Decide(StripState state, RunCommand command, MassUnit unit, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<StripEvent>>> Decide(StripState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -132,7 +133,7 @@ public static class StripRun
             return never;
         }
 
-        Result<IReadOnlyList<RunEvent<StripEvent>>> Happened(StripEvent what) => new RunEvent<StripEvent>[] { new(Guid.CreateVersion7(), at, what) };
+        Result<IReadOnlyList<RunEvent<StripEvent>>> Happened(StripEvent what) => new RunEvent<StripEvent>[] { new(newId(), at, what) };
         return command switch
         {
             TickStrip { Ply: var ply } when ply < 0 || ply >= state.Plies.Count => new Refusal("ply", "not-here", $"There are {state.Plies.Count} plies here."),

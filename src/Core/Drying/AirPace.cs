@@ -95,13 +95,6 @@ public sealed class AirPace
         return new AirPace(stretches);
     }
 
-    /// <summary>How far air is from holding all the vapour it can.</summary>
-    /// <param name="celsius">Its temperature, -40 to 100.</param>
-    /// <param name="relativeHumidityPercent">0 to 100.</param>
-    /// <returns>Vapour pressure deficit in kPa, by Magnus' formula (docs/craft.md, section 6).</returns>
-    public static double Deficit(double celsius, double relativeHumidityPercent) =>
-        0.61078 * Math.Exp(17.27 * celsius / (celsius + 237.3)) * (1 - Math.Clamp(relativeHumidityPercent, 0, 100) / 100);
-
     /// <summary>The air's minutes at a minute of the clock; both count from the first weighing.</summary>
     /// <param name="minutes">Any.</param>
     public double ToAir(double minutes)

@@ -61,7 +61,7 @@ public sealed record RackWeight(Guid Event, DateTimeOffset At, double Grams, str
 /// <param name="Weights">In order of time.</param>
 public sealed record RackState(Guid Id, RackPlan Plan, DateTimeOffset StartedAt, IReadOnlyList<RackWeight> Weights)
 {
-    /// <summary>What the workshop's air sensor said meanwhile: vapour pressure deficits in kPa, as <see cref="AirPace.Deficit"/>.</summary>
+    /// <summary>What the workshop's air sensor said meanwhile: vapour pressure deficits in kPa, as <see cref="MoistAir.Deficit"/>.</summary>
     public IReadOnlyList<RunReading> Air { get; init; } = [];
 
     /// <summary>When the first weight was taken; what a fit counts its minutes from.</summary>
@@ -108,17 +108,18 @@ public static class RackRun
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
+    /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or what a weight is refused for, <c>empty-lot</c>, <c>out-of-range</c>, <c>not-here</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<RackEvent>>> Decide(RackState state, RunCommand command, MassUnit unit, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<RackEvent>>> Decide(RackState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
         return command switch
         {
-            WeighRack weigh => Weigh(weigh.Mass, at, unit).Then(e => new Guard()
+            WeighRack weigh => Weigh(weigh.Mass, at, unit, newId).Then(e => new Guard()
                 .Need(at <= now + RunRules.Ahead && at >= state.StartedAt - Before, "at", "out-of-range", "has not been yet, or was long before this rack")
                 .Then(() => Events(e))),
             BelieveWeight believe => state.Weights.Any(w => w.Event == believe.Weight)
-                ? Events(new RunEvent<RackEvent>(Guid.CreateVersion7(), at, new WeightBelieved(believe.Weight)))
+                ? Events(new RunEvent<RackEvent>(newId(), at, new WeightBelieved(believe.Weight)))
                 : new Refusal("weight", "not-here", "There is no such weight on this rack."),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a rack."),
         };
@@ -128,9 +129,10 @@ public static class RackRun
     /// <param name="typed">The text.</param>
     /// <param name="at">When.</param>
     /// <param name="unit">What a bare number is in.</param>
+    /// <param name="newId">Makes the event's id.</param>
     /// <returns>The event; or what the weight is refused for, <c>empty-lot</c> among it.</returns>
-    public static Result<RunEvent<RackEvent>> Weigh(string typed, DateTimeOffset at, MassUnit unit) => MassReader.Read(typed, unit, "mass").Then<RunEvent<RackEvent>>(mass => mass > Mass.Zero
-        ? new RunEvent<RackEvent>(Guid.CreateVersion7(), at, new RackWeighed(mass.Grams, typed.Trim()))
+    public static Result<RunEvent<RackEvent>> Weigh(string typed, DateTimeOffset at, MassUnit unit, Func<Guid> newId) => MassReader.Read(typed, unit, "mass").Then<RunEvent<RackEvent>>(mass => mass > Mass.Zero
+        ? new RunEvent<RackEvent>(newId(), at, new RackWeighed(mass.Grams, typed.Trim()))
         : new Refusal("mass", "empty-lot", "The weight is nothing: is the rack on the scale?"));
 
     /// <summary>Whether an event can be taken back as a slip.</summary>

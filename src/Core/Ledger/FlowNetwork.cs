@@ -66,13 +66,13 @@ internal sealed class FlowNetwork
             // What was lost and not weighed: known to lie within what the step usually takes. It is never named, for nobody weighed it.
             if (entry.Usual is { } usual && step != Ground)
             {
-                network.edges.Add(new Edge(usual.AsFlow(), entry.Id, step, Ground));
+                network.edges.Add(new Edge(usual.AsFlow(entry.Id), entry.Id, step, Ground));
             }
 
             // What was taken up and not weighed likewise, where more came out than the weighings explain.
             if (entry.UsualGain is { } gain && step != Ground && masses?.BalanceAt(entry.Id) is { Status: BalanceStatus.UsualGain, In: { } taken })
             {
-                network.edges.Add(new Edge(gain.AsFlow(gain.Allowance(taken.Mass)), entry.Id, Ground, step));
+                network.edges.Add(new Edge(gain.AsFlow(entry.Id, gain.Allowance(taken.Mass)), entry.Id, Ground, step));
             }
         }
 

@@ -124,7 +124,7 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
     {
         if (stage.Balance is { LostNotWeighed: { } lost, Usual: { } usual, In: { } taken })
         {
-            yield return new RibbonStrand(stage.EntryId, usual.FlowId, lost.Mass.Grams, lost.Mass.Grams / taken.Mass.Grams, true, usual.Kind);
+            yield return new RibbonStrand(stage.EntryId, UsualLoss.FlowOf(stage.EntryId), lost.Mass.Grams, lost.Mass.Grams / taken.Mass.Grams, true, usual.Kind);
         }
     }
 

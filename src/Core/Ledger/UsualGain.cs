@@ -13,14 +13,11 @@ public sealed record UsualGain(GainKind Kind, double MostShare)
     /// <summary>A dressing at its heaviest, as old practice has it (docs/craft.md, section 8).</summary>
     public const double DressingShare = 0.15;
 
-    /// <summary>Names its part in a family's reconciliation.</summary>
-    public Guid FlowId { get; } = Guid.CreateVersion7();
-
     /// <summary>How much may have been taken up.</summary>
     /// <param name="taken">What went in, in reference mass; nothing where it is not known.</param>
     public Mass Allowance(Mass taken) => Mass.FromGrams(Math.Max(0, taken.Grams) * MostShare);
 
     /// <summary>What was taken up as a weighing, for reconciliation: anything up to the allowance, each as likely.</summary>
-    internal Flow AsFlow(Mass allowance) => new(
-        FlowId, FlowRole.Gain, Amount.NotWeighed, null, new ReferenceWeighing(FlowId, default, allowance.Grams / 2, allowance.Grams / 2, allowance.Grams * allowance.Grams / 12, 0));
+    internal Flow AsFlow(Guid entry, Mass allowance) => new(
+        InferredFlow.Of(entry, 2), FlowRole.Gain, Amount.NotWeighed, null, new ReferenceWeighing(InferredFlow.Of(entry, 2), default, allowance.Grams / 2, allowance.Grams / 2, allowance.Grams * allowance.Grams / 12, 0));
 }

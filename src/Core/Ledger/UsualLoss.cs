@@ -24,8 +24,9 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
     /// <summary>One in two hundred loses more, by the workshop's own log: days with a false question have to stay rare.</summary>
     private const double Rarely = 0.005;
 
-    /// <summary>Names its part in a family's reconciliation.</summary>
-    public Guid FlowId { get; } = Guid.CreateVersion7();
+    /// <summary>Names the unweighed loss of an entry in its family's reconciliation, where it stands as a flow of its own.</summary>
+    /// <param name="entry">The entry; it has at most one.</param>
+    public static Guid FlowOf(Guid entry) => InferredFlow.Of(entry, 1);
 
     /// <summary>Says what is usual for one step.</summary>
     /// <param name="kind">The kind that usually goes there.</param>
@@ -52,6 +53,7 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
     /// The unweighed loss as a weighing, for reconciliation: somewhere between nothing and the allowance, each as likely, which is the middle
     /// with a standard deviation of the width over the root of twelve.
     /// </summary>
-    internal Flow AsFlow() => new(
-        FlowId, FlowRole.Loss, Amount.NotWeighed, null, new ReferenceWeighing(FlowId, default, Allowance.Grams / 2, Allowance.Grams / 2, Allowance.Grams * Allowance.Grams / 12, 0));
+    /// <param name="entry">The entry that it belongs to.</param>
+    internal Flow AsFlow(Guid entry) => new(
+        FlowOf(entry), FlowRole.Loss, Amount.NotWeighed, null, new ReferenceWeighing(FlowOf(entry), default, Allowance.Grams / 2, Allowance.Grams / 2, Allowance.Grams * Allowance.Grams / 12, 0));
 }

@@ -36,7 +36,7 @@ internal sealed class WeighingAdjustment
     public WeighingAdjustment(FlowNetwork network, Mass? usualBowl, IReadOnlyCollection<Entry> shortOf)
     {
         this.network = network;
-        shortSteps = shortOf.ToDictionary(e => e.Id, e => e.Usual!.FlowId);
+        shortSteps = shortOf.ToDictionary(e => e.Id, e => UsualLoss.FlowOf(e.Id));
         this.usualBowl = usualBowl;
         var row = Rows(network);
         rows = row.Max() + 1;

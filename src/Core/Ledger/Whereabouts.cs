@@ -101,7 +101,7 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
 
             if (entry.Usual is { } usual && solver.BalanceAt(entry.Id).Status == BalanceStatus.UsualLoss)
             {
-                parts.Add(new Part(WentTo.LostNotWeighed, usual.Kind, null, null, solver.GapAt(entry.Id), reconciliation.Flows[usual.FlowId].Reconciled?.Mass.Grams));
+                parts.Add(new Part(WentTo.LostNotWeighed, usual.Kind, null, null, solver.GapAt(entry.Id), reconciliation.Flows[UsualLoss.FlowOf(entry.Id)].Reconciled?.Mass.Grams));
             }
         }
 

@@ -1,7 +1,6 @@
 using EarthyTuft.Core.Blending;
 using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Combing;
-using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;

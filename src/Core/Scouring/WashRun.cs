@@ -198,19 +198,20 @@ public static class WashRun
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a temperature typed without a unit counts in.</param>
     /// <param name="now">Now.</param>
+    /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>
     /// The events, none where it was so already; or refusals <c>not-planned</c>, <c>not-here</c>, <c>out-of-range</c>, those of <see cref="Temperature.Read"/>, and of the field
     /// <see cref="RunRules.Conflict"/>: <c>still-in</c>, <c>lifted</c>.
     /// </returns>
-    public static Result<IReadOnlyList<RunEvent<WashEvent>>> Decide(WashState state, RunCommand command, TemperatureUnit unit, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<WashEvent>>> Decide(WashState state, RunCommand command, TemperatureUnit unit, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
         return command switch
         {
-            BeginBath begin => Begin(state, begin, unit, at, now),
-            ReadBath read => In(state, read.Bath).Then(bath => Read(bath, read, unit, at, now)),
-            HangProbe hang => In(state, hang.Bath).Then(bath => bath.Lifted is null ? Events(At(at, new ProbeHung(bath.Id, hang.ProbeId))) : Lifted()),
-            LiftBath lift => In(state, lift.Bath).Then(bath => bath.Lifted is null ? Lift(state, bath, lift.PourNext == true, Within(at, bath.StartedAt, now)) : Events()),
+            BeginBath begin => Begin(state, begin, unit, at, now, newId),
+            ReadBath read => In(state, read.Bath).Then(bath => Read(bath, read, unit, at, now, newId)),
+            HangProbe hang => In(state, hang.Bath).Then(bath => bath.Lifted is null ? Events(At(newId, at, new ProbeHung(bath.Id, hang.ProbeId))) : Lifted()),
+            LiftBath lift => In(state, lift.Bath).Then(bath => bath.Lifted is null ? Lift(state, bath, lift.PourNext == true, Within(at, bath.StartedAt, now), newId) : Events()),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a wash."),
         };
     }
@@ -232,7 +233,8 @@ public static class WashRun
     /// <summary>What happens when a wash ends: what still lies in a bath is lifted.</summary>
     /// <param name="state">The wash as it stands.</param>
     /// <param name="now">Now.</param>
-    public static IReadOnlyList<RunEvent<WashEvent>> End(WashState state, DateTimeOffset now) => [.. state.Baths.Where(b => b.Lifted is null).Select(b => At(now, new BathLifted(b.Id)))];
+    /// <param name="newId">Makes the ids of what comes of it.</param>
+    public static IReadOnlyList<RunEvent<WashEvent>> End(WashState state, DateTimeOffset now, Func<Guid> newId) => [.. state.Baths.Where(b => b.Lifted is null).Select(b => At(newId, now, new BathLifted(b.Id)))];
 
     /// <summary>Fits a bath's temperatures. Depends on nothing but these, so that it is worth remembering.</summary>
     /// <param name="bath">The bath.</param>
@@ -300,7 +302,7 @@ public static class WashRun
         return minutes < baths.Sum(b => b.Began.PlannedMinutes) * LeastOfPlanned ? null : Math.Round(minutes);
     }
 
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Begin(WashState state, BeginBath begin, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Begin(WashState state, BeginBath begin, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now, Func<Guid> newId)
     {
         var (on, plan) = (state.Plan.On, state.Plan.Plan);
         var (first, air) = (Maybe(begin.Temperature, unit, "temperature", LowestBath, HighestBath), Maybe(begin.Air, unit, "air", LowestAir, HighestAir));
@@ -319,11 +321,11 @@ public static class WashRun
             return RunRules.Clash("still-in", "This batch is still in a bath: lift it first.");
         }
 
-        var began = At(at, Began(state.Plan, begin.Batch, begin.Place, air.Value, state.Baths.Any(b => b.Lifted is null)));
+        var began = At(newId, at, Began(state.Plan, begin.Batch, begin.Place, air.Value, state.Baths.Any(b => b.Lifted is null)));
         return Events([
             began,
-            .. begin.ProbeId is { } probe ? [At(at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>(),
-            .. first.Value is { } read ? [At(at, new BathRead(began.Id, read.Celsius, begin.Temperature!.Trim()))] : Array.Empty<RunEvent<WashEvent>>()]);
+            .. begin.ProbeId is { } probe ? [At(newId, at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>(),
+            .. first.Value is { } read ? [At(newId, at, new BathRead(began.Id, read.Celsius, begin.Temperature!.Trim()))] : Array.Empty<RunEvent<WashEvent>>()]);
     }
 
     private static BathBegan Began(WashPlan plan, int batch, int place, Temperature? air, bool inOtherTub)
@@ -343,25 +345,25 @@ public static class WashRun
     }
 
     // A probe that hung in the bath hangs in the next one.
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Lift(WashState state, Bath bath, bool pourNext, DateTimeOffset at)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Lift(WashState state, Bath bath, bool pourNext, DateTimeOffset at, Func<Guid> newId)
     {
-        var lifted = At(at, new BathLifted(bath.Id));
+        var lifted = At(newId, at, new BathLifted(bath.Id));
         if (!pourNext || state.After(bath) is not { } next)
         {
             return Events(lifted);
         }
 
-        var began = At(at, Began(state.Plan, next.Batch, next.Place, null, state.Baths.Any(b => b.Lifted is null && b.Id != bath.Id)));
-        return Events([lifted, began, .. bath.Probe is { } probe ? [At(at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>()]);
+        var began = At(newId, at, Began(state.Plan, next.Batch, next.Place, null, state.Baths.Any(b => b.Lifted is null && b.Id != bath.Id)));
+        return Events([lifted, began, .. bath.Probe is { } probe ? [At(newId, at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>()]);
     }
 
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Read(Bath bath, ReadBath read, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Read(Bath bath, ReadBath read, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now, Func<Guid> newId)
     {
         var temperature = Temperature.Read(read.Temperature, unit, "temperature", LowestBath, HighestBath);
         var guard = new Guard()
             .Add(temperature.Refusals.FirstOrDefault())
             .Need(at >= bath.StartedAt - RunRules.Ahead && at <= now + RunRules.Ahead, "at", "out-of-range", "was before this bath, or has not been yet");
-        return guard.Then(() => at > bath.LiftedAt ? Lifted() : Events(At(at, new BathRead(bath.Id, temperature.Value.Celsius, read.Temperature.Trim()))));
+        return guard.Then(() => at > bath.LiftedAt ? Lifted() : Events(At(newId, at, new BathRead(bath.Id, temperature.Value.Celsius, read.Temperature.Trim()))));
     }
 
     // Left out, or left empty: it was not read.
@@ -375,7 +377,7 @@ public static class WashRun
 
     private static Result<IReadOnlyList<RunEvent<WashEvent>>> Events(params RunEvent<WashEvent>[] events) => events;
 
-    private static RunEvent<WashEvent> At(DateTimeOffset at, WashEvent what) => new(Guid.CreateVersion7(), at, what);
+    private static RunEvent<WashEvent> At(Func<Guid> newId, DateTimeOffset at, WashEvent what) => new(newId(), at, what);
 
     private static DateTimeOffset Within(DateTimeOffset at, DateTimeOffset low, DateTimeOffset high) => at < low ? low : at > high ? high : at;
 }

@@ -162,8 +162,9 @@ public static class SpinRun
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
+    /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>not-here</c>, <c>out-of-range</c>, <c>empty</c>, <c>missing</c>, <c>too-many</c>, <c>goes-on</c>, <c>stands</c>, and what the readers refuse.</returns>
-    public static Result<IReadOnlyList<RunEvent<SpinEvent>>> Decide(SpinState state, LotForm makes, RunCommand command, MassUnit unit, DateTimeOffset now)
+    public static Result<IReadOnlyList<RunEvent<SpinEvent>>> Decide(SpinState state, LotForm makes, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -171,7 +172,7 @@ public static class SpinRun
             return never;
         }
 
-        Result<IReadOnlyList<RunEvent<SpinEvent>>> Happened(params SpinEvent[] what) => what.Select(w => new RunEvent<SpinEvent>(Guid.CreateVersion7(), at, w)).ToArray();
+        Result<IReadOnlyList<RunEvent<SpinEvent>>> Happened(params SpinEvent[] what) => what.Select(w => new RunEvent<SpinEvent>(newId(), at, w)).ToArray();
         var spins = makes == LotForm.Singles;
         return command switch
         {

@@ -32,19 +32,6 @@ public sealed record SpunFibre(double? StapleMillimetres, double? Micron, double
     public static readonly SpunFibre Unknown = new(null, null, null);
 }
 
-/// <summary>What is counted for each draw.</summary>
-public enum SpunBy
-{
-    /// <summary>Treadles of a wheel.</summary>
-    Treadles,
-
-    /// <summary>Seconds at a speed mark of an electric flyer.</summary>
-    Seconds,
-
-    /// <summary>Turns of a spindle, a quill or a great wheel as such.</summary>
-    Turns,
-}
-
 /// <summary>What it is spun on.</summary>
 /// <param name="Ratio">Turns for one treadle or one second, above zero; one where turns are counted as such (a spindle).</param>
 /// <param name="DrawMillimetres">Yarn made before it winds on, above zero.</param>
@@ -59,15 +46,6 @@ public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTre
         SpunBy.Seconds => 20,
         SpunBy.Turns => 300,
         _ => TypicalMost,
-    };
-
-    /// <summary>What feet or hand count on a tool; of a spindle and a great wheel turns as such.</summary>
-    /// <param name="kind">The kind of tool.</param>
-    public static SpunBy CountedOn(ToolKind kind) => kind switch
-    {
-        ToolKind.ElectricFlyer => SpunBy.Seconds,
-        ToolKind.Spindle or ToolKind.GreatWheel => SpunBy.Turns,
-        _ => SpunBy.Treadles,
     };
 
     /// <summary>More treadles for one draw than these tire (ours).</summary>

@@ -75,12 +75,13 @@ public static class StepDesk
     /// <summary>Weighs a step up.</summary>
     /// <param name="command">The step.</param>
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <param name="newId">Makes the ids of the flows.</param>
     /// <returns>
     /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
     /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>,
     /// <c>not-measured-here</c>, <c>out-of-range</c>, <c>missing</c>.
     /// </returns>
-    public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl)
+    public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl, Func<Guid> newId)
     {
         var guard = new Guard()
             .Need(command.From.Count > 0, "from", "nothing-taken", "is empty: choose a lot to take from")
@@ -106,7 +107,7 @@ public static class StepDesk
         guard.Need(command.From.SelectMany(t => t.Lot.Composition.Parts).DistinctBy(p => p.Fibre).Count() <= Composition.MostParts, "from", "too-many", $"holds more than {Composition.MostParts} fibres");
         var composition = guard.Passed ? Mixed(command) : null;
         guard.Need(!guard.Passed || composition is not null, "from", "shares-unknown", "holds unlike fibres, and one of them was not weighed: without its weight nobody can tell what the blend is made of");
-        return guard.Then<StepOutcome>(() => Strike(command, composition!, usualBowl));
+        return guard.Then<StepOutcome>(() => Strike(command, composition!, usualBowl, newId));
     }
 
     /// <summary>
@@ -192,29 +193,29 @@ public static class StepDesk
     private static Composition? Mixed(StepCommand command) =>
         Composition.Mixed([.. command.From.Select(t => (t.Lot.Composition, t.Weighing is { } weighing ? ReferenceWeighing.Of(weighing, t.Lot.Nature)?.Grams : t.Lot.Left?.Grams))]);
 
-    private static StepOutcome Strike(StepCommand command, Composition composition, Mass? usualBowl)
+    private static StepOutcome Strike(StepCommand command, Composition composition, Mass? usualBowl, Func<Guid> newId)
     {
         var source = command.From[0].Lot;
         var flows = new List<(Flow, LinearForm?)>();
         foreach (var (lot, weighing, all) in command.From)
         {
-            flows.Add(Weighed(FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, weighing, lot.Nature, all, lot.Left));
+            flows.Add(Weighed(newId(), FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, weighing, lot.Nature, all, lot.Left));
         }
 
         foreach (var giving in command.To)
         {
             var nature = Nature.Of(composition, giving.Form, source.CleanYield);
-            flows.Add(Weighed(FlowRole.Out, giving.Weighing is null ? Amount.NotWeighed : Amount.Weighed, null, giving.Weighing, nature, false, null));
+            flows.Add(Weighed(newId(), FlowRole.Out, giving.Weighing is null ? Amount.NotWeighed : Amount.Weighed, null, giving.Weighing, nature, false, null));
         }
 
         foreach (var losing in command.Losses)
         {
-            flows.Add(Weighed(FlowRole.Loss, losing.Weighing is null ? Amount.ByDifference : Amount.Weighed, null, losing.Weighing, Nature.OfLoss(losing.Kind, source.Nature with { Composition = composition }), false, null));
+            flows.Add(Weighed(newId(), FlowRole.Loss, losing.Weighing is null ? Amount.ByDifference : Amount.Weighed, null, losing.Weighing, Nature.OfLoss(losing.Kind, source.Nature with { Composition = composition }), false, null));
         }
 
         foreach (var gaining in command.Gains)
         {
-            flows.Add(Weighed(FlowRole.Gain, Amount.Weighed, null, gaining.Weighing, Nature.Inert, false, null));
+            flows.Add(Weighed(newId(), FlowRole.Gain, Amount.Weighed, null, gaining.Weighing, Nature.Inert, false, null));
         }
 
         var balance = Balance.Of(flows, gain: command.Gains.Count > 0 ? null : command.Station.UsualGain);
@@ -229,10 +230,10 @@ public static class StepDesk
             [.. command.From.Select(TakingRules.Over).OfType<OverBook>()]);
     }
 
-    private static (Flow, LinearForm?) Weighed(FlowRole role, Amount amount, Guid? lot, Weighing? weighing, Nature nature, bool empties, LinearForm? otherwise)
+    private static (Flow, LinearForm?) Weighed(Guid id, FlowRole role, Amount amount, Guid? lot, Weighing? weighing, Nature nature, bool empties, LinearForm? otherwise)
     {
         var reference = weighing is null ? null : ReferenceWeighing.Of(weighing, nature);
         var mass = reference is not null ? LinearForm.Of(reference) : weighing is null ? otherwise : null;
-        return (new Flow(Guid.CreateVersion7(), role, amount, lot, reference, empties), mass);
+        return (new Flow(id, role, amount, lot, reference, empties), mass);
     }
 }

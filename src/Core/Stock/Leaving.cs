@@ -27,8 +27,9 @@ public static class StockDesk
 {
     /// <summary>Weighs a leaving up.</summary>
     /// <param name="command">What leaves.</param>
+    /// <param name="newId">Makes the flow's id.</param>
     /// <returns>The flow with its mass, or <c>wrong-step</c>, <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>above-the-book</c>, <c>reserved</c>.</returns>
-    public static Result<(Flow Flow, LinearForm? Mass)> WeighUp(LeavingCommand command)
+    public static Result<(Flow Flow, LinearForm? Mass)> WeighUp(LeavingCommand command, Func<Guid> newId)
     {
         var guard = new Guard().Need(command.Step.IsLeaving(), "step", "wrong-step", "is not a way for fibre to leave");
         TakingRules.Check(command.Taking, "from", guard);
@@ -44,15 +45,16 @@ public static class StockDesk
         {
             var (lot, weighing, all) = command.Taking;
             var reference = weighing is null ? null : ReferenceWeighing.Of(weighing, lot.Nature);
-            var flow = new Flow(Guid.CreateVersion7(), FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, reference, all);
+            var flow = new Flow(newId(), FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, reference, all);
             return (flow, reference is not null ? LinearForm.Of(reference) : weighing is null ? lot.Left : null);
         });
     }
 
     /// <summary>Weighs a recount up.</summary>
     /// <param name="command">The lot and what is there now.</param>
+    /// <param name="newId">Makes the flow's id.</param>
     /// <returns>The flow, its mass and the balance against what the log said, or <c>empty-lot</c>, <c>damp</c>. A lot of which nothing was left can be counted too: bags turn up.</returns>
-    public static Result<(Flow Flow, LinearForm Mass, Balance Balance)> WeighUp(RecountCommand command)
+    public static Result<(Flow Flow, LinearForm Mass, Balance Balance)> WeighUp(RecountCommand command, Func<Guid> newId)
     {
         var reference = ReferenceWeighing.Of(command.Weighing, command.Lot.Nature);
         return new Guard()
@@ -61,7 +63,7 @@ public static class StockDesk
             .Then<(Flow, LinearForm, Balance)>(() =>
             {
                 var mass = LinearForm.Of(reference!);
-                var flow = new Flow(Guid.CreateVersion7(), FlowRole.Count, Amount.Weighed, command.Lot.Id, reference);
+                var flow = new Flow(newId(), FlowRole.Count, Amount.Weighed, command.Lot.Id, reference);
                 return (flow, mass, Balance.OfRecount(command.Lot.Left, mass));
             });
     }

@@ -3,7 +3,6 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace EarthyTuft.Data.Animals;
 
@@ -24,15 +23,6 @@ public static class AnimalBook
         foreach (var statement in Gathering("l.workshop_id = {0}"))
         {
             await db.Database.ExecuteSqlRawAsync(statement, [db.Workshop], cancellationToken);
-        }
-    }
-
-    /// <summary>The same for all that is there already; for migrations.</summary>
-    internal static void Fill(MigrationBuilder migration)
-    {
-        foreach (var statement in Gathering("true"))
-        {
-            migration.Sql(statement);
         }
     }
 

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 
@@ -17,7 +18,7 @@ public static class RolledBefore
     {
         var noted = await db.RunEvents.AsNoTracking()
             .Where(e => e.Kind == StoredCard.ProductsKind && e.WithdrawnAt == null)
-            .OrderByDescending(e => e.At).ThenByDescending(e => e.Id)
+            .OrderByDescending(e => e.At).ThenByDescending(e => e.Ordinal)
             .Take(Looked)
             .Join(db.Runs.Where(r => r.Craft == StepKind.Card), e => e.RunId, r => r.Id, (e, r) => new { Event = e, r.Plan })
             .ToListAsync(cancellationToken);

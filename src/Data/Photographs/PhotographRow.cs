@@ -1,10 +1,14 @@
+using System.ComponentModel.DataAnnotations.Schema;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
 namespace EarthyTuft.Data.Photographs;
 
 /// <summary>A photograph of a lot, an entry, a run or a sample: of just one of them. Lists ask for everything but the two pictures.</summary>
+[Tells(News.Log)]
+[Table("photographs")]
 public sealed class PhotographRow : IWorkshopOwned
 {
     public const int LongestCaption = 300;
@@ -30,19 +34,22 @@ public sealed class PhotographRow : IWorkshopOwned
     public DateTimeOffset AddedAt { get; set; }
     public required string Who { get; set; }
 
-    internal static void Build(ModelBuilder model) => model.Entity<PhotographRow>(e =>
+    internal sealed class Table : IEntityTypeConfiguration<PhotographRow>
     {
-        e.ToTable("photographs", t => t.HasCheckConstraint("ck_photographs_of_one", "num_nonnulls(lot_id, entry_id, run_id, sample_id) = 1"));
-        e.Property(p => p.Caption).HasMaxLength(LongestCaption);
-        e.HasIndex(p => new { p.WorkshopId, p.Key }).IsUnique();
-        e.HasIndex(p => new { p.WorkshopId, p.AddedAt, p.Id });
-        e.HasIndex(p => p.LotId).HasFilter("lot_id is not null");
-        e.HasIndex(p => p.EntryId).HasFilter("entry_id is not null");
-        e.HasIndex(p => p.RunId).HasFilter("run_id is not null");
-        e.HasIndex(p => p.SampleId).HasFilter("sample_id is not null");
-        e.HasOne<LotRow>().WithMany().HasForeignKey(p => p.LotId).OnDelete(DeleteBehavior.Restrict);
-        e.HasOne<EntryRow>().WithMany().HasForeignKey(p => p.EntryId).OnDelete(DeleteBehavior.Restrict);
-        e.HasOne<RunRow>().WithMany().HasForeignKey(p => p.RunId).OnDelete(DeleteBehavior.Restrict);
-        e.HasOne<SampleRow>().WithMany().HasForeignKey(p => p.SampleId).OnDelete(DeleteBehavior.Restrict);
-    });
+        public void Configure(EntityTypeBuilder<PhotographRow> e)
+        {
+            e.ToTable(t => t.HasCheckConstraint("ck_photographs_of_one", "num_nonnulls(lot_id, entry_id, run_id, sample_id) = 1"));
+            e.Property(p => p.Caption).HasMaxLength(LongestCaption);
+            e.HasIndex(p => new { p.WorkshopId, p.Key }).IsUnique();
+            e.HasIndex(p => new { p.WorkshopId, p.AddedAt, p.Id });
+            e.HasIndex(p => p.LotId).HasFilter("lot_id is not null");
+            e.HasIndex(p => p.EntryId).HasFilter("entry_id is not null");
+            e.HasIndex(p => p.RunId).HasFilter("run_id is not null");
+            e.HasIndex(p => p.SampleId).HasFilter("sample_id is not null");
+            e.HasOne<LotRow>().WithMany().HasForeignKey(p => p.LotId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<EntryRow>().WithMany().HasForeignKey(p => p.EntryId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<RunRow>().WithMany().HasForeignKey(p => p.RunId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<SampleRow>().WithMany().HasForeignKey(p => p.SampleId).OnDelete(DeleteBehavior.Restrict);
+        }
+    }
 }

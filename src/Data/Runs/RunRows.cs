@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations.Schema;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Data.Store;
@@ -5,6 +6,8 @@ using EarthyTuft.Data.Store;
 namespace EarthyTuft.Data.Runs;
 
 /// <summary>Work at a bench that lasts, from its plan to the entry that logs it.</summary>
+[Tells(News.Runs)]
+[Table("runs")]
 public sealed class RunRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -17,7 +20,6 @@ public sealed class RunRow : IWorkshopOwned
     /// <summary>The plan as the craft's payload: it does not change under the run.</summary>
     public required string Plan { get; set; }
     public Guid? RecipeId { get; set; }
-    public ScourRecipeRow? Recipe { get; set; }
     public DateTimeOffset StartedAt { get; set; }
 
     /// <summary>It was logged, or left.</summary>
@@ -32,9 +34,21 @@ public sealed class RunRow : IWorkshopOwned
     public List<RunEventRow> Events { get; set; } = [];
     public List<RunReadingRow> Readings { get; set; } = [];
 
+    /// <summary>Adds events behind those that are there, in the order given. The run is held meanwhile, or new.</summary>
+    public void Append(IEnumerable<RunEventRow> events)
+    {
+        var next = Events.Count == 0 ? 1 : Events.Max(e => e.Ordinal) + 1;
+        foreach (var row in events)
+        {
+            row.RunId = Id;
+            row.Ordinal = next++;
+            Events.Add(row);
+        }
+    }
+
     /// <summary>Its events that count, in the order in which they were noted, as the craft reads them.</summary>
     /// <typeparam name="T">The craft's events.</typeparam>
-    public IEnumerable<RunEvent<T>> EventsAs<T>(Func<RunEventRow, T> read) => Events.Where(e => e.WithdrawnAt is null).OrderBy(e => e.Id).Select(e => new RunEvent<T>(e.Id, e.At, read(e)));
+    public IEnumerable<RunEvent<T>> EventsAs<T>(Func<RunEventRow, T> read) => Events.Where(e => e.WithdrawnAt is null).OrderBy(e => e.Ordinal).Select(e => new RunEvent<T>(e.Id, e.At, read(e)));
 
     /// <summary>What instruments said of it.</summary>
     public IEnumerable<RunReading> ReadingsAs() => Readings.Select(r => new RunReading(r.Part, r.At, r.Value));
@@ -47,6 +61,7 @@ public static class ClockEvents
 }
 
 /// <summary>A lot that a run holds.</summary>
+[Table("run_lots")]
 public sealed class RunLotRow : IWorkshopOwned
 {
     public Guid RunId { get; set; }
@@ -65,6 +80,7 @@ public sealed class RunLotRow : IWorkshopOwned
 }
 
 /// <summary>A tool that a run uses.</summary>
+[Table("run_tools")]
 public sealed class RunToolRow : IWorkshopOwned
 {
     public Guid RunId { get; set; }
@@ -74,11 +90,16 @@ public sealed class RunToolRow : IWorkshopOwned
 }
 
 /// <summary>Something that happened at a run. A slip is withdrawn and stays.</summary>
+[Tells(News.Runs)]
+[Table("run_events")]
 public sealed class RunEventRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid WorkshopId { get; set; }
     public Guid RunId { get; set; }
+
+    /// <summary>Its place among the events of its run, from 1: the order in which they were noted, and in which they are folded.</summary>
+    public int Ordinal { get; set; }
 
     /// <summary>Of the tap; of several events of one tap the first has it.</summary>
     public Guid? Key { get; set; }
@@ -94,6 +115,8 @@ public sealed class RunEventRow : IWorkshopOwned
 }
 
 /// <summary>What an instrument said of a part of a run; hundreds an hour, so narrow.</summary>
+[Tells(News.Runs)]
+[Table("run_readings")]
 public sealed class RunReadingRow : IWorkshopOwned
 {
     public long Id { get; set; }
@@ -105,6 +128,7 @@ public sealed class RunReadingRow : IWorkshopOwned
 }
 
 /// <summary>Where an instrument hangs: in one part of one run, or nowhere.</summary>
+[Tells(News.Runs)]
 public sealed class InstrumentPlaceRow : IWorkshopOwned
 {
     public Guid InstrumentId { get; set; }
@@ -120,6 +144,8 @@ public sealed class InstrumentPlaceRow : IWorkshopOwned
 }
 
 /// <summary>What a run's part taught of a tool.</summary>
+[Tells(News.Tools)]
+[Table("tool_lessons")]
 public sealed class ToolLessonRow : IWorkshopOwned
 {
     public Guid RunId { get; set; }
@@ -142,6 +168,8 @@ public static class ToolLessons
 }
 
 /// <summary>A figure noted with an entry beside its weights.</summary>
+[Tells(News.Log)]
+[Table("entry_measures")]
 public sealed class MeasureRow : IWorkshopOwned
 {
     public Guid EntryId { get; set; }

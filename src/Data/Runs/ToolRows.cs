@@ -1,9 +1,12 @@
+using System.ComponentModel.DataAnnotations.Schema;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Store;
 
 namespace EarthyTuft.Data.Runs;
 
 /// <summary>A tool that stands in the workshop. What is true of its kind is a payload; what was learned of it are <see cref="ToolLessonRow"/>s.</summary>
+[Tells(News.Tools)]
+[Table("tools")]
 public sealed class ToolRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();

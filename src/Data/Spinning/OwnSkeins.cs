@@ -3,6 +3,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Yarns;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Yarns;
 using Microsoft.EntityFrameworkCore;

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Yarns;
 using Microsoft.EntityFrameworkCore;
@@ -23,7 +24,7 @@ public static class SpunTimes
         var measures = await db.MeasuresOf([.. flows.SelectMany(f => f).Where(f => f.Role == FlowRole.Out).Select(f => f.Id)], cancellationToken);
         var noted = await db.Runs.AsNoTracking().Where(r => r.EntryId != null && ids.Contains(r.EntryId.Value) && r.Craft == StepKind.Spin)
             .SelectMany(r => r.Events.Where(e => e.Kind == StoredSpin.DrawKind && e.WithdrawnAt == null), (r, e) => new { Entry = r.EntryId!.Value, Event = e }).ToListAsync(cancellationToken);
-        var draws = noted.GroupBy(n => n.Entry).ToDictionary(g => g.Key, g => ((DrawNoted)StoredSpin.Read(g.OrderBy(n => n.Event.Id).Last().Event)).Draw);
+        var draws = noted.GroupBy(n => n.Entry).ToDictionary(g => g.Key, g => ((DrawNoted)StoredSpin.Read(g.MaxBy(n => n.Event.Ordinal)!.Event)).Draw);
 
         SpunTime? Time(Guid id, int minutes)
         {

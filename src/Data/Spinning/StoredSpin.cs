@@ -2,6 +2,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;

@@ -1,9 +1,4 @@
 using System.Linq.Expressions;
-using EarthyTuft.Data.Animals;
-using EarthyTuft.Data.Finding;
-using EarthyTuft.Data.Photographs;
-using EarthyTuft.Data.Runs;
-using EarthyTuft.Data.Yarns;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
@@ -71,7 +66,6 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<PasswordResetRow> PasswordResets => Set<PasswordResetRow>();
     public DbSet<SignInPaceRow> SignInPaces => Set<SignInPaceRow>();
     public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
-    public DbSet<AnimalRow> Animals => Set<AnimalRow>();
     public DbSet<LotRow> Lots => Set<LotRow>();
     public DbSet<EntryRow> Entries => Set<EntryRow>();
     public DbSet<FlowRow> Flows => Set<FlowRow>();
@@ -82,22 +76,9 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     public DbSet<ChangeRow> Changes => Set<ChangeRow>();
     public DbSet<LookOverRow> LookOvers => Set<LookOverRow>();
     public DbSet<BreedRow> Breeds => Set<BreedRow>();
-    public DbSet<ToolRow> Tools => Set<ToolRow>();
-    public DbSet<FindWordRow> FindWords => Set<FindWordRow>();
-    public DbSet<ToolLessonRow> ToolLessons => Set<ToolLessonRow>();
-    public DbSet<ScourRecipeRow> ScourRecipes => Set<ScourRecipeRow>();
-    public DbSet<RunRow> Runs => Set<RunRow>();
-    public DbSet<RunLotRow> RunLots => Set<RunLotRow>();
-    public DbSet<RunToolRow> RunTools => Set<RunToolRow>();
-    public DbSet<RunEventRow> RunEvents => Set<RunEventRow>();
-    public DbSet<RunReadingRow> RunReadings => Set<RunReadingRow>();
-    public DbSet<InstrumentPlaceRow> InstrumentPlaces => Set<InstrumentPlaceRow>();
     public DbSet<WashJudgementRow> WashJudgements => Set<WashJudgementRow>();
     public DbSet<InstrumentRow> Instruments => Set<InstrumentRow>();
-    public DbSet<MeasureRow> Measures => Set<MeasureRow>();
     public DbSet<CautionSeenRow> CautionsSeen => Set<CautionSeenRow>();
-    public DbSet<PhotographRow> Photographs => Set<PhotographRow>();
-    public DbSet<YarnReadingRow> YarnReadings => Set<YarnReadingRow>();
     public DbSet<CodeCounterRow> CodeCounters => Set<CodeCounterRow>();
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
@@ -184,7 +165,6 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(l => l.AnimalId).HasFilter("animal_id is not null");
             // Lots that came in under a name and are with no animal yet: none, but for the moment between.
             e.HasIndex(l => l.WorkshopId, "ix_lots_to_gather").HasFilter("animal_id is null and animal <> '' and made_by = 'TakeIn'");
-            e.HasOne<AnimalRow>().WithMany().HasForeignKey(l => l.AnimalId).OnDelete(DeleteBehavior.Restrict);
             e.Property(l => l.RouteSteps).HasMaxLength(200);
             e.Property(l => l.Before).HasMaxLength(300).HasDefaultValue("");
             e.Property(l => l.ReservedFor).HasMaxLength(120);
@@ -274,38 +254,6 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.HasIndex(b => new { b.WorkshopId, b.PlainName }).IsUnique();
             e.Ignore(b => b.Breed);
         });
-        model.Entity<CodeCounterRow>(e =>
-        {
-            e.ToTable("code_counters");
-            e.HasKey(c => new { c.WorkshopId, c.Prefix });
-        });
-
-        WashHouse(model);
-        RunModel.Build(model);
-        AnimalRow.Build(model);
-        PhotographRow.Build(model);
-        YarnReadingRow.Build(model);
-        Data.Finding.FindWords.Build(model);
-
-        foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))
-        {
-            var row = Expression.Parameter(type.ClrType, "row");
-            var mine = Expression.Equal(
-                Expression.Property(row, nameof(IWorkshopOwned.WorkshopId)),
-                Expression.Property(Expression.Constant(this), nameof(Workshop)));
-            type.SetQueryFilter(Expression.Lambda(mine, row));
-        }
-    }
-
-    private static void WashHouse(ModelBuilder model)
-    {
-        model.Entity<ScourRecipeRow>(e =>
-        {
-            e.ToTable("scour_recipes");
-            e.Property(r => r.Name).HasMaxLength(80);
-            e.Property(r => r.Wish).HasColumnType("jsonb");
-            e.HasIndex(r => new { r.WorkshopId, r.Name }).IsUnique().HasFilter("retired_at is null");
-        });
         model.Entity<WashJudgementRow>(e =>
         {
             e.ToTable("wash_judgements");
@@ -327,6 +275,23 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("cautions_seen");
             e.HasKey(c => new { c.WorkshopId, c.PersonId, c.Step });
         });
+        model.Entity<CodeCounterRow>(e =>
+        {
+            e.ToTable("code_counters");
+            e.HasKey(c => new { c.WorkshopId, c.Prefix });
+        });
+
+        // What rooms keep in tables of their own they configure themselves.
+        model.ApplyConfigurationsFromAssembly(typeof(EarthyTuftDb).Assembly);
+
+        foreach (var type in model.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)))
+        {
+            var row = Expression.Parameter(type.ClrType, "row");
+            var mine = Expression.Equal(
+                Expression.Property(row, nameof(IWorkshopOwned.WorkshopId)),
+                Expression.Property(Expression.Constant(this), nameof(Workshop)));
+            type.SetQueryFilter(Expression.Lambda(mine, row));
+        }
     }
 
     private void HoldScope()

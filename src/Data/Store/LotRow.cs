@@ -36,6 +36,7 @@ public sealed record StoredLot : Lot
 }
 
 /// <summary>A lot. What it holds is a projection of the flows, kept here so that a heap is one sum away.</summary>
+[Tells(News.Log)]
 public sealed class LotRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();

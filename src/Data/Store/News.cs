@@ -1,9 +1,6 @@
 using System.Data.Common;
+using System.Reflection;
 using System.Runtime.CompilerServices;
-using EarthyTuft.Data.Animals;
-using EarthyTuft.Data.Photographs;
-using EarthyTuft.Data.Runs;
-using EarthyTuft.Data.Yarns;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 
@@ -20,6 +17,15 @@ public enum News
 
     /// <summary>Tubs, racks, recipes, instruments, own breeds.</summary>
     Tools,
+}
+
+/// <summary>Said of a row: the part of a workshop that its table belongs to. A row without it is shown on no screen.</summary>
+/// <param name="what">The part.</param>
+[AttributeUsage(AttributeTargets.Class)]
+public sealed class TellsAttribute(News what) : Attribute
+{
+    /// <summary>The part.</summary>
+    public News What => what;
 }
 
 /// <summary>Takes the news of what was committed, to hand them on. Must not block and must not throw.</summary>
@@ -44,38 +50,11 @@ public sealed class NoNewsDesk : INewsDesk
 /// </summary>
 public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, IDbTransactionInterceptor
 {
-    private static readonly Dictionary<Type, News> ByRow = new()
-    {
-        [typeof(PhotographRow)] = News.Log,
-        [typeof(YarnReadingRow)] = News.Log,
-        [typeof(AnimalRow)] = News.Log,
-        [typeof(LotRow)] = News.Log,
-        [typeof(EntryRow)] = News.Log,
-        [typeof(FlowRow)] = News.Log,
-        [typeof(WeighingRow)] = News.Log,
-        [typeof(DraftRow)] = News.Log,
-        [typeof(LockRow)] = News.Log,
-        [typeof(SampleRow)] = News.Log,
-        [typeof(ChangeRow)] = News.Log,
-        [typeof(LookOverRow)] = News.Log,
-        [typeof(WashJudgementRow)] = News.Log,
-        [typeof(MeasureRow)] = News.Log,
-        [typeof(RunRow)] = News.Runs,
-        [typeof(RunEventRow)] = News.Runs,
-        [typeof(RunReadingRow)] = News.Runs,
-        [typeof(InstrumentPlaceRow)] = News.Runs,
-        [typeof(ToolRow)] = News.Tools,
-        [typeof(ToolLessonRow)] = News.Tools,
-        [typeof(ScourRecipeRow)] = News.Tools,
-        [typeof(InstrumentRow)] = News.Tools,
-        [typeof(BreedRow)] = News.Tools,
-    };
-
     // Noticed and not committed yet, by context; it goes with the context.
     private readonly ConditionalWeakTable<DbContext, HashSet<(Guid, News)>> noticed = [];
 
     /// <summary>The part of a workshop that a table belongs to, null for one that no screen shows.</summary>
-    internal static News? Of(Type row) => ByRow.TryGetValue(row, out var news) ? news : null;
+    internal static News? Of(Type row) => row.GetCustomAttribute<TellsAttribute>()?.What;
 
     /// <summary>Something changed, and is told when it is committed.</summary>
     internal void Notice(EarthyTuftDb db, Guid workshop, News what)

@@ -105,6 +105,7 @@ public sealed class InvitationRow : IWorkshopOwned
     public uint Version { get; set; }
 }
 
+[Tells(News.Log)]
 public sealed class EntryRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -160,6 +161,7 @@ public sealed class EntryRow : IWorkshopOwned
     public List<FlowRow> Flows { get; set; } = [];
 }
 
+[Tells(News.Log)]
 public sealed class FlowRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -192,6 +194,7 @@ public sealed class FlowRow : IWorkshopOwned
 }
 
 /// <summary>One reading of a scale. A correction is a further revision; the old one stays.</summary>
+[Tells(News.Log)]
 public sealed class WeighingRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -211,6 +214,7 @@ public sealed class WeighingRow : IWorkshopOwned
 }
 
 /// <summary>Something other than a weighing that was changed: from what to what, by whom and why.</summary>
+[Tells(News.Log)]
 public sealed class ChangeRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -228,6 +232,7 @@ public sealed class ChangeRow : IWorkshopOwned
 }
 
 /// <summary>One look over a fleece. Looking again adds a row; the newest counts and the old ones stay.</summary>
+[Tells(News.Log)]
 public sealed class LookOverRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -265,6 +270,7 @@ public sealed class LookOverRow : IWorkshopOwned
 }
 
 /// <summary>A workshop's own figures of a breed; they stand before the general ones.</summary>
+[Tells(News.Tools)]
 public sealed class BreedRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -318,6 +324,7 @@ public enum DraftState
 }
 
 /// <summary>An entry whose balance cannot be, kept as it was typed until someone settles it.</summary>
+[Tells(News.Log)]
 public sealed class DraftRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -332,6 +339,7 @@ public sealed class DraftRow : IWorkshopOwned
     public uint Version { get; set; }
 }
 
+[Tells(News.Log)]
 public sealed class LockRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -354,6 +362,7 @@ public sealed class LockRow : IWorkshopOwned
         Wave);
 }
 
+[Tells(News.Log)]
 public sealed class SampleRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();

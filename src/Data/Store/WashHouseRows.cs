@@ -4,21 +4,8 @@ using EarthyTuft.Core.Lots;
 
 namespace EarthyTuft.Data.Store;
 
-/// <summary>A wash that has a name: a later one starts from it.</summary>
-public sealed class ScourRecipeRow : IWorkshopOwned
-{
-    public Guid Id { get; set; } = Guid.CreateVersion7();
-    public Guid WorkshopId { get; set; }
-    public required string Name { get; set; }
-
-    /// <summary>The wish as its payload.</summary>
-    public required string Wish { get; set; }
-    public DateTimeOffset MadeAt { get; set; }
-    public required string Who { get; set; }
-    public DateTimeOffset? RetiredAt { get; set; }
-}
-
 /// <summary>What somebody found and decided about a washed lot.</summary>
+[Tells(News.Log)]
 public sealed class WashJudgementRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -38,6 +25,7 @@ public sealed class WashJudgementRow : IWorkshopOwned
 }
 
 /// <summary>An instrument that speaks the line protocol of docs/instruments.md, and where it is.</summary>
+[Tells(News.Tools)]
 public sealed class InstrumentRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();

@@ -266,7 +266,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             [.. losses.Select(r => new Losing(r.Row.Loss!.Value, r.Row.Fate, r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row), r.Row.Worth))],
             [.. gains.Select(r => new Gaining(r.Row.Gain!.Value, Weigh(r.Row)!))],
             IntoReserve: true);
-        var outcome = StepDesk.WeighUp(command, null);
+        var outcome = StepDesk.WeighUp(command, null, Guid.CreateVersion7);
         if (outcome.IsRefused)
         {
             foreach (var refusal in outcome.Refusals)
@@ -315,7 +315,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
         var weighing = Weigh(row);
         var command = new LeavingCommand(row.Step, new Taking(lots.Source(row.Lot), weighing, row.EmptiesLot), IntoReserve: true, ItWasThere: row.ConfirmedBecause.Length > 0 || setsRight);
-        var taken = StockDesk.WeighUp(command);
+        var taken = StockDesk.WeighUp(command, Guid.CreateVersion7);
         if (taken.IsRefused)
         {
             return Refuse(number, "mass_g", taken.Refusals[0].Reason);
@@ -339,7 +339,7 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var weighing = Weigh(row)!;
-        var counted = StockDesk.WeighUp(new RecountCommand(lots.Source(row.Lot), weighing));
+        var counted = StockDesk.WeighUp(new RecountCommand(lots.Source(row.Lot), weighing), Guid.CreateVersion7);
         if (counted.IsRefused)
         {
             return Refuse(number, "mass_g", counted.Refusals[0].Reason);

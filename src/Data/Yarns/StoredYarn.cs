@@ -1,6 +1,8 @@
+using System.ComponentModel.DataAnnotations.Schema;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
 namespace EarthyTuft.Data.Yarns;
 
@@ -26,6 +28,8 @@ public sealed record StoredTypedYarn(
     string? Wraps, double? Degrees, string? Length, double? RoundMillimetres, int? Strands, YarnStructure? Structure, TwistDirection? Direction, FinishedBy? Finished, SkeinHangs? Hangs);
 
 /// <summary>A yarn measured once. Measured anew it has a further one; one that was a slip is withdrawn and stays.</summary>
+[Tells(News.Log)]
+[Table("yarn_readings")]
 public sealed class YarnReadingRow : IWorkshopOwned
 {
     public Guid Id { get; set; } = Guid.CreateVersion7();
@@ -39,13 +43,15 @@ public sealed class YarnReadingRow : IWorkshopOwned
 
     public YarnMeasures Measures => StoredYarn.Read(Measured);
 
-    internal static void Build(ModelBuilder model) => model.Entity<YarnReadingRow>(e =>
+    internal sealed class Table : IEntityTypeConfiguration<YarnReadingRow>
     {
-        e.ToTable("yarn_readings");
-        e.Property(r => r.Measured).HasColumnType("jsonb");
-        e.Property(r => r.WithdrawnBy).HasMaxLength(60);
-        e.HasIndex(r => r.LotId);
-        e.HasIndex(r => new { r.WorkshopId, r.At });
-        e.HasOne<LotRow>().WithMany().HasForeignKey(r => r.LotId).OnDelete(DeleteBehavior.Restrict);
-    });
+        public void Configure(EntityTypeBuilder<YarnReadingRow> e)
+        {
+            e.Property(r => r.Measured).HasColumnType("jsonb");
+            e.Property(r => r.WithdrawnBy).HasMaxLength(60);
+            e.HasIndex(r => r.LotId);
+            e.HasIndex(r => new { r.WorkshopId, r.At });
+            e.HasOne<LotRow>().WithMany().HasForeignKey(r => r.LotId).OnDelete(DeleteBehavior.Restrict);
+        }
+    }
 }

@@ -15,7 +15,8 @@ internal static class AnimalCards
     /// <summary>Null when there is none; one that was merged into another is shown as that.</summary>
     public static async Task<AnimalCard?> Of(EarthyTuftDb db, RequestContext context, Guid id, CancellationToken cancellationToken)
     {
-        if (await db.Animals.AsNoTracking().SingleOrDefaultAsync(a => db.Animals.Any(m => m.Id == id && a.Id == (m.MergedInto ?? m.Id)), cancellationToken) is not { } row)
+        var animals = db.Animals;
+        if (await animals.AsNoTracking().SingleOrDefaultAsync(a => animals.Any(m => m.Id == id && a.Id == (m.MergedInto ?? m.Id)), cancellationToken) is not { } row)
         {
             return null;
         }

@@ -199,8 +199,11 @@ public static class AnimalEndpoints
     }
 
     /// <summary>The clips of an animal and of those merged into it.</summary>
-    internal static IQueryable<LotRow> Clips(EarthyTuftDb db, Guid id) =>
-        db.Lots.Where(l => l.VoidedAt == null && db.Animals.Any(a => a.Id == l.AnimalId && (a.Id == id || a.MergedInto == id)));
+    internal static IQueryable<LotRow> Clips(EarthyTuftDb db, Guid id)
+    {
+        var animals = db.Animals.Where(a => a.Id == id || a.MergedInto == id);
+        return db.Lots.Where(l => l.VoidedAt == null && animals.Any(a => a.Id == l.AnimalId));
+    }
 
     private static AnimalFacts Facts(AnimalRequest request) => new(request.Name, request.Kind, request.Breed ?? "", request.Born, request.Colour ?? "", request.Notes ?? "");
 

@@ -33,14 +33,12 @@ internal sealed class BlendCraft(RequestContext context, BlendPlanner planner) :
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(BlendRun.Decide(StoredBlend.State(run), command, context.Workshop.Unit, context.Now)
+        Task.FromResult(BlendRun.Decide(StoredBlend.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
             .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredBlend.Row(e, context.Workshop.PersonName)).ToArray()));
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => BlendRun.Withdraw([.. StoredBlend.Events(run)], eventId);
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
-
-    public Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken) => Task.CompletedTask;
 
     public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
         Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);

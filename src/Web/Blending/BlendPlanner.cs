@@ -27,7 +27,7 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
     {
         var unit = context.Workshop.Unit;
         var tool = await loads.Tool(start.ToolId, cancellationToken);
-        var isOther = start.ToolId is not null && tool?.Kind != Needed(start.On);
+        var isOther = start.ToolId is not null && tool?.Kind != start.On.Needs();
         var typed = loads.Read(null, start.Most, 1, "");
         var shares = BlendShares.Read(start.By, [.. start.Components.Select(c => c.Amount ?? "")], start.Total, unit);
         Refusal[] refusals =
@@ -54,14 +54,6 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
                 unit)
             .Then<PlannedBlend>(plan => new PlannedBlend(plan, tool, ordered));
     }
-
-    private static ToolKind Needed(BlendOn on) => on switch
-    {
-        BlendOn.Drum => ToolKind.DrumCarder,
-        BlendOn.Board => ToolKind.BlendingBoard,
-        BlendOn.Hackle => ToolKind.Hackle,
-        _ => ToolKind.HandCards,
-    };
 
     // A mix is of no one class: what the tool takes of medium fibre.
     private static LoadSize Typical(ToolRow tool) => tool.Kind.HasTines() ? CombLoad.Typical(tool.Combs.Tines, null) : CardLoad.Typical(tool.Kind, tool.Cards.Cloth, null);

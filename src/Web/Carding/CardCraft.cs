@@ -31,17 +31,17 @@ internal sealed class CardCraft(EarthyTuftDb db, RequestContext context, CardPla
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(CardRun.Decide(StoredCard.State(run), command, context.Workshop.Unit, context.Now)
+        Task.FromResult(CardRun.Decide(StoredCard.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
             .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredCard.Row(e, context.Workshop.PersonName)).ToArray()));
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => CardRun.Withdraw(StoredCard.State(run), [.. StoredCard.Events(run)], eventId);
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public async Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken)
+    public async Task Ended(RunRow run, CancellationToken cancellationToken)
     {
         // What a cloth takes is told by its loads once all of them are through.
-        if (happened.Count > 0 || run.Tools.FirstOrDefault()?.ToolId is not { } tool)
+        if (run.Tools.FirstOrDefault()?.ToolId is not { } tool)
         {
             return;
         }

@@ -32,17 +32,17 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(CombRun.Decide(StoredComb.State(run), command, context.Workshop.Unit, context.Now)
+        Task.FromResult(CombRun.Decide(StoredComb.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
             .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredComb.Row(e, context.Workshop.PersonName)).ToArray()));
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => CombRun.Withdraw([.. StoredComb.Events(run)], eventId);
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public async Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken)
+    public async Task Ended(RunRow run, CancellationToken cancellationToken)
     {
         // What tines take is told by their loads once all of them are through.
-        if (happened.Count == 0 && Tines(run) is { } tool)
+        if (Tines(run) is { } tool)
         {
             var state = StoredComb.State(run);
             await loads.Teach(run.Id, tool.Id, state.Plan.FibreClass, CombRun.Lessons(state).Select(l => (l.Load.Event, l.Load.At, l.Grams)), cancellationToken);

@@ -32,7 +32,7 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
         var typed = loads.Read(start.Mass, start.Most, lots.Count, "comb the others by themselves");
         // A flick takes locks, one after another: there is no load to size by it.
         var sizes = tool?.Kind.HasTines() == true;
-        var isOther = start.ToolId is not null && tool?.Kind != Needed(start.Way);
+        var isOther = start.ToolId is not null && tool?.Kind != start.Way.Needs();
         Refusal[] refusals =
         [
             .. isOther ? [new Refusal("toolId", "not-here", "This workshop has no such tool for that way of working.")] : Array.Empty<Refusal>(),
@@ -62,8 +62,6 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
         var cautions = start.Way == CombWay.Flicked ? [] : CombFit.Cautions(await Known(lots, book, of, cancellationToken), plan.Value, sizes ? tool!.Combs.Tines : null);
         return new PlannedCombs(plan.Value, tool, start.DrawnOff == DrawnOff.Diz ? diz : null, typed.Value.Portion, cautions);
     }
-
-    private static ToolKind Needed(CombWay way) => way switch { CombWay.Flicked => ToolKind.Flick, CombWay.Hackle => ToolKind.Hackle, _ => ToolKind.Combs };
 
     // What one of the lots is known to be, all of them are careful about.
     private async Task<CombFibre> Known(IReadOnlyList<LotRow> lots, BreedBook book, FleeceClass? of, CancellationToken cancellationToken)

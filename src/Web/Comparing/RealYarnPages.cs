@@ -7,6 +7,8 @@ using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Dividing;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Photographs;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Yarns;
 using EarthyTuft.Web.Dividing;

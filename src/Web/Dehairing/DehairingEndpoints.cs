@@ -2,6 +2,7 @@ using EarthyTuft.Core.Dehairing;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Lots;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;

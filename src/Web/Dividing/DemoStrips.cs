@@ -2,6 +2,7 @@ using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Runs;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Dividing;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Web.Runs;
@@ -25,17 +26,18 @@ public static class DemoStrips
         StripEvent[] done = [.. ply.Concat(ply).Select((_, i) => new StripDone(i / ply.Length)), new BetterEndNoted("g", DraftsFrom.MarkedEnd)];
         var began = lots[SpunTo].MadeAt.AddHours(-5);
         var ended = began.AddMinutes(2 * done.Length);
-        db.Runs.Add(new RunRow
+        var run = new RunRow
         {
             Key = Guid.CreateVersion7(),
             Craft = StepKind.Divide,
-            Plan = StoredStrips.Write(new StripPlan(colours, [ply, ply], 190, new RehearsalWish(190, null, HeldAs.Straight, Plied.Together, 60, 120, 12, 4, 3))),
+            Plan = StoredStrips.Write(new StripPlan(colours, [ply, ply], 190, new RehearsalWish(190, null, HeldAs.Straight, YarnStructure.Plain, 60, 120, 12, 4, 3))),
             StartedAt = began,
             EndedAt = ended,
             Who = "Tobin",
             Lots = [.. colours.Select(c => new RunLotRow { LotId = c.Lot!.Value, Grams = 42, EndedAt = ended })],
-            Events = [.. done.Select((e, i) => StoredStrips.Row(new RunEvent<StripEvent>(Guid.CreateVersion7(began.AddMinutes(2 * i)), began.AddMinutes(2 * i), e), "Tobin"))],
-        });
+        };
+        run.Append(done.Select((e, i) => StoredStrips.Row(new RunEvent<StripEvent>(Guid.CreateVersion7(), began.AddMinutes(2 * i), e), "Tobin")));
+        db.Runs.Add(run);
         await db.SaveChangesAsync(cancellationToken);
     }
 }

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
@@ -72,8 +73,8 @@ public static class DividingEndpoints
             .Need(request.Stitches is >= 4 and <= MostStitches, "stitches", "out-of-range", $"must be a whole number from 4 to {MostStitches}")
             .Within(request.SinglesTex, LeastTex, MostTex, "singlesTex")
             .Within(request.MillimetresPerStitch, LeastStitch, MostStitch, "millimetresPerStitch")
-            .Need(request.Plied != Plied.Cable || request.Plies.Count == 4, "plied", "wrong-plies", "is a cable of two two-plies: it needs four plies")
-            .Need(request.Plied != Plied.Chain || request.Plies.Count == 1, "plied", "wrong-plies", "is a chain: it is made of one ply");
+            .Need(request.Plied != YarnStructure.Cable || request.Plies.Count == 4, "plied", "wrong-plies", "is a cable of two two-plies: it needs four plies")
+            .Need(request.Plied != YarnStructure.Chain || request.Plies.Count == 1, "plied", "wrong-plies", "is a chain: it is made of one ply");
         if (request.SupplyGramsPerMetre is { } supply)
         {
             guard.Within(supply, LeastSupply, MostSupply, "supplyGramsPerMetre");
@@ -149,11 +150,11 @@ public static class DividingEndpoints
     }
 
     /// <summary>What a rehearsal looks like, at even steps of its yarn.</summary>
-    internal static RehearsedLook Look(Rehearsal rehearsal, Plied plied)
+    internal static RehearsedLook Look(Rehearsal rehearsal, YarnStructure plied)
     {
         var yarn = rehearsal.YarnMetres;
         double At(int i) => (i + 0.5) / Samples * yarn;
-        var metresOfPly = plied == Plied.Chain ? 3 : 1;
+        var metresOfPly = plied == YarnStructure.Chain ? 3 : 1;
         return new RehearsedLook(
             [.. rehearsal.Metres.Select((_, p) => (IReadOnlyList<string>)[.. Enumerable.Range(0, Samples).Select(i => rehearsal.At(p, At(i) * metresOfPly).Hex)])],
             [.. Enumerable.Range(0, Samples).Select(i => (IReadOnlyList<string>)[.. rehearsal.Strands(At(i)).Select(s => s.Hex)])],

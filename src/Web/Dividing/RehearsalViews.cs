@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Dividing;
+using EarthyTuft.Core.Yarns;
 using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Dividing;
@@ -41,7 +42,7 @@ public sealed record RehearseRequest(
     double? PieceMillimetres = null,
     double HandMillimetres = FoldPiece.TypicalHand,
     HeldAs Held = HeldAs.Straight,
-    Plied Plied = Plied.Together,
+    YarnStructure Plied = YarnStructure.Plain,
     int Stitches = 30,
     double MillimetresPerStitch = 12);
 

@@ -23,7 +23,7 @@ public static class DemoRack
         {
             (int Minutes, double Grams)[] weighed = [(0, 1342), (35, 1263), (80, 1169), (130, 1086), (185, 1020), (232, 979)];
             var laid = context.Now.AddHours(-4);
-            db.Runs.Add(new RunRow
+            var run = new RunRow
             {
                 Key = Guid.CreateVersion7(),
                 Craft = StepKind.Dry,
@@ -32,8 +32,10 @@ public static class DemoRack
                 Who = "Marrit",
                 Lots = [new RunLotRow { LotId = wet.Id, Place = "rack" }],
                 Tools = [new RunToolRow { ToolId = line.Id }],
-                Events = [.. weighed.Select(w => StoredRack.Row(new RunEvent<RackEvent>(Guid.CreateVersion7(), laid.AddMinutes(w.Minutes), new RackWeighed(w.Grams, FormattableString.Invariant($"{w.Grams} g"))), "Marrit"))],
-            });
+            };
+            run.Append(weighed.Select(w => StoredRack.Row(
+                new RunEvent<RackEvent>(Guid.CreateVersion7(), laid.AddMinutes(w.Minutes), new RackWeighed(w.Grams, FormattableString.Invariant($"{w.Grams} g"))), "Marrit")));
+            db.Runs.Add(run);
         }
 
         await db.SaveChangesAsync(cancellationToken);

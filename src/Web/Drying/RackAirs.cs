@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Drying;
 using EarthyTuft.Data.Drying;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 

@@ -27,7 +27,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
     {
         var request = (RackStart)start;
         var startedAt = request.StartedAt ?? context.Now;
-        var wet = string.IsNullOrWhiteSpace(request.Mass) ? (Result<RunEvent<RackEvent>>?)null : RackRun.Weigh(request.Mass, startedAt, context.Workshop.Unit);
+        var wet = string.IsNullOrWhiteSpace(request.Mass) ? (Result<RunEvent<RackEvent>>?)null : RackRun.Weigh(request.Mass, startedAt, context.Workshop.Unit, Guid.CreateVersion7);
         Refusal[] refusals =
         [
             .. RackRun.Takes([.. lots.Select(l => l.Form)]),
@@ -50,16 +50,16 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(RackRun.Decide(StoredRack.State(run), command, context.Workshop.Unit, context.Now).Then<IReadOnlyList<RunEventRow>>(events => events.Select(Row).ToArray()));
+        Task.FromResult(RackRun.Decide(StoredRack.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7).Then<IReadOnlyList<RunEventRow>>(events => events.Select(Row).ToArray()));
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => RackRun.Withdraw(StoredRack.State(run), eventId);
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public async Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken)
+    public async Task Ended(RunRow run, CancellationToken cancellationToken)
     {
-        // While weighings come in nothing is taught: its end tells, and a slip that is taken back.
-        if (happened.Count > 0 || run.Tools.FirstOrDefault()?.ToolId is not { } rack)
+        // While weighings come in nothing is taught: its end tells.
+        if (run.Tools.FirstOrDefault()?.ToolId is not { } rack)
         {
             return;
         }

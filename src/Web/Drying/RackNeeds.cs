@@ -4,6 +4,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Drying;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
 

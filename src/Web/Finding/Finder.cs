@@ -2,6 +2,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Animals;
 using EarthyTuft.Data.Finding;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
@@ -76,7 +77,8 @@ internal sealed class Finder(EarthyTuftDb db, RequestContext context, BreedBooks
         var hits = db.FindWords.AsNoTracking().BeginningWith(ranked[0]);
         foreach (var other in ranked.Skip(1))
         {
-            hits = hits.Where(h => db.FindWords.BeginningWith(other).Any(o => o.Id == h.Id));
+            var others = db.FindWords.BeginningWith(other);
+            hits = hits.Where(h => others.Any(o => o.Id == h.Id));
         }
 
         var ids = (await hits.OrderBy(h => h.Word).ThenByDescending(h => h.At).Take(MostHits).Select(h => new { h.Kind, h.Id }).ToListAsync(cancellationToken)).ToLookup(h => h.Kind, h => h.Id);

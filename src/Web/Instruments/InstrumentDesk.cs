@@ -1,5 +1,4 @@
 using System.Text.Json;
-using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Instruments;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Demo;
@@ -204,7 +203,7 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             where r.workshop_id = $1 and r.craft = 'Dry' and r.ended_at is null and r.started_at <= $3
               and $2 = (select i.id from instruments i where i.workshop_id = $1 and i.kind = 'Air' and i."on" order by i.name, i.id limit 1)
             """,
-            cancellationToken, one.Link.Place.Workshop, one.Link.Place.Id, now, Math.Round(AirPace.Deficit(celsius, humidity), 4));
+            cancellationToken, one.Link.Place.Workshop, one.Link.Place.Id, now, Math.Round(MoistAir.Deficit(celsius, humidity), 4));
     }
 
     private static Task Announce(NpgsqlConnection own, Guid workshop, LiveItem item, CancellationToken cancellationToken) =>

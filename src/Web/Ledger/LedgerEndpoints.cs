@@ -50,7 +50,7 @@ public static class LedgerEndpoints
 
         var reader = new StepReader(context.Workshop, request, context.DayOf(doneAt));
         var command = reader.Read(lots);
-        var outcome = command.Then(c => StepDesk.WeighUp(c, context.UsualBowl));
+        var outcome = command.Then(c => StepDesk.WeighUp(c, context.UsualBowl, Guid.CreateVersion7));
         if (outcome is { IsRefused: false, Value.Balance.Status: BalanceStatus.Suspicious })
         {
             // Something is missing: what usually goes there says whether that is a question.

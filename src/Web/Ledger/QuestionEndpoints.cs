@@ -138,7 +138,7 @@ public static class QuestionEndpoints
         var flow = family.Flows.First(f => f.FlowId == told.FlowId);
         var right = Rounded(told.Likelier).Write(unit);
         return new AnswerTap(
-            AnswerKind.Weighing, EntryId: told.EntryId, FlowId: told.FlowId, Revision: flow.Revision, Mass: right, Words: $"{LotPages.DoubtViews.Suspect(flow, unit).Words}: it was {right}{Kind(told.Kind)}");
+            AnswerKind.Weighing, EntryId: told.EntryId, FlowId: told.FlowId, Revision: flow.Revision, Mass: right, Words: $"{DoubtViews.Suspect(flow, unit).Words}: it was {right}{Kind(told.Kind)}");
     }
 
     /// <summary>A weight as a scale would say it.</summary>

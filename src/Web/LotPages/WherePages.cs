@@ -3,6 +3,7 @@ using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Ledger;
 
 namespace EarthyTuft.Web.LotPages;
 

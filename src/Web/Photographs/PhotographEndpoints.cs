@@ -3,6 +3,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Photographs;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Photographs;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -205,16 +206,20 @@ public static class PhotographEndpoints
     };
 
     /// <summary>Those that show one thing: of a lot also what was photographed at its entries, runs and samples, of an entry what was at the run that it logs.</summary>
-    private static IQueryable<PhotographRow> Of(EarthyTuftDb db, PhotographOf of, Guid id) => of switch
+    private static IQueryable<PhotographRow> Of(EarthyTuftDb db, PhotographOf of, Guid id)
     {
-        PhotographOf.Lot => Placed(db, of, id)
-            .Concat(db.Photographs.Where(p => db.Flows.Where(f => f.LotId == id).Select(f => (Guid?)f.EntryId).Contains(p.EntryId)))
-            .Concat(db.Photographs.Where(p => db.RunLots.Where(r => r.LotId == id).Select(r => (Guid?)r.RunId)
-                .Union(db.Runs.Where(r => db.Flows.Any(f => f.LotId == id && f.EntryId == r.EntryId)).Select(r => (Guid?)r.Id)).Contains(p.RunId)))
-            .Concat(db.Photographs.Where(p => db.Samples.Where(s => s.LotId == id && s.WithdrawnAt == null).Select(s => (Guid?)s.Id).Contains(p.SampleId))),
-        PhotographOf.Entry => Placed(db, of, id).Concat(db.Photographs.Where(p => db.Runs.Where(r => r.EntryId == id).Select(r => (Guid?)r.Id).Contains(p.RunId))),
-        _ => Placed(db, of, id),
-    };
+        var (all, runs, runLots) = (db.Photographs, db.Runs, db.RunLots);
+        return of switch
+        {
+            PhotographOf.Lot => Placed(db, of, id)
+                .Concat(all.Where(p => db.Flows.Where(f => f.LotId == id).Select(f => (Guid?)f.EntryId).Contains(p.EntryId)))
+                .Concat(all.Where(p => runLots.Where(r => r.LotId == id).Select(r => (Guid?)r.RunId)
+                    .Union(runs.Where(r => db.Flows.Any(f => f.LotId == id && f.EntryId == r.EntryId)).Select(r => (Guid?)r.Id)).Contains(p.RunId)))
+                .Concat(all.Where(p => db.Samples.Where(s => s.LotId == id && s.WithdrawnAt == null).Select(s => (Guid?)s.Id).Contains(p.SampleId))),
+            PhotographOf.Entry => Placed(db, of, id).Concat(all.Where(p => runs.Where(r => r.EntryId == id).Select(r => (Guid?)r.Id).Contains(p.RunId))),
+            _ => Placed(db, of, id),
+        };
+    }
 
     private static Task<bool> IsThere(EarthyTuftDb db, PhotographOf of, Guid id, CancellationToken cancellationToken) => of switch
     {

@@ -50,7 +50,13 @@ public interface ICraft
     IReadOnlyList<RunEventRow> End(RunRow run);
 
     /// <summary>After a tap: what it teaches a tool, where instruments hang now. Staged in the caller's transaction.</summary>
-    Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken);
+    Task Noted(RunRow run, IReadOnlyList<RunEventRow> events, CancellationToken cancellationToken) => Task.CompletedTask;
+
+    /// <summary>After an event was taken back in the middle of the work: what it taught is taken back too. Staged in the caller's transaction.</summary>
+    Task Withdrawn(RunRow run, CancellationToken cancellationToken) => Task.CompletedTask;
+
+    /// <summary>After the end, with what happened at it: what all of it teaches a tool. Staged in the caller's transaction.</summary>
+    Task Ended(RunRow run, CancellationToken cancellationToken) => Task.CompletedTask;
 
     /// <summary>Reads runs for screens.</summary>
     Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken);

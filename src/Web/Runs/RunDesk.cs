@@ -63,8 +63,8 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
             Who = context.Workshop.PersonName,
             Lots = [.. lots.Select(l => new RunLotRow { LotId = l.Id, Grams = outset.Value.PortionOf(l.Id), Place = craft.Place })],
             Tools = [.. tools.Select(t => new RunToolRow { ToolId = t })],
-            Events = [.. events],
         };
+        run.Append(events);
         db.Runs.Add(run);
         await db.SaveOnce(cancellationToken);
         await transaction.CommitAsync(cancellationToken);
@@ -99,7 +99,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         if (events.Value.Count > 0)
         {
             events.Value[0].Key = key;
-            await Keep(run, craft, events.Value, cancellationToken);
+            await Keep(run, events.Value, () => craft.Noted(run, events.Value, cancellationToken), cancellationToken);
         }
 
         return null;
@@ -115,7 +115,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
 
         run.Events.Single(e => e.Id == eventId).WithdrawnAt = context.Now;
         await db.RunEvents.Where(e => e.Id == eventId).ExecuteUpdateAsync(set => set.SetProperty(e => e.WithdrawnAt, context.Now), cancellationToken);
-        await Keep(run, craft, [], cancellationToken);
+        await Keep(run, [], () => craft.Withdrawn(run, cancellationToken), cancellationToken);
         return null;
     }, cancellationToken);
 
@@ -152,7 +152,8 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         var (id, now) = (run.Id, context.Now);
         if (run.EndedAt is null)
         {
-            await Keep(run, Of(run.Craft), Of(run.Craft).End(run), cancellationToken);
+            var craft = Of(run.Craft);
+            await Keep(run, craft.End(run), () => craft.Ended(run, cancellationToken), cancellationToken);
             await db.RunLots.Where(l => l.RunId == id && l.EndedAt == null).ExecuteUpdateAsync(set => set.SetProperty(l => l.EndedAt, now), cancellationToken);
         }
 
@@ -180,16 +181,11 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         return await Seen(r => r.Id == id, cancellationToken);
     }
 
-    private async Task Keep(RunRow run, ICraft craft, IReadOnlyList<RunEventRow> events, CancellationToken cancellationToken)
+    private async Task Keep(RunRow run, IReadOnlyList<RunEventRow> events, Func<Task> learn, CancellationToken cancellationToken)
     {
-        foreach (var row in events)
-        {
-            row.RunId = run.Id;
-            run.Events.Add(row);
-        }
-
+        run.Append(events);
         db.RunEvents.AddRange(events);
-        await craft.Settle(run, events, cancellationToken);
+        await learn();
         await db.SaveChangesAsync(cancellationToken);
         await db.Runs.Where(r => r.Id == run.Id).ExecuteUpdateAsync(set => set.SetProperty(r => r.Revision, r => r.Revision + 1), cancellationToken);
         db.Changed<RunRow>();
@@ -207,7 +203,6 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         .Include(r => r.Tools).ThenInclude(t => t.Tool)
         .Include(r => r.Events)
         .Include(r => r.Readings)
-        .Include(r => r.Recipe)
         .AsSplitQuery();
 
     private async Task<Result<RunView>> Seen(System.Linq.Expressions.Expression<Func<RunRow, bool>> which, CancellationToken cancellationToken) =>

@@ -41,7 +41,7 @@ public static class DemoWashHouse
             var (wash, plan) = await Wash(code, tub, null, context.Now.AddDays(-days));
             (wash.EndedAt, wash.Lots[0].EndedAt) = (wash.StartedAt.AddHours(2), wash.StartedAt.AddHours(2));
             var began = First(plan, wash.StartedAt);
-            wash.Events.AddRange(new[] { began, new RunEvent<WashEvent>(Guid.CreateVersion7(), wash.StartedAt.AddMinutes(22), new BathLifted(began.Id)) }.Select(e => StoredWash.Row(e, wash.Who)));
+            wash.Append(new[] { began, new RunEvent<WashEvent>(Guid.CreateVersion7(), wash.StartedAt.AddMinutes(22), new BathLifted(began.Id)) }.Select(e => StoredWash.Row(e, wash.Who)));
             db.ToolLessons.Add(new ToolLessonRow { RunId = wash.Id, Part = began.Id, What = TubLessons.Cooling(covered: false), ToolId = tub.Id, Value = rate, At = wash.StartedAt.AddMinutes(22) });
         }
 
@@ -51,7 +51,7 @@ public static class DemoWashHouse
         var of = (BathBegan)bath.What;
         var truth = (TubRate.Typical with { LogRate = new Belief(Math.Log(0.0094), 0.1) }).Bath(of.TargetCelsius - 0.4, of.AirCelsius + 0.3);
         double[] off = [0.2, -0.3, 0.1, -0.1, 0.2];
-        running.Events.AddRange(off.Select((d, i) => new RunEvent<WashEvent>(Guid.CreateVersion7(), bath.At.AddMinutes(3 * i), new BathRead(bath.Id, Math.Round(truth.At(3 * i) + d, 1))))
+        running.Append(off.Select((d, i) => new RunEvent<WashEvent>(Guid.CreateVersion7(), bath.At.AddMinutes(3 * i), new BathRead(bath.Id, Math.Round(truth.At(3 * i) + d, 1))))
             .Prepend(bath).Select(e => StoredWash.Row(e, running.Who)));
 
         // The Wensleydale kept a little wax, on purpose.
@@ -100,6 +100,6 @@ public static class DemoWashHouse
         }
 
         static RunEvent<WashEvent> First(WashPlan plan, DateTimeOffset at) =>
-            WashRun.Decide(WashState.Of(plan, [], []), new BeginBath(1, 0, At: at), TemperatureUnit.Celsius, at).Value[0];
+            WashRun.Decide(WashState.Of(plan, [], []), new BeginBath(1, 0, At: at), TemperatureUnit.Celsius, at, Guid.CreateVersion7).Value[0];
     }
 }

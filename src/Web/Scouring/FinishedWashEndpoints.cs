@@ -2,6 +2,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Lots;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
@@ -37,7 +38,7 @@ public static class FinishedWashEndpoints
         }
 
         var run = await db.Runs.AsNoTracking().Where(r => r.Craft == StepKind.Wash && r.EntryId == entry.Id)
-            .Include(r => r.Tools).ThenInclude(t => t.Tool).Include(r => r.Recipe).Include(r => r.Events).Include(r => r.Readings).AsSplitQuery().FirstOrDefaultAsync(cancellationToken);
+            .Include(r => r.Tools).ThenInclude(t => t.Tool).Include(r => r.Events).Include(r => r.Readings).AsSplitQuery().FirstOrDefaultAsync(cancellationToken);
         if (run is null)
         {
             return TypedResults.NoContent();
@@ -48,7 +49,7 @@ public static class FinishedWashEndpoints
         return TypedResults.Ok(new FinishedWash(
             run.StartedAt,
             run.Tools.FirstOrDefault()?.Tool?.Name,
-            run.Recipe?.Name,
+            run.RecipeId is { } recipe ? await db.ScourRecipes.Where(r => r.Id == recipe).Select(r => r.Name).SingleAsync(cancellationToken) : null,
             plan.AgentGrams > 0 ? FormattableString.Invariant($"{wash.Plan.Agent?.Name ?? "wool wash"}, {plan.AgentGrams:0} g in all") : null,
             run.Who,
             [.. wash.Baths.Where(b => b.Lifted is not null).OrderBy(b => b.Began.Batch).ThenBy(b => b.Began.Place).Select(b => Finished(b, plan, context.Workshop.TemperatureUnit))]));

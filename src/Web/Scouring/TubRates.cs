@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Core.Tools;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Scouring;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;

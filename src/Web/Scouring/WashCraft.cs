@@ -40,17 +40,25 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
             return new Refusal("probeId", "not-here", "There is no such probe in this workshop.");
         }
 
-        return WashRun.Decide(StoredWash.State(run), command, Unit, context.Now).Then<IReadOnlyList<RunEventRow>>(events => events.Select(Row).ToArray());
+        return WashRun.Decide(StoredWash.State(run), command, Unit, context.Now, Guid.CreateVersion7).Then<IReadOnlyList<RunEventRow>>(events => events.Select(Row).ToArray());
     }
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => WashRun.Withdraw(StoredWash.State(run), eventId);
 
-    public IReadOnlyList<RunEventRow> End(RunRow run) => [.. WashRun.End(StoredWash.State(run), context.Now).Select(Row)];
+    public IReadOnlyList<RunEventRow> End(RunRow run) => [.. WashRun.End(StoredWash.State(run), context.Now, Guid.CreateVersion7).Select(Row)];
 
-    public async Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken)
+    public Task Noted(RunRow run, IReadOnlyList<RunEventRow> events, CancellationToken cancellationToken) =>
+        Learn(run, [.. events.Select(StoredWash.Read).OfType<ProbeHung>()], cancellationToken);
+
+    public Task Withdrawn(RunRow run, CancellationToken cancellationToken) => Learn(run, [], cancellationToken);
+
+    public Task Ended(RunRow run, CancellationToken cancellationToken) => Learn(run, [], cancellationToken);
+
+    // Each bath that was lifted teaches its tub; one that is not lifted after all teaches nothing.
+    private async Task Learn(RunRow run, ProbeHung[] hung, CancellationToken cancellationToken)
     {
         var state = StoredWash.State(run);
-        await Hang(run, state, [.. happened.Select(StoredWash.Read).OfType<ProbeHung>()], cancellationToken);
+        await Hang(run, state, hung, cancellationToken);
         if (run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.Tool is not { } tub)
         {
             return;
@@ -90,7 +98,10 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
         var rates = await TubRates.Of(db, cancellationToken);
         var ids = runs.Select(r => r.Id).ToArray();
         var hanging = await db.InstrumentPlaces.AsNoTracking().Where(p => ids.Contains(p.RunId)).ToDictionaryAsync(p => p.Part, p => p.InstrumentId, cancellationToken);
-        return [.. runs.Select(run => See(run, rates.Of(run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.ToolId), hanging))];
+        Guid?[] used = [.. runs.Select(r => r.RecipeId).Where(r => r is not null)];
+        var recipes = used.Length == 0 ? [] : await db.ScourRecipes.AsNoTracking().Where(r => used.Contains(r.Id)).ToDictionaryAsync(r => r.Id, r => r.Name, cancellationToken);
+        return [.. runs.Select(run => See(
+            run, run.RecipeId is { } recipe ? recipes[recipe] : null, rates.Of(run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.ToolId), hanging))];
     }
 
     /// <summary>A probe hangs in one bath: hung here it is taken out of the one it was in, which goes on by its curve. Of a lifted bath it tells nothing.</summary>
@@ -113,7 +124,7 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
         }
     }
 
-    private CraftSeen See(RunRow run, TubRate rate, Dictionary<Guid, Guid> hanging)
+    private CraftSeen See(RunRow run, string? recipe, TubRate rate, Dictionary<Guid, Guid> hanging)
     {
         var state = StoredWash.State(run);
         var (on, plan) = (state.Plan.On, state.Plan.Plan);
@@ -127,11 +138,11 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
             new RunEntry(
                 Minutes: summary.Minutes,
                 Spent: plan.Cost is { } cost ? Math.Round(cost, 2) : null,
-                Notes: string.Join("; ", new[] { run.Recipe is null ? null : $"recipe {run.Recipe.Name}" }.OfType<string>().Concat(state.Plan.Departures))),
+                Notes: string.Join("; ", new[] { recipe is null ? null : $"recipe {recipe}" }.OfType<string>().Concat(state.Plan.Departures))),
             new WashView(
                 Mass.FromGrams(on.GreasyGrams).ToFigure(context.Workshop.Unit, on.GreasyFrom),
                 ScourPlanView.Of(plan, Unit),
-                run.Recipe?.Name,
+                recipe,
                 [.. shown.Select(b => See(b, known[b.Id], hanging.TryGetValue(b.Id, out var probe) ? probe : null, b.Lifted is null ? state.After(b) : null, plan))],
                 [.. state.Next.Select(n => new NextBathView(n.Batch, n.Place, ScourPlanView.Of(n.Bath, plan, Unit)))],
                 state.Baths.Count(b => b.Lifted is not null)));

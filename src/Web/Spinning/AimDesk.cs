@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;

@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Sampling;

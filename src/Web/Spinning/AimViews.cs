@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Web.Spinning;

@@ -1,8 +1,8 @@
-using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;

@@ -56,8 +56,8 @@ public static class DemoSpinning
             Who = "Tobin",
             Lots = [new RunLotRow { LotId = mohair.Id, Grams = 60 }],
             Tools = [new RunToolRow { ToolId = wheel.Id }],
-            Events = [.. done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(began.AddMinutes(10 * i)), began.AddMinutes(10 * i), e), "Tobin"))],
         };
+        run.Append(done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(), began.AddMinutes(10 * i), e), "Tobin")));
         db.Runs.Add(run);
     }
 }

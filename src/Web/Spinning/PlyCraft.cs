@@ -59,14 +59,12 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(SpinRun.Decide(StoredSpin.State(run), LotForm.Plied, command, context.Workshop.Unit, context.Now)
+        Task.FromResult(SpinRun.Decide(StoredSpin.State(run), LotForm.Plied, command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
             .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray()));
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
-
-    public Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken) => Task.CompletedTask;
 
     public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {

@@ -42,7 +42,7 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
 
         var read = await aims.Read(request.Aim, lots[0], cancellationToken);
         // What was tried before it was begun goes along.
-        var trials = (request.Aim.Trials ?? []).Select((t, i) => SpinRun.Decide(SpinState.Of(Guid.Empty, startedAt, []), LotForm.Singles, t.ToCommand(startedAt), context.Workshop.Unit, context.Now) is var tried && tried.IsRefused
+        var trials = (request.Aim.Trials ?? []).Select((t, i) => SpinRun.Decide(SpinState.Of(Guid.Empty, startedAt, []), LotForm.Singles, t.ToCommand(startedAt), context.Workshop.Unit, context.Now, Guid.CreateVersion7) is var tried && tried.IsRefused
             ? Result<IReadOnlyList<RunEvent<SpinEvent>>>.Refused(tried.Refusals.Select(r => r with { Field = $"trials[{i}].{r.Field}" }))
             : tried).ToArray();
         Refusal[] against = [.. read.Refusals, .. trials.SelectMany(t => t.Refusals)];
@@ -50,22 +50,16 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
             ? Result<RunOutset>.Refused(against.Select(r => r with { Field = $"aim.{r.Field}" }))
             : new RunOutset(
                 StoredSpin.Write(new SpinPlan(read.Value.Learned.Wish, read.Value.Fibre, read.Value.On, request.Whorl?.Trim() ?? "", read.Value.Learned.ToldWraps, read.Value.Learned.UsualWraps, request.Aim.SupplyGramsPerMetre)),
-                startedAt, [.. InOrder([.. trials.SelectMany(t => t.Value)]).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))], tool is null ? [] : [tool.Id], Grams: mass?.Value.Grams);
+                startedAt, [.. trials.SelectMany(t => t.Value).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))], tool is null ? [] : [tool.Id], Grams: mass?.Value.Grams);
     }
 
-    // Events are read in the order of their ids, and those of one millisecond have none.
-    private static IEnumerable<RunEvent<SpinEvent>> InOrder(IReadOnlyList<RunEvent<SpinEvent>> events) =>
-        events.Select((e, i) => e with { Id = Guid.CreateVersion7(DateTimeOffset.UtcNow.AddMilliseconds(i - events.Count)) });
-
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(SpinRun.Decide(StoredSpin.State(run), LotForm.Singles, command, context.Workshop.Unit, context.Now)
+        Task.FromResult(SpinRun.Decide(StoredSpin.State(run), LotForm.Singles, command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
             .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray()));
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
-
-    public Task Settle(RunRow run, IReadOnlyList<RunEventRow> happened, CancellationToken cancellationToken) => Task.CompletedTask;
 
     public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
         Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);

@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;

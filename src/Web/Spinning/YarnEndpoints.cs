@@ -3,6 +3,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Yarns;

@@ -84,7 +84,7 @@ public static class StockEndpoints
             }
 
             var command = new LeavingCommand(request.Step, TakingRules.AsMeant(new Taking(source, weighing?.Value, request.All || weighing is null)), request.IntoReserve, ItWasThere: request.Because is not null);
-            var taken = StockDesk.WeighUp(command);
+            var taken = StockDesk.WeighUp(command, Guid.CreateVersion7);
             return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, context, request.Because)));
         });
 
@@ -93,7 +93,7 @@ public static class StockEndpoints
         await Once(db, context, id, key, request.DoneAt, cancellationToken, (lot, source) =>
         {
             var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, context, needed: true)!.Value;
-            return weighing.Then(w => StockDesk.WeighUp(new RecountCommand(source, w)).Then<EntryRow>(
+            return weighing.Then(w => StockDesk.WeighUp(new RecountCommand(source, w), Guid.CreateVersion7).Then<EntryRow>(
                 counted => LedgerStore.AddRecount(db, counted, lot, new TypedWeighing(w, request.Mass.Trim()), Facts(key, request.DoneAt, null, request.Notes, context))));
         });
 

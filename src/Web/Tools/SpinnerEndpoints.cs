@@ -1,6 +1,5 @@
 using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Quantities;
-using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
@@ -137,8 +136,8 @@ internal static class SpinnerEndpoints
     }
 
     private static SpinnerView View(ToolRow row, MassUnit unit) => row.Kind == ToolKind.Winder
-        ? new SpinnerView(row.Id, row.Name, row.Kind, [], null, null, row.Winder.Winder.RoundMillimetres, ToolEndpoints.Seen(row), [], null, SpunOn.CountedOn(row.Kind))
+        ? new SpinnerView(row.Id, row.Name, row.Kind, [], null, null, row.Winder.Winder.RoundMillimetres, ToolEndpoints.Seen(row), [], null, row.Kind.CountedOn())
         : new SpinnerView(
             row.Id, row.Name, row.Kind, [.. row.Spinner.Spinner.Whorls.Select(w => new WhorlView(w.Name, w.Ratio))], row.Spinner.Spinner.Drive, Figures.ToFigure(row.Spinner.Spinner.BobbinGrams, null, unit, Provenance.Yours), null, ToolEndpoints.Seen(row),
-            [.. row.Spinner.Spinner.Bobbins.Select(b => new BobbinKindView(b.Name, Mass.FromGrams(b.Grams).ToFigure(unit, Provenance.Yours), b.Kate))], Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, unit, Provenance.Yours), SpunOn.CountedOn(row.Kind));
+            [.. row.Spinner.Spinner.Bobbins.Select(b => new BobbinKindView(b.Name, Mass.FromGrams(b.Grams).ToFigure(unit, Provenance.Yours), b.Kate))], Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, unit, Provenance.Yours), row.Kind.CountedOn());
 }

@@ -1,4 +1,5 @@
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Workshops;
 using EarthyTuft.Web.Hosting;

@@ -23,7 +23,7 @@ public class BlendRunTests
 
     private Result<IReadOnlyList<RunEvent<BlendEvent>>> Tap(RunCommand command)
     {
-        var result = BlendRun.Decide(State, command with { At = command.At ?? Start.AddMinutes(5 * (happened.Count + 1)) }, MassUnit.Gram, Start.AddHours(8));
+        var result = BlendRun.Decide(State, command with { At = command.At ?? Start.AddMinutes(5 * (happened.Count + 1)) }, MassUnit.Gram, Start.AddHours(8), Guid.CreateVersion7);
         happened.AddRange(result.IsRefused ? [] : result.Value);
         return result;
     }

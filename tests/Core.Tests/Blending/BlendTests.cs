@@ -1,9 +1,9 @@
 using CsCheck;
 using EarthyTuft.Core.Blending;
 using EarthyTuft.Core.Carding;
-using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Yarns;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Blending;

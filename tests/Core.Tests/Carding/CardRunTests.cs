@@ -26,7 +26,7 @@ public class CardRunTests
     private Result<IReadOnlyList<RunEvent<CardEvent>>> Tap(RunCommand command)
     {
         now = now.AddMinutes(4);
-        var events = CardRun.Decide(State, command with { At = now }, MassUnit.Gram, now);
+        var events = CardRun.Decide(State, command with { At = now }, MassUnit.Gram, now, Guid.CreateVersion7);
         happened.AddRange(events.IsRefused ? [] : events.Value);
         return events;
     }
@@ -156,7 +156,7 @@ public class CardRunTests
         Assert.Equal("load not-here", Code(Tap(new WeighCardLoad(Guid.NewGuid(), "40"))));
         Tap(new CountCardLoads(2));
         Assert.Equal("load not-here", Code(Tap(new WeighCardLoad(State.Now.Loads[0].Event, "40"))));
-        Assert.Equal("at out-of-range", Code(CardRun.Decide(State, new CardOneLoad(null, now.AddHours(1)), MassUnit.Gram, now)));
+        Assert.Equal("at out-of-range", Code(CardRun.Decide(State, new CardOneLoad(null, now.AddHours(1)), MassUnit.Gram, now, Guid.CreateVersion7)));
         Assert.Equal("kind not-here", Code(Tap(new Core.Drying.WeighRack("3"))));
         Assert.Equal(["lotIds nothing-taken", "gives wrong-form", "mass not-weighed"], CardRun.Plan([], null, new LoadSize(50, 0), LotForm.Top, LaidOn.Lengthwise, TakenOff.Diz, "").Refusals.Select(r => $"{r.Field} {r.Code}"));
         Assert.Equal(["lotIds wrong-form"], CardRun.Plan([LotForm.Raw], 100, new LoadSize(50, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "").Refusals.Select(r => $"{r.Field} {r.Code}"));

@@ -26,7 +26,7 @@ public class CombRunTests
 
     private Result<IReadOnlyList<RunEvent<CombEvent>>> Tap(RunCommand command)
     {
-        var result = CombRun.Decide(State, command with { At = command.At ?? Start.AddMinutes(4 * (happened.Count + 1)) }, MassUnit.Gram, Start.AddHours(12));
+        var result = CombRun.Decide(State, command with { At = command.At ?? Start.AddMinutes(4 * (happened.Count + 1)) }, MassUnit.Gram, Start.AddHours(12), Guid.CreateVersion7);
         happened.AddRange(result.IsRefused ? [] : result.Value);
         return result;
     }
@@ -212,7 +212,7 @@ public class CombRunTests
         Assert.Equal("kind out-of-range", Code(Tap(new TransferFibre())));
         plan = plan with { Way = CombWay.Flicked };
         Assert.Equal("kind not-here", Code(Tap(new TransferFibre())));
-        Assert.Equal("at out-of-range", Code(CombRun.Decide(State, new TransferFibre(Start.AddDays(3)), MassUnit.Gram, Start)));
+        Assert.Equal("at out-of-range", Code(CombRun.Decide(State, new TransferFibre(Start.AddDays(3)), MassUnit.Gram, Start, Guid.CreateVersion7)));
 
         Assert.Equal("lotIds nothing-taken, mass not-weighed", Code(CombRun.Plan([], null, Wish())));
         Assert.Equal("lotIds wrong-form", Code(CombRun.Plan([LotForm.Raw], 100, Wish())));

@@ -34,7 +34,7 @@ public class OtherRoadsTests
         Assert.DoesNotContain(StepKind.Gin, AllStations.Open(LotForm.Raw, Fibre.Wool, null));
         Assert.Contains(StepKind.Gin, AllStations.Open(LotForm.Raw, Fibre.Cotton, null));
         var command = new StepCommand(AllStations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Wool, 500), null, true)], [new(LotForm.Clean, Rested(180))], [], []);
-        Assert.Contains(StepDesk.WeighUp(command, null).Refusals, r => r.Code == "wrong-form");
+        Assert.Contains(StepDesk.WeighUp(command, null, Guid.CreateVersion7).Refusals, r => r.Code == "wrong-form");
     }
 
     [Fact]
@@ -42,7 +42,7 @@ public class OtherRoadsTests
     {
         var command = new StepCommand(
             AllStations.Of(StepKind.Gin), [new(Lot(LotForm.Raw, Fibre.Cotton, 500), null, true)], [new(LotForm.Clean, Rested(185))], [new(LossKind.SeedAndTrash, Fate.Sown, Rested(314))], []);
-        Assert.Equal(BalanceStatus.Fits, StepDesk.WeighUp(command, null).Value.Balance.Status);
+        Assert.Equal(BalanceStatus.Fits, StepDesk.WeighUp(command, null, Guid.CreateVersion7).Value.Balance.Status);
     }
 
     public static readonly (StepKind Step, LotForm From, LotForm To, LossKind Loss, Fibre Fibre)[] Roads =
@@ -60,7 +60,7 @@ public class OtherRoadsTests
         {
             var (step, from, to, loss, fibre) = Roads[road];
             BalanceStatus After(double lost) => StepDesk.WeighUp(
-                new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, Rested(lost))], []), null).Value.Balance.Status;
+                new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, Rested(lost))], []), null, Guid.CreateVersion7).Value.Balance.Status;
             Assert.Equal(BalanceStatus.Fits, After(grams * (1 - kept)));
             // More out than went in cannot be; a good part of it gone is at least looked at.
             Assert.Equal(BalanceStatus.Impossible, After(grams * (1 - kept) + (grams * 0.5)));
@@ -72,7 +72,7 @@ public class OtherRoadsTests
     {
         var (step, from, to, loss, fibre) = Roads[road];
         var balance = StepDesk.WeighUp(
-            new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, null)], []), null).Value.Balance;
+            new StepCommand(AllStations.Of(step), [new(Lot(from, fibre, grams), null, true)], [new(to, Rested(grams * kept))], [new(loss, null, null)], []), null, Guid.CreateVersion7).Value.Balance;
         Assert.Equal(grams * (1 - kept), balance.ByDifference!.Mass.Grams, 0.5e-6);
         Assert.Null(balance.Unaccounted);
     });
@@ -84,7 +84,7 @@ public class OtherRoadsTests
             var added = Dressing.Reckon(new(grams, percent)).Value.DressingGrams;
             var command = new StepCommand(
                 AllStations.Of(step), [new(Lot(LotForm.Clean, Fibre.Wool, grams), null, true)], [new(LotForm.Clean, Rested(grams + added))], [], [new(AllStations.Of(step).UsualGain!.Kind, Rested(added))]);
-            var balance = StepDesk.WeighUp(command, null).Value.Balance;
+            var balance = StepDesk.WeighUp(command, null, Guid.CreateVersion7).Value.Balance;
             Assert.Equal(BalanceStatus.Fits, balance.Status);
             Assert.Equal(0, balance.Unaccounted!.Mass.Grams, 0.5e-6);
         });
@@ -107,15 +107,15 @@ public class OtherRoadsTests
         Assert.Equal(12, oil);
         StepCommand With(params Gaining[] gains) => new(
             AllStations.Of(StepKind.Dress), [new(Lot(LotForm.Clean, Fibre.Wool, 400), null, true)], [new(LotForm.Clean, Rested(412))], [], gains);
-        Assert.Equal(BalanceStatus.Fits, StepDesk.WeighUp(With(new Gaining(GainKind.Dressing, Rested(oil))), null).Value.Balance.Status);
-        Assert.NotEqual(BalanceStatus.Fits, StepDesk.WeighUp(With(), null).Value.Balance.Status);
+        Assert.Equal(BalanceStatus.Fits, StepDesk.WeighUp(With(new Gaining(GainKind.Dressing, Rested(oil))), null, Guid.CreateVersion7).Value.Balance.Status);
+        Assert.NotEqual(BalanceStatus.Fits, StepDesk.WeighUp(With(), null, Guid.CreateVersion7).Value.Balance.Status);
     }
 
     [Fact]
     public void Dyed_fibre_stays_what_it_was()
     {
         var command = new StepCommand(AllStations.Of(StepKind.Dye), [new(Lot(LotForm.Top, Fibre.Wool, 300), null, true)], [new(LotForm.Batt, Rested(304))], [], []);
-        Assert.Contains(StepDesk.WeighUp(command, null).Refusals, r => r.Field == "to[0].form");
+        Assert.Contains(StepDesk.WeighUp(command, null, Guid.CreateVersion7).Refusals, r => r.Field == "to[0].form");
     }
 
     [Fact]

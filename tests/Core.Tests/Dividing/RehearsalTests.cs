@@ -1,6 +1,7 @@
 using CsCheck;
 using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Yarns;
 using Xunit;
 
 namespace EarthyTuft.Core.Tests.Dividing;
@@ -10,7 +11,7 @@ public class RehearsalTests
 {
     private static readonly Shade Red = Shade.Of("#C04020"), Gold = Shade.Of("#E0A030"), Blue = Shade.Of("#204080");
     private static readonly StripColour[] Colours = [new("a", Red), new("b", Gold), new("c", Blue)];
-    private static readonly RehearsalWish Wish = new(100, 5, HeldAs.Fold, Plied.Together, 20, 10, 12, 4, 5);
+    private static readonly RehearsalWish Wish = new(100, 5, HeldAs.Fold, YarnStructure.Plain, 20, 10, 12, 4, 5);
 
     private static PlyWish Ply(PlyOrder order = PlyOrder.Same, int by = 0, string[]? own = null, Shade? plain = null, params double[] grams) => new(order, by, own ?? [], plain, grams);
 
@@ -55,7 +56,7 @@ public class RehearsalTests
         // 100 m of yarn at 12 mm a stitch and 20 stitches a row.
         Assert.Equal(100 / 0.24, rehearsal.RowsOf(rehearsal.StripeMetres(new Strip("a", Red, 10))), 1e-6);
         Assert.Null(new Rehearsal(Of("a b c", 1, 10, Ply(), Ply(PlyOrder.Own, own: ["a"])), Wish).Drift(1));
-        var chain = new Rehearsal(Of("a b", 1, 15, Ply()), Wish with { Plied = Plied.Chain });
+        var chain = new Rehearsal(Of("a b", 1, 15, Ply()), Wish with { Plied = YarnStructure.Chain });
         Assert.Equal(100, chain.YarnMetres, 1e-9);
         Assert.Equal([Red, Red, Red], chain.Strands(10));
         Assert.Equal([Gold, Gold, Gold], chain.Strands(60));
@@ -128,7 +129,7 @@ public class RehearsalTests
     public void A_cable_winds_its_two_pairs_about_one_another()
     {
         var strips = Colours.Append(new StripColour("d", Shade.Undyed)).Select(c => (IReadOnlyList<Strip>)[new Strip(c.Name, c.Colour, 5)]).ToArray();
-        Assert.Equal([Red, Blue, Gold, Shade.Undyed], new Rehearsal(strips, Wish with { Plied = Plied.Cable }).Strands(1));
+        Assert.Equal([Red, Blue, Gold, Shade.Undyed], new Rehearsal(strips, Wish with { Plied = YarnStructure.Cable }).Strands(1));
         Assert.Equal([Red, Gold, Blue, Shade.Undyed], new Rehearsal(strips, Wish).Strands(1));
     }
 }

@@ -22,7 +22,7 @@ public class StripRunTests
 
     private Result<IReadOnlyList<RunEvent<StripEvent>>> Tap(RunCommand command)
     {
-        var events = StripRun.Decide(State, command with { At = Began.AddMinutes(happened.Count) }, MassUnit.Gram, Began.AddHours(5));
+        var events = StripRun.Decide(State, command with { At = Began.AddMinutes(happened.Count) }, MassUnit.Gram, Began.AddHours(5), Guid.CreateVersion7);
         happened.AddRange(events.IsRefused ? [] : events.Value);
         return events;
     }
@@ -95,7 +95,7 @@ public class StripRunTests
                 4 => new ReplanStrips(["b a b", "plain plain"], "7"),
                 _ => new ReplanStrips(["", "plain"]),
             };
-            var decided = StripRun.Decide(state, command with { At = Began.AddMinutes(events.Count) }, MassUnit.Gram, Began.AddHours(9));
+            var decided = StripRun.Decide(state, command with { At = Began.AddMinutes(events.Count) }, MassUnit.Gram, Began.AddHours(9), Guid.CreateVersion7);
             if (decided.IsRefused)
             {
                 continue;

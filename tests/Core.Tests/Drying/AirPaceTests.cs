@@ -30,8 +30,8 @@ public class AirPaceTests
     [Fact]
     public void A_sensor_tells_how_fast_against_its_own_mean_and_the_future_comes_back_to_it()
     {
-        Assert.Equal(0.61078 * Math.Exp(17.27 * 20 / 257.3) * 0.4, AirPace.Deficit(20, 60), 9);
-        Assert.Equal(0, AirPace.Deficit(20, 100));
+        Assert.Equal(0.61078 * Math.Exp(17.27 * 20 / 257.3) * 0.4, MoistAir.Deficit(20, 60), 9);
+        Assert.Equal(0, MoistAir.Deficit(20, 100));
         var pace = AirPace.Heard([(0, 0.5), (60, 2), (120, 1)]);
         Assert.Equal(0.5, pace.FactorAt(30), 9);
         Assert.Equal(2, pace.FactorAt(90), 9);

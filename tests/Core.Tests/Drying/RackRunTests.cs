@@ -17,7 +17,7 @@ public class RackRunTests
 
     private Result<IReadOnlyList<RunEvent<RackEvent>>> Tap(RunCommand command)
     {
-        var events = RackRun.Decide(State, command, MassUnit.Gram, Now);
+        var events = RackRun.Decide(State, command, MassUnit.Gram, Now, Guid.CreateVersion7);
         happened.AddRange(events.IsRefused ? [] : events.Value);
         return events;
     }

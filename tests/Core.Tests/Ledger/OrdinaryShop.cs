@@ -117,7 +117,7 @@ internal sealed class OrdinaryShop
         }
 
         var command = new StepCommand(station, [taking], to, losses, []);
-        var outcome = StepDesk.WeighUp(command, null);
+        var outcome = StepDesk.WeighUp(command, null, Guid.CreateVersion7);
         if (!outcome.IsRefused && outcome.Value.Balance.Status == BalanceStatus.Suspicious)
         {
             outcome = StepDesk.WithUsual(command, outcome.Value, null, new YieldLog(Yields).For(station.Kind, null, ""));

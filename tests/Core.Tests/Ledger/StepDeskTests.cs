@@ -28,12 +28,12 @@ public class StepDeskTests
     private static StepCommand Comb(SourceLot lot, double? taken, double made, bool all = false, params Losing[] losses) =>
         new(CombingStation.Definition, [new(lot, taken is { } t ? W(t) : null, all)], [new(LotForm.Top, W(made))], losses, []);
 
-    private static string[] Codes(StepCommand command) => [.. StepDesk.WeighUp(command, null).Refusals.Select(r => r.Code)];
+    private static string[] Codes(StepCommand command) => [.. StepDesk.WeighUp(command, null, Guid.CreateVersion7).Refusals.Select(r => r.Code)];
 
     [Fact]
     public void Weighs_up_a_good_step()
     {
-        var outcome = StepDesk.WeighUp(Comb(Lot(), null, 500, true, new Losing(LossKind.Noil, Fate.KeptAsLowerGrade, W(112))), null).Value;
+        var outcome = StepDesk.WeighUp(Comb(Lot(), null, 500, true, new Losing(LossKind.Noil, Fate.KeptAsLowerGrade, W(112))), null, Guid.CreateVersion7).Value;
         Assert.Equal((BalanceStatus.Fits, Fibre.Wool, 3), (outcome.Balance.Status, outcome.Composition.Main, outcome.Flows.Count));
         Assert.Null(outcome.Slip);
     }
@@ -41,7 +41,7 @@ public class StepDeskTests
     [Fact]
     public void More_than_the_book_has_is_asked_and_not_refused()
     {
-        var outcome = StepDesk.WeighUp(Comb(Lot(), 700, 700), null).Value;
+        var outcome = StepDesk.WeighUp(Comb(Lot(), 700, 700), null, Guid.CreateVersion7).Value;
         var over = Assert.Single(outcome.OverBook);
         Assert.Equal(("H-07.4", 614.0, 700.0), (over.Lot.Code, over.Book.Mass.Grams, over.Taken.Mass.Grams));
         Assert.True(outcome.IsContradicted);
@@ -51,7 +51,7 @@ public class StepDeskTests
     [Fact]
     public void A_taking_within_the_scales_doubt_is_let_through()
     {
-        var outcome = StepDesk.WeighUp(Comb(Lot(), 616, 610), null).Value;
+        var outcome = StepDesk.WeighUp(Comb(Lot(), 616, 610), null, Guid.CreateVersion7).Value;
         Assert.Empty(outcome.OverBook);
         Assert.False(outcome.IsContradicted);
     }
@@ -87,7 +87,7 @@ public class StepDeskTests
     public void Unlike_fibres_are_blended_where_their_shares_can_be_told()
     {
         StepCommand Blend(SourceLot wool, Weighing? taken) => new(CardingStation.Definition, [new(wool, taken, taken is null), new(Lot(fibre: Fibre.Silk), W(40), false)], [new(LotForm.Batt, W(100))], [], []);
-        var blend = StepDesk.WeighUp(Blend(Lot(), W(60)), null).Value;
+        var blend = StepDesk.WeighUp(Blend(Lot(), W(60)), null, Guid.CreateVersion7).Value;
         Assert.Equal([Fibre.Wool, Fibre.Silk], blend.Composition.Parts.Select(p => p.Fibre));
         Assert.Equal(60 / 1.145 / ((60 / 1.145) + (40 / 1.10)), blend.Composition.Parts[0].Share, 1e-12);
         Assert.Equal(BalanceStatus.Fits, blend.Balance.Status);
@@ -107,14 +107,14 @@ public class StepDeskTests
     public void Washed_damp_stays_open_until_it_is_dry()
     {
         var outcome = StepDesk.WeighUp(
-            new(ScouringStation.Definition, [new(Lot(LotForm.Skirted, 919), null, true)], [new(LotForm.Washed, W(1500, WeighingState.Damp))], [new(LossKind.WaxAndSuint, null, null)], []), null).Value;
+            new(ScouringStation.Definition, [new(Lot(LotForm.Skirted, 919), null, true)], [new(LotForm.Washed, W(1500, WeighingState.Damp))], [new(LossKind.WaxAndSuint, null, null)], []), null, Guid.CreateVersion7).Value;
         Assert.Equal(BalanceStatus.Open, outcome.Balance.Status);
     }
 
     [Fact]
     public void An_impossible_step_is_an_outcome_with_its_likeliest_slip()
     {
-        var outcome = StepDesk.WeighUp(Comb(Lot(grams: 360), null, 546, true), Mass.FromGrams(186)).Value;
+        var outcome = StepDesk.WeighUp(Comb(Lot(grams: 360), null, 546, true), Mass.FromGrams(186), Guid.CreateVersion7).Value;
         Assert.Equal((BalanceStatus.Impossible, SlipKind.UsualBowl), (outcome.Balance.Status, outcome.Slip!.Kind));
     }
 

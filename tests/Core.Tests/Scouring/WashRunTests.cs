@@ -24,7 +24,7 @@ public class WashRunTests
 
     private Result<IReadOnlyList<RunEvent<WashEvent>>> Tap(RunCommand command, double minutesAgo = 0)
     {
-        var events = WashRun.Decide(State, command with { At = Now.AddMinutes(-minutesAgo) }, TemperatureUnit.Celsius, Now);
+        var events = WashRun.Decide(State, command with { At = Now.AddMinutes(-minutesAgo) }, TemperatureUnit.Celsius, Now, Guid.CreateVersion7);
         if (!events.IsRefused)
         {
             happened.AddRange(events.Value);
@@ -140,7 +140,7 @@ public class WashRunTests
     {
         Tap(new LiftBath(Begun()));
         var second = Begun(batch: 2);
-        Assert.Equal([new BathLifted(second)], WashRun.End(State, Now).Select(e => e.What));
+        Assert.Equal([new BathLifted(second)], WashRun.End(State, Now, Guid.CreateVersion7).Select(e => e.What));
     }
 
     [Fact]
@@ -219,7 +219,7 @@ public class WashRunTests
             var state = WashState.Of(Plan, events, []);
             var bath = state.Baths.Count == 0 ? Guid.NewGuid() : state.Baths[place % state.Baths.Count].Id;
             RunCommand tap = what switch { 0 or 1 => new BeginBath(batch, place), 2 => new ReadBath(bath, FormattableString.Invariant($"{number:0.###}")), 3 => new HangProbe(bath, Guid.NewGuid()), _ => new LiftBath(bath) };
-            var decided = WashRun.Decide(state, tap with { At = Now.AddMinutes(-number) }, TemperatureUnit.Celsius, Now);
+            var decided = WashRun.Decide(state, tap with { At = Now.AddMinutes(-number) }, TemperatureUnit.Celsius, Now, Guid.CreateVersion7);
             Assert.True(decided.IsRefused || decided.Value.Count <= 3);
             events.AddRange(decided.IsRefused ? [] : decided.Value);
             if (events.Count > 0 && WashRun.Withdraw(WashState.Of(Plan, events, []), events[^1].Id) is null && number > 60)

@@ -11,7 +11,7 @@ public class RealYarnTests(House house) : IClassFixture<House>
 
     private static string[] Texts(JsonElement of) => [.. of.EnumerateArray().Select(s => s.GetString()!)];
 
-    private static object Chart(Guid red, Guid gold, string plied = "together") => new
+    private static object Chart(Guid red, Guid gold, string plied = "plain") => new
     {
         colours = new object[] { new { name = "a", lotId = red }, new { name = "b", lotId = gold } },
         repeat = "a b",

@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Session;
 using EarthyTuft.Web.Tests.Session;

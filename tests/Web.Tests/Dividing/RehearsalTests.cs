@@ -5,7 +5,7 @@ namespace EarthyTuft.Web.Tests.Dividing;
 /// <summary>Strips in order for each ply, and a rehearsal of their colours.</summary>
 public class RehearsalTests(House house) : IClassFixture<House>
 {
-    private static Dictionary<string, object?> Wish(string repeat = "a b c b", string strip = "10", object? plies = null, object? colours = null, string plied = "together") => new()
+    private static Dictionary<string, object?> Wish(string repeat = "a b c b", string strip = "10", object? plies = null, object? colours = null, string plied = "plain") => new()
     {
         ["colours"] = colours ?? new[] { new { name = "a", colour = "#C04020" }, new { name = "b", colour = "#E0A030" }, new { name = "c", colour = "woad" } },
         ["repeat"] = repeat,

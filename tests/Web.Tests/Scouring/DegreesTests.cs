@@ -1,4 +1,5 @@
 using System.Text.Json;
+using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Tests.Runs;
 using Microsoft.EntityFrameworkCore;

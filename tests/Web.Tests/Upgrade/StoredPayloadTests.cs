@@ -99,9 +99,14 @@ public class StoredPayloadTests
         BlendEvent[] blended = [new LoadBlended(49, "49 g"), new LoadBlended(null, ""), new BlendLoadsCounted(4), new BlendPassed()];
         Assert.All(blended, e => Assert.Equal(e, StoredBlend.Read(StoredBlend.Row(new RunEvent<BlendEvent>(Guid.NewGuid(), At, e), "Ada"))));
         var red = Shade.Of("#C04020");
-        var chart = new StripPlan([new("a", Guid.NewGuid(), "T-01", red), new("b", null, "", Shade.Undyed)], [[new Strip("a", red, 10), new Strip("b", Shade.Undyed, 9)], [new Strip("", red, 19)]], 135, new RehearsalWish(135, 4, HeldAs.Fold, Plied.Together, 30, 120, 12, 4, 3));
+        var chart = new StripPlan([new("a", Guid.NewGuid(), "T-01", red), new("b", null, "", Shade.Undyed)], [[new Strip("a", red, 10), new Strip("b", Shade.Undyed, 9)], [new Strip("", red, 19)]], 135, new RehearsalWish(135, 4, HeldAs.Fold, YarnStructure.Plain, 30, 120, 12, 4, 3));
         Assert.Equivalent(chart, StoredStrips.Plan(StoredStrips.Write(chart)), strict: true);
         Assert.Null(StoredStrips.Plan("""{"v":1,"colours":[{"name":"a","code":"T-01","colour":"#C04020"}],"plies":[[{"name":"a","colour":"#C04020","grams":10}]],"singlesTex":135}""").Wish);
+        Assert.Equal(YarnStructure.Plain, StoredStrips.Plan(
+            """
+            {"v":2,"colours":[],"plies":[[]],"singlesTex":135,
+             "wish":{"held":"fold","plied":"together","stitches":30,"rows":120,"millimetresPerStitch":12,"stitchWide":4,"rowHigh":3}}
+            """).Wish!.Plied);
         StripEvent[] torn = [new StripDone(1), new BetterEndNoted("a", DraftsFrom.OtherEnd), new StripsReplanned([[new Strip("b", red, 4)], []])];
         Assert.All(torn, e => Assert.Equivalent(e, StoredStrips.Read(StoredStrips.Row(new RunEvent<StripEvent>(Guid.NewGuid(), At, e), "Ada")), strict: true));
         CardEvent[] came = [new ProductsCounted(new CardProducts(24, 1.9, true, 6, ProductsKept.Bundled, 3), "1.9 g"), new CardWasteWeighed(LossKind.CardWaste, 4, "4")];

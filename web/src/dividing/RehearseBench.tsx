@@ -72,7 +72,7 @@ const fresh: State = {
   piece: '',
   hand: '85',
   held: 'straight',
-  plied: 'together',
+  plied: 'plain',
   stitches: '30',
   perStitch: '12',
 };

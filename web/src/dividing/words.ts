@@ -10,8 +10,8 @@ export const plyOrderWord: Record<Schema['PlyOrder'], string> = {
 
 export const heldWord: Record<Schema['HeldAs'], string> = { straight: 'straight, from the end', fold: 'from the fold' };
 
-export const pliedWord: Record<Schema['Plied'], string> = {
-  together: 'plied together',
+export const pliedWord: Record<Schema['YarnStructure'], string> = {
+  plain: 'plied together',
   chain: 'chain ply',
   cable: 'cable of two two-plies',
 };

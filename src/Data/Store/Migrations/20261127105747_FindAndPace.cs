@@ -80,13 +80,13 @@ namespace EarthyTuft.Data.Store.Migrations
                 descending: new[] { false, false, true });
 
             migrationBuilder.AddWorkshopPolicy("find_words");
-            Finding.FindWords.Create(migrationBuilder);
+            FindWordTriggers.Create(migrationBuilder);
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            Finding.FindWords.Drop(migrationBuilder);
+            FindWordTriggers.Drop(migrationBuilder);
             migrationBuilder.DropWorkshopPolicy("find_words");
 
             migrationBuilder.DropTable(

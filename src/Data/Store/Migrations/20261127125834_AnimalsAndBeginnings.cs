@@ -109,14 +109,14 @@ namespace EarthyTuft.Data.Store.Migrations
                 onDelete: ReferentialAction.Restrict);
 
             migrationBuilder.AddWorkshopPolicy("animals");
-            Finding.FindWords.CreateForAnimals(migrationBuilder);
-            Animals.AnimalBook.Fill(migrationBuilder);
+            FindWordTriggers.CreateForAnimals(migrationBuilder);
+            AnimalsOfLots.Fill(migrationBuilder);
         }
 
         /// <inheritdoc />
         protected override void Down(MigrationBuilder migrationBuilder)
         {
-            Finding.FindWords.DropForAnimals(migrationBuilder);
+            FindWordTriggers.DropForAnimals(migrationBuilder);
             migrationBuilder.DropWorkshopPolicy("animals");
 
             migrationBuilder.DropForeignKey(

@@ -318,6 +318,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("character varying(32)")
                         .HasColumnName("kind");
 
+                    b.Property<int>("Ordinal")
+                        .HasColumnType("integer")
+                        .HasColumnName("ordinal");
+
                     b.Property<string>("Payload")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -343,8 +347,9 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.HasKey("Id")
                         .HasName("pk_run_events");
 
-                    b.HasIndex("RunId")
-                        .HasDatabaseName("ix_run_events_run_id");
+                    b.HasIndex("RunId", "Ordinal")
+                        .IsUnique()
+                        .HasDatabaseName("ix_run_events_run_id_ordinal");
 
                     b.HasIndex("WorkshopId", "Key")
                         .IsUnique()
@@ -614,54 +619,50 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("tools", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Yarns.YarnReadingRow", b =>
+            modelBuilder.Entity("EarthyTuft.Data.Scouring.ScourRecipeRow", b =>
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
                         .HasColumnType("uuid")
                         .HasColumnName("id");
 
-                    b.Property<DateTimeOffset>("At")
+                    b.Property<DateTimeOffset>("MadeAt")
                         .HasColumnType("timestamp with time zone")
-                        .HasColumnName("at");
+                        .HasColumnName("made_at");
 
-                    b.Property<Guid>("LotId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("lot_id");
-
-                    b.Property<string>("Measured")
+                    b.Property<string>("Name")
                         .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("measured");
+                        .HasMaxLength(80)
+                        .HasColumnType("character varying(80)")
+                        .HasColumnName("name");
+
+                    b.Property<DateTimeOffset?>("RetiredAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("retired_at");
 
                     b.Property<string>("Who")
                         .IsRequired()
                         .HasColumnType("text")
                         .HasColumnName("who");
 
-                    b.Property<DateTimeOffset?>("WithdrawnAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("withdrawn_at");
-
-                    b.Property<string>("WithdrawnBy")
-                        .HasMaxLength(60)
-                        .HasColumnType("character varying(60)")
-                        .HasColumnName("withdrawn_by");
+                    b.Property<string>("Wish")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("wish");
 
                     b.Property<Guid>("WorkshopId")
                         .HasColumnType("uuid")
                         .HasColumnName("workshop_id");
 
                     b.HasKey("Id")
-                        .HasName("pk_yarn_readings");
+                        .HasName("pk_scour_recipes");
 
-                    b.HasIndex("LotId")
-                        .HasDatabaseName("ix_yarn_readings_lot_id");
+                    b.HasIndex("WorkshopId", "Name")
+                        .IsUnique()
+                        .HasDatabaseName("ix_scour_recipes_workshop_id_name")
+                        .HasFilter("retired_at is null");
 
-                    b.HasIndex("WorkshopId", "At")
-                        .HasDatabaseName("ix_yarn_readings_workshop_id_at");
-
-                    b.ToTable("yarn_readings", (string)null);
+                    b.ToTable("scour_recipes", (string)null);
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.AppUser", b =>
@@ -1992,52 +1993,6 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("samples", (string)null);
                 });
 
-            modelBuilder.Entity("EarthyTuft.Data.Store.ScourRecipeRow", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("uuid")
-                        .HasColumnName("id");
-
-                    b.Property<DateTimeOffset>("MadeAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("made_at");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasMaxLength(80)
-                        .HasColumnType("character varying(80)")
-                        .HasColumnName("name");
-
-                    b.Property<DateTimeOffset?>("RetiredAt")
-                        .HasColumnType("timestamp with time zone")
-                        .HasColumnName("retired_at");
-
-                    b.Property<string>("Who")
-                        .IsRequired()
-                        .HasColumnType("text")
-                        .HasColumnName("who");
-
-                    b.Property<string>("Wish")
-                        .IsRequired()
-                        .HasColumnType("jsonb")
-                        .HasColumnName("wish");
-
-                    b.Property<Guid>("WorkshopId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("workshop_id");
-
-                    b.HasKey("Id")
-                        .HasName("pk_scour_recipes");
-
-                    b.HasIndex("WorkshopId", "Name")
-                        .IsUnique()
-                        .HasDatabaseName("ix_scour_recipes_workshop_id_name")
-                        .HasFilter("retired_at is null");
-
-                    b.ToTable("scour_recipes", (string)null);
-                });
-
             modelBuilder.Entity("EarthyTuft.Data.Store.SignInPaceRow", b =>
                 {
                     b.Property<string>("Key")
@@ -2392,6 +2347,56 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("workshops", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Yarns.YarnReadingRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<Guid>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<string>("Measured")
+                        .IsRequired()
+                        .HasColumnType("jsonb")
+                        .HasColumnName("measured");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<DateTimeOffset?>("WithdrawnAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("withdrawn_at");
+
+                    b.Property<string>("WithdrawnBy")
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("withdrawn_by");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("Id")
+                        .HasName("pk_yarn_readings");
+
+                    b.HasIndex("LotId")
+                        .HasDatabaseName("ix_yarn_readings_lot_id");
+
+                    b.HasIndex("WorkshopId", "At")
+                        .HasDatabaseName("ix_yarn_readings_workshop_id_at");
+
+                    b.ToTable("yarn_readings", (string)null);
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.DataProtection.EntityFrameworkCore.DataProtectionKey", b =>
                 {
                     b.Property<int>("Id")
@@ -2687,13 +2692,11 @@ namespace EarthyTuft.Data.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .HasConstraintName("fk_runs_entries_entry_id");
 
-                    b.HasOne("EarthyTuft.Data.Store.ScourRecipeRow", "Recipe")
+                    b.HasOne("EarthyTuft.Data.Scouring.ScourRecipeRow", null)
                         .WithMany()
                         .HasForeignKey("RecipeId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .HasConstraintName("fk_runs_scour_recipes_recipe_id");
-
-                    b.Navigation("Recipe");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Runs.RunToolRow", b =>
@@ -2730,16 +2733,6 @@ namespace EarthyTuft.Data.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
                         .HasConstraintName("fk_tool_lessons_tools_tool_id");
-                });
-
-            modelBuilder.Entity("EarthyTuft.Data.Yarns.YarnReadingRow", b =>
-                {
-                    b.HasOne("EarthyTuft.Data.Store.LotRow", null)
-                        .WithMany()
-                        .HasForeignKey("LotId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired()
-                        .HasConstraintName("fk_yarn_readings_lots_lot_id");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Store.FlowRow", b =>
@@ -2867,6 +2860,16 @@ namespace EarthyTuft.Data.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired()
                         .HasConstraintName("fk_weighings_flows_flow_id");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Yarns.YarnReadingRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.LotRow", null)
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_yarn_readings_lots_lot_id");
                 });
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityRoleClaim<System.Guid>", b =>

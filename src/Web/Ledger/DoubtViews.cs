@@ -3,9 +3,8 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Web.Hosting;
-using EarthyTuft.Web.Ledger;
 
-namespace EarthyTuft.Web.LotPages;
+namespace EarthyTuft.Web.Ledger;
 
 /// <summary>A weighing that may be the wrong one.</summary>
 /// <param name="Words">Which weighing it is, as a person would say it.</param>

@@ -1,6 +1,6 @@
 using EarthyTuft.Core.Quantities;
 
-namespace EarthyTuft.Core.Dividing;
+namespace EarthyTuft.Core.Yarns;
 
 /// <summary>How far a supply has to be drawn out for a yarn (docs/craft.md, section 11).</summary>
 public static class Draft
