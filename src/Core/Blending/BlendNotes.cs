@@ -43,7 +43,8 @@ public enum BlendNote
 /// <param name="StapleMillimetres">Null when nobody measured.</param>
 /// <param name="Micron">Null when not known.</param>
 /// <param name="Felts">Null when not known.</param>
-public sealed record KnownComponent(double Fraction, Composition Composition, double? StapleMillimetres, double? Micron, Felting? Felts);
+/// <param name="IsTested">That comes from a test of your own.</param>
+public sealed record KnownComponent(double Fraction, Composition Composition, double? StapleMillimetres, double? Micron, Felting? Felts, bool IsTested = false);
 
 /// <summary>Judges a mix (docs/craft.md, section 11). Typical bounds.</summary>
 public static class BlendNotes

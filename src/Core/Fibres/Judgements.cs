@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Quantities;
+
 namespace EarthyTuft.Core.Fibres;
 
 /// <summary>How sure it is what a fleece is.</summary>
@@ -237,6 +239,9 @@ public sealed record FleeceFacts(
 {
     /// <summary>Whether there is or was a fleece here to lift locks from; not where fibre came in prepared.</summary>
     public bool HasLocks { get; init; } = true;
+
+    /// <summary>Where <see cref="Felts"/> comes from: yours where it was tested.</summary>
+    public Provenance FeltsFrom { get; init; } = Provenance.Typical;
 
     /// <summary>Two coats, judged or usual for the class.</summary>
     public bool IsDoubleCoated => Judged.Coat is { } coat ? coat == Coat.Double : Class is FleeceClass.Double or FleeceClass.Cashmere or FleeceClass.Undercoat;

@@ -77,6 +77,9 @@ public enum StepKind
 
     /// <summary>What is left of a lot, weighed anew.</summary>
     Recount,
+
+    /// <summary>A pinch is rolled warm and wet, to see how readily it felts: nothing is taken, and nothing is logged.</summary>
+    TestFelting,
 }
 
 /// <summary>What the ledger knows of kinds of step.</summary>

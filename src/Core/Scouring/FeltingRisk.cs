@@ -59,7 +59,8 @@ public enum FeltingReasonKind
 /// <param name="Kind">Which.</param>
 /// <param name="StepCelsius">How far bath and wool are apart, for <see cref="FeltingReasonKind.TemperatureStep"/>.</param>
 /// <param name="Said">A sentence that was stored as such.</param>
-public sealed record FeltingReason(FeltingReasonKind Kind, double? StepCelsius = null, string? Said = null);
+/// <param name="IsTested">Of how readily it felts: a test of your own says so, where else it is what is typical.</param>
+public sealed record FeltingReason(FeltingReasonKind Kind, double? StepCelsius = null, string? Said = null, bool IsTested = false);
 
 /// <summary>The risk that a wash felts, with its reasons (docs/craft.md, section 6: a judgement from movement, temperature steps, alkalinity and how readily the fleece felts).</summary>
 /// <param name="Level">Low, watch or high.</param>
@@ -71,22 +72,23 @@ public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<FeltingReason
 
     /// <summary>Judges a wash.</summary>
     /// <param name="felts">How readily the fleece felts, null when not known: then it is taken to do so.</param>
+    /// <param name="isTested">That comes from a test.</param>
     /// <param name="agitation">How much it is moved.</param>
     /// <param name="widestStep">The widest step from wool to next bath, in degrees.</param>
     /// <param name="hottest">The hottest bath.</param>
     /// <param name="alkaline">An alkaline agent.</param>
-    public static FeltingRisk Of(Felting? felts, Agitation agitation, double widestStep, double hottest, bool alkaline)
+    public static FeltingRisk Of(Felting? felts, bool isTested, Agitation agitation, double widestStep, double hottest, bool alkaline)
     {
         if (felts == Felting.No)
         {
-            return new FeltingRisk(FeltingLevel.Low, [new(FeltingReasonKind.DoesNotFelt)]);
+            return new FeltingRisk(FeltingLevel.Low, [new(FeltingReasonKind.DoesNotFelt, IsTested: isTested)]);
         }
 
         (int Points, FeltingReason Reason)[] table =
         [
             (agitation switch { Agitation.Much => 3, Agitation.Gentle => 1, _ => 0 }, new(agitation == Agitation.Much ? FeltingReasonKind.MovedMuch : FeltingReasonKind.Turned)),
             (widestStep > 2 * GentleStep ? 2 : widestStep > GentleStep + 0.05 ? 1 : 0, new(FeltingReasonKind.TemperatureStep, widestStep)),
-            (felts switch { Felting.Readily or null => 2, Felting.Moderately or Felting.Slowly => 1, _ => 0 }, new(felts switch { null => FeltingReasonKind.NotKnown, Felting.Readily => FeltingReasonKind.Readily, Felting.Moderately => FeltingReasonKind.Moderately, _ => FeltingReasonKind.Slowly })),
+            (felts switch { Felting.Readily or null => 2, Felting.Moderately or Felting.Slowly => 1, _ => 0 }, new(felts switch { null => FeltingReasonKind.NotKnown, Felting.Readily => FeltingReasonKind.Readily, Felting.Moderately => FeltingReasonKind.Moderately, _ => FeltingReasonKind.Slowly }, IsTested: isTested)),
             (alkaline ? 1 : 0, new(FeltingReasonKind.Alkaline)),
             (hottest > 62 ? 1 : 0, new(FeltingReasonKind.VeryHot)),
         ];

@@ -207,7 +207,7 @@ public sealed record ScourPlan(
             var heat = batches.Count * baths.Sum(b => BathWater.KilowattHours(b.Litres, b.PourCelsius, water.ColdCelsius));
             var agent = batches.Count * baths.Sum(b => b.DoseGrams);
             var step = baths.Max(b => (double?)b.StepCelsius) ?? 0;
-            var risk = FeltingRisk.Of(subject.Felts, wish.Agitation, baths.Count == 0 ? 0 : step, baths.Count == 0 ? 0 : baths.Max(b => b.Celsius), wish.Agent?.Alkaline ?? false);
+            var risk = FeltingRisk.Of(subject.Felts, subject.FeltsFrom == Provenance.Yours, wish.Agitation, baths.Count == 0 ? 0 : step, baths.Count == 0 ? 0 : baths.Max(b => b.Celsius), wish.Agent?.Alkaline ?? false);
             // A soak runs beside everything else; the batches after it one by one.
             var minutes = baths.Where(b => b.Kind == BathKind.Soak).Sum(b => b.Minutes) + batches.Count * baths.Where(b => b.Kind != BathKind.Soak).Sum(b => b.Minutes);
             return new ScourPlan(school, batches, baths, floor, litres, heat, agent, perKilogram, Cost(agent, litres, heat), minutes, risk, notes);

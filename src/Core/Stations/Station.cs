@@ -74,6 +74,9 @@ public sealed record Station(
     /// <summary>Forms by which a lot shows that it has been here, where that follows from its form.</summary>
     public IReadOnlyList<LotForm> Finishes { get; init; } = [];
 
+    /// <summary>Something is tried there on a little of a lot: no route leads through it, and nothing is logged. What came of it stands with the lot.</summary>
+    public bool IsTrial { get; init; }
+
     /// <summary>When it stands on the rail.</summary>
     public OnRail OnRail { get; init; }
 

@@ -12,7 +12,8 @@ namespace EarthyTuft.Data.Lots;
 
 /// <summary>Everything a lot's page tells, read in two round trips whatever its size: its family; then the family's locks and the lot's samples.</summary>
 public sealed record LotDossier(
-    StoredLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples, IReadOnlyList<LookOverRow> LookOvers, IReadOnlyList<ChangeRow> Changes, IReadOnlyList<WashJudgementRow> WashJudgements)
+    StoredLot Lot, Family Family, IReadOnlyList<LockRow> Locks, IReadOnlyList<SampleRow> Samples, IReadOnlyList<LookOverRow> LookOvers, IReadOnlyList<ChangeRow> Changes, IReadOnlyList<WashJudgementRow> WashJudgements,
+    IReadOnlyList<TestedFelting> Tested)
 {
     private const string LocksOfLots = """
         select k.id, k.lot_id, k.place, k.length_millimetres, k.crimps, k.span_millimetres, k.wave
@@ -51,6 +52,13 @@ public sealed record LotDossier(
         order by j.judged_at
         """;
 
+    private const string FeltingTests = """
+        select l.code, l.parentage, o.at, o.felts, o.pinch_grams, o.width_millimetres, o.minutes
+        from felting_outcomes o join lots l on l.id = o.lot_id
+        where l.voided_at is null and (l.code = $1 or l.code like $1 || '.%' or (l.parentage <> '' and l.parentage = $2))
+        order by o.at desc limit 60
+        """;
+
     /// <summary>Null when the workshop has no such lot.</summary>
     public static async Task<LotDossier?> Of(EarthyTuftDb db, string code, CancellationToken cancellationToken)
     {
@@ -71,6 +79,7 @@ public sealed record LotDossier(
                     new(SamplesOfLot) { Parameters = { new() { Value = lot.Id } } },
                     new(LookOversOfLots) { Parameters = { new() { Value = family.Lots.Keys.ToArray() } } },
                     new(ChangesOfLot) { Parameters = { new() { Value = lot.Id }, new() { Value = family.Entries.Select(e => e.Id).ToArray() } } },
+                    new(FeltingTests) { Parameters = { new() { Value = LotCode.RootOf(lot.Code) }, new() { Value = lot.Parentage } } },
                 },
             };
             var washes = family.Entries.Where(e => e.Step == StepKind.Wash).Select(e => e.Id).ToArray();
@@ -87,8 +96,11 @@ public sealed record LotDossier(
             var lookOvers = await Read(reader, LookOver, cancellationToken);
             await reader.NextResultAsync(cancellationToken);
             var changes = await Read(reader, Change, cancellationToken);
+            await reader.NextResultAsync(cancellationToken);
+            var tested = await Read(reader, Felted, cancellationToken);
             return new LotDossier(
-                lot, family, locks, samples, lookOvers, changes, await reader.NextResultAsync(cancellationToken) ? await Read(reader, WashJudgement, cancellationToken) : []);
+                lot, family, locks, samples, lookOvers, changes,
+                await reader.NextResultAsync(cancellationToken) ? await Read(reader, WashJudgement, cancellationToken) : [], tested);
         }
         finally
         {
@@ -150,6 +162,9 @@ public sealed record LotDossier(
         Who = r.GetString(7),
         At = r.GetFieldValue<DateTimeOffset>(8),
     };
+
+    private static TestedFelting Felted(NpgsqlDataReader r) => new(
+        r.GetString(0), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2), new FeltingOutcome(Word<Felting>(r, 3)!.Value, r.GetDouble(4), Maybe<double>(r, 5), r.GetDouble(6)));
 
     private static WashJudgementRow WashJudgement(NpgsqlDataReader r) => new()
     {

@@ -32,7 +32,7 @@ public static class StoredWash
                     plan.DoseGramsPerKilogram,
                     plan.Cost,
                     plan.Minutes,
-                    new(plan.Risk.Level, null, [.. plan.Risk.Because.Select(r => new ReasonV2(r.Kind, r.StepCelsius, r.Said))]),
+                    new(plan.Risk.Level, null, [.. plan.Risk.Because.Select(r => new ReasonV2(r.Kind, r.StepCelsius, r.Said, r.IsTested))]),
                     plan.Notes),
                 Agent(wash.Agent),
                 wash.Departures),
@@ -118,7 +118,7 @@ public static class StoredWash
         : [.. (b.Warnings ?? []).Select(said => new BathWarning(BathWarningKind.Said, Said: said))];
 
     private static IReadOnlyList<FeltingReason> Reasons(RiskV1 risk) => risk.Reasons is { } reasons
-        ? [.. reasons.Select(r => new FeltingReason(r.Kind, r.StepCelsius, r.Said))]
+        ? [.. reasons.Select(r => new FeltingReason(r.Kind, r.StepCelsius, r.Said, r.Tested))]
         : [.. (risk.Because ?? []).Select(said => new FeltingReason(FeltingReasonKind.Said, Said: said))];
 
     private static AgentV1? Agent(ScourAgent? a) => a is null ? null : new(a.Name, a.DoseGramsPerKilogram, a.FloorCelsius, a.Alkaline, a.PricePerKilogram);
@@ -142,7 +142,7 @@ public static class StoredWash
 
     private sealed record RiskV1(FeltingLevel Level, IReadOnlyList<string>? Because, IReadOnlyList<ReasonV2>? Reasons = null);
 
-    private sealed record ReasonV2(FeltingReasonKind Kind, double? StepCelsius, string? Said);
+    private sealed record ReasonV2(FeltingReasonKind Kind, double? StepCelsius, string? Said, bool Tested = false);
 
     private sealed record AgentV1(string Name, double? DoseGramsPerKilogram, double? FloorCelsius, bool Alkaline, decimal? PricePerKilogram);
 

@@ -21,6 +21,7 @@ public static class FactsOf
         var parentage = BreedEndpoints.Parentage(lot.Parentage);
         var micron = looked?.MeasuredMicron is { } measured ? new Span(measured, measured) : lot.Composition.IsMixed ? lot.Composition.Mean(book.Find, b => b.Micron) : parentage.Envelope(book.Find, b => b.Micron);
         var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
+        var felts = Felting(dossier, book);
         return (new FleeceFacts(
             of,
             lot.Fibre,
@@ -29,8 +30,16 @@ public static class FactsOf
             staple.Length?.CvPercent,
             staple.Wave ?? parentage.Shares.Select(s => book.Find(s.Breed)?.Wave).FirstOrDefault(w => w is not null),
             looked?.Judgements ?? new Judgements(),
-            parentage.Felts(book.Find, of))
-        { HasLocks = Lineage.Ancestors(dossier.Family.Entries, lot.Id).Any(id => dossier.Family.Lots[id].Form.HasLocks()) }, looked);
+            felts.Felts)
+        { FeltsFrom = felts.From, HasLocks = Lineage.Ancestors(dossier.Family.Entries, lot.Id).Any(id => dossier.Family.Lots[id].Form.HasLocks()) }, looked);
+    }
+
+    /// <summary>How readily a lot felts: by a test, else by its breed.</summary>
+    public static KnownFelting Felting(LotDossier dossier, BreedBook book)
+    {
+        var lot = dossier.Lot;
+        var typical = BreedEndpoints.Parentage(lot.Parentage).Felts(book.Find, OwnLog.ClassOf(book, lot.Parentage, lot.Fibre));
+        return KnownFelting.Of(lot.Code, lot.Parentage, dossier.Tested, typical);
     }
 
     private static LookOverRow? NearestLookOver(Guid lotId, Family family, IReadOnlyList<LookOverRow> lookOvers) =>

@@ -69,7 +69,7 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
             var dossier = (await LotDossier.Of(db, lot.Code, cancellationToken))!;
             var facts = FactsOf.Lot(dossier, book).Facts;
             known.Add((
-                new KnownComponent(part.Fraction, lot.Composition, lot.StapleMillimetres, facts.Micron?.Middle, facts.Felts),
+                new KnownComponent(part.Fraction, lot.Composition, lot.StapleMillimetres, facts.Micron?.Middle, facts.Felts, facts.FeltsFrom == Provenance.Yours),
                 LotCosts.Of(dossier.Family, context.Workshop.HourlyRate).Per100Grams(lot.Id, dossier.Family.Masses)));
         }
 
@@ -89,7 +89,7 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
             mixed is { HasRegain: true } ? Math.Round(mixed.Regain(Regain.ReferenceHumidity) * 100, 1) : null,
             price is { } cost ? LotCosts.Money((decimal)cost, context.Workshop.Currency) : null,
             Shade.Mix([.. shades.Zip(plan.Parts, (s, p) => (s, p.Fraction))]).Hex,
-            [.. BlendNotes.Of([.. known.Select(k => k.Component)]).Select(Words)],
+            [.. BlendNotes.Of([.. known.Select(k => k.Component)]).Select(n => Words(n, known.Any(k => k.Component.IsTested)))],
             [.. evenness.Passes.Select(p => new BlendPassView(
                 p.Passes,
                 p.Layers,
@@ -126,14 +126,14 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
 
     private static string Percent(double fraction) => FormattableString.Invariant($"{fraction * 100:0.#} %");
 
-    private static string Words(BlendNote note) => note switch
+    private static string Words(BlendNote note, bool isTested) => note switch
     {
         BlendNote.UnlikeLengths => "Its lengths are unlike: the long fibres run out of the draft first. Card it well, draft from the fold, or keep the long one for another yarn.",
         BlendNote.Slippery => "A small share of something slippery slides out of the draft: lay it between layers that grip, never on the outside.",
         BlendNote.UnlikeFineness => "Fine and coarse together: the coarse fibres are what the skin feels.",
         BlendNote.WearsWell => "15 to 25 % of a strong fibre in wool: a common rule for socks and other small goods that rub.",
-        BlendNote.FeltsUnevenly => "Some of it felts readily and some does not: wash it cool, or it puckers.",
-        BlendNote.Felts => "All of it felts readily: wash it cool and without rubbing.",
+        BlendNote.FeltsUnevenly => $"Some of it felts readily and some does not{(isTested ? ", by your own test" : "")}: wash it cool, or it puckers.",
+        BlendNote.Felts => $"All of it felts readily{(isTested ? ", by your own test" : "")}: wash it cool and without rubbing.",
         _ => throw new ArgumentOutOfRangeException(nameof(note)),
     };
 }

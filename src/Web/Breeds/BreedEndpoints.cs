@@ -1,5 +1,6 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -9,7 +10,8 @@ namespace EarthyTuft.Web.Breeds;
 
 /// <summary>A breed with where its figures come from.</summary>
 /// <param name="From">Typical for the general reference, yours for the workshop's own values.</param>
-public sealed record BreedView(Breed Breed, Provenance From);
+/// <param name="Felted">How readily your own tests found it to felt, the newest first; empty where there is none.</param>
+public sealed record BreedView(Breed Breed, Provenance From, IReadOnlyList<Felting> Felted);
 
 public static class BreedEndpoints
 {
@@ -24,9 +26,9 @@ public static class BreedEndpoints
         group.MapDelete("/{name}", Forget).Named("forgetBreed", "Goes back to the book’s values.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<BreedView[]> All(BreedBooks books, CancellationToken cancellationToken) => View((await books.Here(cancellationToken)).All);
+    private static async Task<BreedView[]> All(BreedBooks books, EarthyTuftDb db, CancellationToken cancellationToken) => await View((await books.Here(cancellationToken)).All, db, cancellationToken);
 
-    private static async Task<BreedView[]> Search(string q, BreedBooks books, CancellationToken cancellationToken) => View((await books.Here(cancellationToken)).Search(q.Length > 60 ? q[..60] : q, MostFound));
+    private static async Task<BreedView[]> Search(string q, BreedBooks books, EarthyTuftDb db, CancellationToken cancellationToken) => await View((await books.Here(cancellationToken)).Search(q.Length > 60 ? q[..60] : q, MostFound), db, cancellationToken);
 
     /// <summary>Writes the workshop's own figures of a breed: before the general ones where it has them, beside them where it has not.</summary>
     private static async Task<Results<Ok<BreedView>, ProblemHttpResult>> Save(Breed breed, EarthyTuftDb db, CancellationToken cancellationToken)
@@ -48,7 +50,7 @@ public static class BreedEndpoints
         }
 
         await db.SaveChangesAsync(cancellationToken);
-        return TypedResults.Ok(new BreedView(breed, Provenance.Yours));
+        return TypedResults.Ok((await View([new BookedBreed(breed, true)], db, cancellationToken))[0]);
     }
 
     /// <summary>Takes the workshop's own figures away; the general ones, if there are any, stand again.</summary>
@@ -65,7 +67,11 @@ public static class BreedEndpoints
         return TypedResults.NoContent();
     }
 
-    private static BreedView[] View(IEnumerable<BookedBreed> breeds) => [.. breeds.Select(b => new BreedView(b.Breed, b.IsOwn ? Provenance.Yours : Provenance.Typical))];
+    private static async Task<BreedView[]> View(IEnumerable<BookedBreed> breeds, EarthyTuftDb db, CancellationToken cancellationToken)
+    {
+        var tests = (await db.Tested(cancellationToken)).ToLookup(t => BreedBook.Plain(t.Parentage), t => t.Outcome.Felts);
+        return [.. breeds.Select(b => new BreedView(b.Breed, b.IsOwn ? Provenance.Yours : Provenance.Typical, [.. tests[BreedBook.Plain(b.Breed.Name)]]))];
+    }
 
     /// <summary>What a lot is said to be; unknown where it does not read, which a stored one always does.</summary>
     public static Parentage Parentage(string written) => Core.Fibres.Parentage.Read(written, "breed") is { IsRefused: false } read ? read.Value : Core.Fibres.Parentage.Unknown;

@@ -11,6 +11,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.LotPages;
+using EarthyTuft.Web.Runs;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Caching.Memory;
@@ -63,6 +64,7 @@ public sealed record MotionRequest([property: Range(10, 1440)] int? MostMinutes)
 /// <param name="Measures">What is counted there beside the weights.</param>
 /// <param name="WorthFates">Fates of a loss that can be worth something.</param>
 /// <param name="Rest">What is kept beside its product: the noil of combing.</param>
+/// <param name="IsTrial">Something is tried there, and nothing is logged.</param>
 public sealed record StationView(
     StepKind Step,
     IReadOnlyList<LotForm> Takes,
@@ -79,7 +81,8 @@ public sealed record StationView(
     int UsualOutputs,
     IReadOnlyList<Measure> Measures,
     IReadOnlyList<Fate> WorthFates,
-    RestView? Rest);
+    RestView? Rest,
+    bool IsTrial);
 
 /// <summary>What a step leaves beside its product and is kept, as a lot or noted as a loss.</summary>
 public sealed record RestView(LotForm Form, LossKind As);
@@ -107,7 +110,7 @@ public static class CourseEndpoints
         var group = app.MapGroup("/api/course").WithTags("course").ForMembers();
         group.MapGet("", Now).Named("readToday", "The workshop at this moment.");
         group.MapGet("/air", Air).Named("readAir", "The room’s humidity as it was last read today.");
-        group.MapGet("/stations", () => TypedResults.Ok(AllStations.InOrder.Select(View).ToArray())).Named("listStations", "Every station with what is true of it.");
+        group.MapGet("/stations", (IReadOnlyList<ICraftModule> crafts) => TypedResults.Ok(AllStations.InOrder.Concat(crafts.SelectMany(c => c.Trials)).Select(View).ToArray())).Named("listStations", "Every station with what is true of it.");
         group.MapGet("/cautions", Seen).Named("listCautionsSeen", "The stations whose caution this person has read.");
         group.MapPut("/cautions/{step}", See).Named("seeCaution", "This person has read a caution.").Changes(MemberRole.Looker).ProducesProblem(404);
         group.MapPut("/motion", Bound).Named("boundMotion", "Says how long this person wants to do one motion in a day at most.").Changes(MemberRole.Looker);
@@ -139,7 +142,7 @@ public static class CourseEndpoints
         return TypedResults.NoContent();
     }
 
-    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain?.Kind, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates, d.Rest is { } rest ? new RestView(rest.Form, rest.As) : null);
+    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain?.Kind, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates, d.Rest is { } rest ? new RestView(rest.Form, rest.As) : null, d.IsTrial);
 
     /// <summary>So long the sums are shown again while nothing in the log changes and the day is the same.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(30);

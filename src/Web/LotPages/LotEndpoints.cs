@@ -1,12 +1,12 @@
 using System.Globalization;
 using System.Text;
-using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Runs;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
@@ -47,7 +47,7 @@ public static class LotEndpoints
     }
 
     /// <summary>Lots that a station can take (all that are there, without one), those waiting longest first.</summary>
-    private static async Task<Results<Ok<LotList>, ProblemHttpResult>> List(string? step, bool? prepared, string? after, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<LotList>, ProblemHttpResult>> List(string? step, bool? prepared, string? after, EarthyTuftDb db, RequestContext context, IReadOnlyList<ICraftModule> crafts, CancellationToken cancellationToken)
     {
         StepKind? station = Enum.TryParse<StepKind>(step, ignoreCase: true, out var named) && named != StepKind.TakeIn ? named : null;
         if (step is not null && station is null)
@@ -56,10 +56,10 @@ public static class LotEndpoints
         }
 
         var forms = prepared == true ? Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray()
-            : station is { } s && AllStations.Find(s) is { } definition ? [.. definition.Takes]
+            : station is { } s && crafts.Station(s) is { } definition ? [.. definition.Takes]
             : Enum.GetValues<LotForm>();
         var lots = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null && forms.Contains(l.Form));
-        if (prepared != true && station is { } at && AllStations.Find(at)?.Fibres is { } fibres)
+        if (prepared != true && station is { } at && crafts.Station(at)?.Fibres is { } fibres)
         {
             lots = lots.Where(l => fibres.Contains(l.Fibre));
         }
@@ -76,7 +76,7 @@ public static class LotEndpoints
 
         var rows = await lots.OrderBy(l => l.ChangedAt).ThenBy(l => l.Id).Take(PageSize + 1).ToListAsync(cancellationToken);
         var page = rows.Take(PageSize).ToArray();
-        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, context.Workshop.Unit) with { Gives = station is { } gives ? AllStations.Find(gives)?.GivesOf(l.Form, l.Fibre) : null })], rows.Count > PageSize ? Cursor(page[^1]) : null));
+        return TypedResults.Ok(new LotList([.. page.Select(l => Line(l, context.Workshop.Unit) with { Gives = station is { } gives ? crafts.Station(gives)?.GivesOf(l.Form, l.Fibre) : null })], rows.Count > PageSize ? Cursor(page[^1]) : null));
     }
 
     public static LotLine Line(LotRow lot, MassUnit unit) => new(

@@ -12,6 +12,7 @@ using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Ledger;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Routing;
+using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.Sampling;
 using Microsoft.EntityFrameworkCore;
 
@@ -23,7 +24,7 @@ public static class LotPageBuilder
     /// <summary>Entries that come with the page; the ones before are asked for.</summary>
     private const int MostEntries = 60;
 
-    public static async Task<LotPage?> Of(EarthyTuftDb db, RequestContext context, BreedBook book, string code, CancellationToken cancellationToken)
+    public static async Task<LotPage?> Of(EarthyTuftDb db, RequestContext context, BreedBook book, IReadOnlyList<ICraftModule> crafts, string code, CancellationToken cancellationToken)
     {
         if (await LotDossier.Of(db, code, cancellationToken) is not { } dossier)
         {
@@ -41,7 +42,11 @@ public static class LotPageBuilder
         var costs = LotCosts.Of(family, context.Workshop.HourlyRate);
 
         return new LotPage(
-            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop, context.Now),
+            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop, context.Now) with
+            {
+                Trials = lot.UsedUpAt is null ? [.. crafts.SelectMany(c => c.Trials).Where(t => t.CanTake(lot.Form, lot.Fibre)).Select(t => t.Kind)] : [],
+                Felting = FeltingView.Of(FactsOf.Felting(dossier, book), unit),
+            },
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Form, lot.Parentage, lot.Fibre, lot.Colour, book, context.Workshop.LengthUnit),
             RibbonView.Of(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, context, cancellationToken), unit),
             entries,
@@ -148,7 +153,9 @@ public static class LotPageBuilder
                 reserve.Mass.Write(unit), reserve.For, left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserve.Mass.Grams)).Write(unit)) : null,
             lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation) : null,
             lot.UsedUpAt is null ? lot.WaitsAt : null,
-            lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : []);
+            lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : [],
+            [],
+            new FeltingView(null, Provenance.Typical, "", null));
     }
 
     /// <summary>The animal of what was made here: that of all the clips behind it.</summary>

@@ -1,6 +1,7 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Runs;
 using Microsoft.Extensions.Caching.Memory;
 
 namespace EarthyTuft.Web.LotPages;
@@ -9,7 +10,7 @@ namespace EarthyTuft.Web.LotPages;
 /// Lot pages as they were last put together. A family is not reckoned anew while nothing in its workshop's log, breeds or settings changes; a change
 /// that another process made is heard of within its news.
 /// </summary>
-public sealed class LotPageCache(WorkshopRevisions revisions) : IDisposable
+public sealed class LotPageCache(WorkshopRevisions revisions, IReadOnlyList<ICraftModule> crafts) : IDisposable
 {
     /// <summary>How much is kept, in entries and bands of ribbons (about a kilobyte each); what was not asked for longest goes first.</summary>
     private const int Most = 40_000;
@@ -28,7 +29,7 @@ public sealed class LotPageCache(WorkshopRevisions revisions) : IDisposable
             return known;
         }
 
-        var page = await LotPageBuilder.Of(db, context, book, code, cancellationToken);
+        var page = await LotPageBuilder.Of(db, context, book, crafts, code, cancellationToken);
         if (page is not null)
         {
             pages.Set(key, page, new MemoryCacheEntryOptions { AbsoluteExpirationRelativeToNow = Believed, Size = page.Entries.Count + page.Ribbon.Bands.Count + 10 });

@@ -39,7 +39,9 @@ public sealed record LotHead(
     ReserveView? Reserve,
     ChosenRoute? Route,
     StepKind? Next,
-    IReadOnlyList<StepKind> Stations);
+    IReadOnlyList<StepKind> Stations,
+    IReadOnlyList<StepKind> Trials,
+    FeltingView Felting);
 
 /// <summary>A part of what a lot is made of, where there are several.</summary>
 /// <param name="Breed">Its breed or cross, empty when unknown.</param>

@@ -1,4 +1,6 @@
+using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Stations;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 
@@ -15,6 +17,9 @@ public interface ICraftModule
 
     /// <summary>Its runs; a station that is only logged has none.</summary>
     IReadOnlyList<RunKind> Runs => [];
+
+    /// <summary>Stations where it tries something on a little of a lot; those that lots pass through are in Core's own list.</summary>
+    IReadOnlyList<Station> Trials => [];
 
     /// <summary>Adds what it needs to be made.</summary>
     void AddServices(IServiceCollection services)
@@ -40,3 +45,11 @@ public sealed record RunKind(StepKind Station, Type Craft, Type Start, Type View
 
 /// <summary>A demo that is being made: whoever adds to it works in its workshop, as its owner.</summary>
 public sealed record DemoScene(IServiceProvider Services, EarthyTuftDb Db, RequestContext Context);
+
+/// <summary>Stations, those of trials among them.</summary>
+public static class CraftStations
+{
+    /// <summary>A station by its step; null for a step that takes in, leaves or counts.</summary>
+    public static Station? Station(this IReadOnlyList<ICraftModule> crafts, StepKind step) =>
+        AllStations.Find(step) ?? crafts.SelectMany(c => c.Trials).FirstOrDefault(s => s.Kind == step);
+}

@@ -236,7 +236,7 @@ public static class SampleEndpoints
             return Problems.NotHere("sample");
         }
 
-        var unit = context.Workshop.Unit;
+        var (unit, book) = (context.Workshop.Unit, await books.Here(cancellationToken));
         var lineage = new Lineage(family.Entries, family.Masses, id => family.Lots[id].Form == LotForm.Raw);
         var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
         var origins = OriginView.Of(lineage, family, lot.Id, unit);
@@ -245,12 +245,13 @@ public static class SampleEndpoints
             SampleView.Of(sample, lot.Code, lot.Parentage, lot.Fibre, context.Workshop, await CardedOrder.Of(db, lot.Id, cancellationToken)),
             StapleView.Of(
                 locks, locks.Count > 0 && locks[0].LotId != lot.Id, lot.Form, lot.Parentage, lot.Fibre, lot.Colour,
-                await books.Here(cancellationToken), context.Workshop.LengthUnit),
+                book, context.Workshop.LengthUnit),
             RibbonView.Of(Ribbon.Of(lot.Id, family.Entries, family.Masses), family, lot.Id, reconciliation, [], unit),
             origins,
             LotYields.Total(lineage, family, lot.Id, unit),
             origins.Count == 0 || origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(origins.Sum(o => o.Raw.Grams)).ToFigure(unit, Provenance.Reckoned),
             family.Masses.Made(lot.Id)?.Estimate.ToFigure(unit, Provenance.Reckoned),
-            await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken)));
+            await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken),
+            FeltingView.Of(FactsOf.Felting(dossier, book), unit)));
     }
 }

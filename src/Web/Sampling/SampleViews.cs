@@ -81,7 +81,10 @@ public sealed record HungSample(SampleView Sample, LockView? Lock, double Longes
 public sealed record SampleWall(IReadOnlyList<HungSample> Hung, string? Next);
 
 /// <summary>The whole card: sample, lock and the way back to the raw fleece.</summary>
-public sealed record SampleCard(SampleView Sample, StapleView Staple, RibbonView Ribbon, IReadOnlyList<OriginView> Origins, NumberFigure? TotalYield, MassFigure? Raw, MassFigure? Prepared, IReadOnlyList<SampleChange> Changes);
+/// <param name="Felting">How readily its fibre felts.</param>
+public sealed record SampleCard(
+    SampleView Sample, StapleView Staple, RibbonView Ribbon, IReadOnlyList<OriginView> Origins, NumberFigure? TotalYield, MassFigure? Raw, MassFigure? Prepared, IReadOnlyList<SampleChange> Changes,
+    FeltingView Felting);
 
 /// <summary>Something of a sample that was noted otherwise before.</summary>
 public sealed record SampleChange(string What, string From, string To, string Who, DateTimeOffset At);

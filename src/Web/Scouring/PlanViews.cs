@@ -117,14 +117,14 @@ internal static class PlanWords
 
     public static string Of(FeltingReason reason, TemperatureUnit unit) => reason.Kind switch
     {
-        FeltingReasonKind.DoesNotFelt => "This fibre does not felt.",
+        FeltingReasonKind.DoesNotFelt => reason.IsTested ? "It does not felt: your own test says so." : "This fibre does not felt.",
         FeltingReasonKind.MovedMuch => "It is moved all the time.",
         FeltingReasonKind.Turned => "It is turned now and then.",
         FeltingReasonKind.TemperatureStep => $"The wool meets a bath {Temperature.WriteStep(reason.StepCelsius ?? 0, unit)} away from it; {Temperature.WriteStep(FeltingRisk.GentleStep, unit)} is gentle.",
         FeltingReasonKind.NotKnown => "Nobody knows how readily it felts.",
-        FeltingReasonKind.Readily => "This kind felts readily.",
-        FeltingReasonKind.Moderately => "This kind felts moderately.",
-        FeltingReasonKind.Slowly => "This kind felts slowly, and yet it does.",
+        FeltingReasonKind.Readily => reason.IsTested ? "It felts readily: your own test says so." : "This kind felts readily.",
+        FeltingReasonKind.Moderately => reason.IsTested ? "It felts moderately: your own test says so." : "This kind felts moderately.",
+        FeltingReasonKind.Slowly => reason.IsTested ? "It felts slowly, by your own test, and yet it does." : "This kind felts slowly, and yet it does.",
         FeltingReasonKind.Alkaline => "The agent is alkaline, which opens the scales.",
         FeltingReasonKind.VeryHot => "The bath is very hot.",
         FeltingReasonKind.LiesStill => "It lies still, in baths of like warmth.",

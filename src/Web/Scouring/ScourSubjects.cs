@@ -3,6 +3,7 @@ using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Scouring;
 using EarthyTuft.Data.Ledger;
+using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using Microsoft.EntityFrameworkCore;
@@ -32,9 +33,10 @@ internal static class ScourSubjects
         var classes = lots.Select(l => OwnLog.ClassOf(book, l.Parentage, l.Fibre)).Distinct().ToArray();
         var of = classes.Length == 1 ? classes[0] : null;
         // Of several lots in one bath the one that felts most readily decides.
-        var felts = lots.Select(l => BreedEndpoints.Parentage(l.Parentage).Felts(book.Find, of)).Max();
+        var tests = await db.Tested(cancellationToken);
+        var felts = lots.Select(l => KnownFelting.Of(l.Code, l.Parentage, tests, BreedEndpoints.Parentage(l.Parentage).Felts(book.Find, of))).MaxBy(f => f.Felts)!;
         var wax = await Wax(db, lots, cancellationToken);
-        return (lots, new ScourSubject(greasyGrams ?? lots.Sum(l => l.LeftGrams!.Value), lots[0].Fibre, of, felts, wax));
+        return (lots, new ScourSubject(greasyGrams ?? lots.Sum(l => l.LeftGrams!.Value), lots[0].Fibre, of, felts.Felts, wax) { FeltsFrom = felts.From });
     }
 
     /// <summary>The most wax that was seen on the fleeces these lots come from, null when nobody looked.</summary>

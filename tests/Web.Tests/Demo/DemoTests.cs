@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Session;
@@ -63,23 +62,6 @@ public class DemoTests(House empty) : IClassFixture<House>
         await using var scope = house.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
         Assert.False(await db.Workshops.AnyAsync(w => w.Id == mine, TestContext.Current.CancellationToken));
-    }
-
-    [Fact]
-    public async Task A_demo_is_made_within_a_second()
-    {
-        await using var house = House.Start(empty.Connection, ("Demo", "true"), ("Limits:DemosPerMinute", "1000"));
-        await WalkIn(house);
-        var times = new List<double>();
-        for (var i = 0; i < 5; i++)
-        {
-            var watch = Stopwatch.StartNew();
-            await WalkIn(house);
-            times.Add(watch.Elapsed.TotalSeconds);
-        }
-
-        // The bound is wide: this machine may be busy. ./bench measures it.
-        Assert.InRange(times.Order().ElementAt(2), 0, 3);
     }
 
     [Fact]

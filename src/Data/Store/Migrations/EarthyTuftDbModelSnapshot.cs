@@ -141,6 +141,59 @@ namespace EarthyTuft.Data.Store.Migrations
                     b.ToTable("find_words", (string)null);
                 });
 
+            modelBuilder.Entity("EarthyTuft.Data.Lots.FeltingOutcomeRow", b =>
+                {
+                    b.Property<Guid>("RunId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("run_id");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("at");
+
+                    b.Property<string>("Felts")
+                        .IsRequired()
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("felts");
+
+                    b.Property<Guid>("LotId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("lot_id");
+
+                    b.Property<double>("Minutes")
+                        .HasColumnType("double precision")
+                        .HasColumnName("minutes");
+
+                    b.Property<double>("PinchGrams")
+                        .HasColumnType("double precision")
+                        .HasColumnName("pinch_grams");
+
+                    b.Property<string>("Who")
+                        .IsRequired()
+                        .HasColumnType("text")
+                        .HasColumnName("who");
+
+                    b.Property<double?>("WidthMillimetres")
+                        .HasColumnType("double precision")
+                        .HasColumnName("width_millimetres");
+
+                    b.Property<Guid>("WorkshopId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("workshop_id");
+
+                    b.HasKey("RunId")
+                        .HasName("pk_felting_outcomes");
+
+                    b.HasIndex("LotId")
+                        .HasDatabaseName("ix_felting_outcomes_lot_id");
+
+                    b.HasIndex("WorkshopId", "At")
+                        .HasDatabaseName("ix_felting_outcomes_workshop_id_at");
+
+                    b.ToTable("felting_outcomes", (string)null);
+                });
+
             modelBuilder.Entity("EarthyTuft.Data.Photographs.PhotographRow", b =>
                 {
                     b.Property<Guid>("Id")
@@ -2589,6 +2642,25 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasForeignKey("MergedInto")
                         .OnDelete(DeleteBehavior.Restrict)
                         .HasConstraintName("fk_animals_animals_merged_into");
+                });
+
+            modelBuilder.Entity("EarthyTuft.Data.Lots.FeltingOutcomeRow", b =>
+                {
+                    b.HasOne("EarthyTuft.Data.Store.LotRow", "Lot")
+                        .WithMany()
+                        .HasForeignKey("LotId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_felting_outcomes_lots_lot_id");
+
+                    b.HasOne("EarthyTuft.Data.Runs.RunRow", null)
+                        .WithMany()
+                        .HasForeignKey("RunId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired()
+                        .HasConstraintName("fk_felting_outcomes_runs_run_id");
+
+                    b.Navigation("Lot");
                 });
 
             modelBuilder.Entity("EarthyTuft.Data.Photographs.PhotographRow", b =>
