@@ -45,7 +45,7 @@ public static class LotPageBuilder
             Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop, context.Now) with
             {
                 Trials = lot.UsedUpAt is null ? [.. crafts.SelectMany(c => c.Trials).Where(t => t.CanTake(lot.Form, lot.Fibre)).Select(t => t.Kind)] : [],
-                Felting = FeltingView.Of(FactsOf.Felting(dossier, book), unit),
+                Felting = KnownFeltingView.Of(FactsOf.Felting(dossier, book), unit),
             },
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Form, lot.Parentage, lot.Fibre, lot.Colour, book, context.Workshop.LengthUnit),
             RibbonView.Of(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, context, cancellationToken), unit),
@@ -155,7 +155,7 @@ public static class LotPageBuilder
             lot.UsedUpAt is null ? lot.WaitsAt : null,
             lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : [],
             [],
-            new FeltingView(null, Provenance.Typical, "", null));
+            new KnownFeltingView(null, Provenance.Typical, "", null));
     }
 
     /// <summary>The animal of what was made here: that of all the clips behind it.</summary>

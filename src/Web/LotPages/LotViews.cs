@@ -41,7 +41,7 @@ public sealed record LotHead(
     StepKind? Next,
     IReadOnlyList<StepKind> Stations,
     IReadOnlyList<StepKind> Trials,
-    FeltingView Felting);
+    KnownFeltingView Felting);
 
 /// <summary>A part of what a lot is made of, where there are several.</summary>
 /// <param name="Breed">Its breed or cross, empty when unknown.</param>

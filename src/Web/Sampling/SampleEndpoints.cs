@@ -252,6 +252,6 @@ public static class SampleEndpoints
             origins.Count == 0 || origins.Any(o => o.Form != LotForm.Raw) ? null : Mass.FromGrams(origins.Sum(o => o.Raw.Grams)).ToFigure(unit, Provenance.Reckoned),
             family.Masses.Made(lot.Id)?.Estimate.ToFigure(unit, Provenance.Reckoned),
             await db.Changes.AsNoTracking().Where(c => c.SampleId == sample.Id).OrderByDescending(c => c.At).Select(c => new SampleChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken),
-            FeltingView.Of(FactsOf.Felting(dossier, book), unit)));
+            KnownFeltingView.Of(FactsOf.Felting(dossier, book), unit)));
     }
 }

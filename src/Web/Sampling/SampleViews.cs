@@ -84,7 +84,7 @@ public sealed record SampleWall(IReadOnlyList<HungSample> Hung, string? Next);
 /// <param name="Felting">How readily its fibre felts.</param>
 public sealed record SampleCard(
     SampleView Sample, StapleView Staple, RibbonView Ribbon, IReadOnlyList<OriginView> Origins, NumberFigure? TotalYield, MassFigure? Raw, MassFigure? Prepared, IReadOnlyList<SampleChange> Changes,
-    FeltingView Felting);
+    KnownFeltingView Felting);
 
 /// <summary>Something of a sample that was noted otherwise before.</summary>
 public sealed record SampleChange(string What, string From, string To, string Who, DateTimeOffset At);

@@ -66,7 +66,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** Sets a new password with a one-time code. */
+    /** Sets a new password with a code: every browser is signed out, and this one can sign in. */
     post: operations['resetPassword'];
     delete?: never;
     options?: never;
@@ -117,7 +117,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** Changes the password and ends all other sign-ins. */
+    /** Changes one's own password: every other browser is signed out. */
     post: operations['changePassword'];
     delete?: never;
     options?: never;
@@ -222,7 +222,10 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** A one-time code for a member who forgot the password. */
+    /**
+     * A code for a member who has forgotten the password. Only for one who is an owner nowhere and works in no other owner's workshop: the
+     *     code opens all that the member may enter.
+     */
     post: operations['giveResetCode'];
     delete?: never;
     options?: never;
@@ -1071,6 +1074,337 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/runs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What runs at the benches. */
+    get: operations['listRuns'];
+    put?: never;
+    /** Begins a run. */
+    post: operations['beginRun'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs/{id}/events': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Notes what happened at a run. */
+    post: operations['noteRunEvent'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs/{id}/withdraw': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes back an event that was a slip. */
+    post: operations['withdrawRunEvent'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs/{id}/end': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Ends a run without logging it. */
+    post: operations['endRun'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Instruments with what they say. */
+    get: operations['listInstruments'];
+    put?: never;
+    /** Adds an instrument. */
+    post: operations['addInstrument'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Changes an instrument. */
+    put: operations['changeInstrument'];
+    post?: never;
+    /** Removes an instrument. */
+    delete: operations['removeInstrument'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/{id}/key': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Presses a key of a scale. */
+    post: operations['pressKey'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/instruments/hand': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Lays something on a stand-in. */
+    post: operations['setStandIn'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/cards': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Hand cards, drums, boards and flicks. */
+    get: operations['listCards'];
+    put?: never;
+    /** Adds hand cards, a drum, a board or a flick. */
+    post: operations['addCards'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/combs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Combs, hackles and dizzes. */
+    get: operations['listCombs'];
+    put?: never;
+    /** Adds combs, a hackle or a diz. */
+    post: operations['addCombs'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/spinners': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Wheels, electric flyers, spindles and skein winders. */
+    get: operations['listSpinners'];
+    put?: never;
+    /** Adds a wheel, an electric flyer, a spindle or a skein winder. */
+    post: operations['addSpinner'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/{id}/upkeep': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Notes what was seen or done to a tool. */
+    post: operations['noteUpkeep'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/tools/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    post?: never;
+    /** Puts a tool away; what it was used for stays. */
+    delete: operations['retireTool'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Photographs of one thing, or of the workshop, the newest first. Of a lot also those of its entries, runs and samples. */
+    get: operations['listPhotographs'];
+    put?: never;
+    /** Puts a photograph on a lot, an entry, a run or a sample. */
+    post: operations['addPhotograph'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/colours': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** The main colours of a picture and the own lots nearest to them; the picture is not kept. */
+    post: operations['readPictureColours'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/picture': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The photograph. */
+    get: operations['showPhotograph'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/small': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The photograph, small enough for a list. */
+    get: operations['showSmallPhotograph'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}/colours': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The main colours of a photograph and the own lots nearest to them. */
+    get: operations['readPhotographColours'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/photographs/{id}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    /** Writes something under a photograph. */
+    put: operations['captionPhotograph'];
+    post?: never;
+    /** Takes a photograph out for good. */
+    delete: operations['removePhotograph'];
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/scouring': {
     parameters: {
       query?: never;
@@ -1292,145 +1626,6 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
-  '/api/runs': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** What runs at the benches. */
-    get: operations['listRuns'];
-    put?: never;
-    /** Begins a run. */
-    post: operations['beginRun'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/runs/{id}/events': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Notes what happened at a run. */
-    post: operations['noteRunEvent'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/runs/{id}/withdraw': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Takes back an event that was a slip. */
-    post: operations['withdrawRunEvent'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/runs/{id}/end': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Ends a run without logging it. */
-    post: operations['endRun'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/instruments': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Instruments with what they say. */
-    get: operations['listInstruments'];
-    put?: never;
-    /** Adds an instrument. */
-    post: operations['addInstrument'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/instruments/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Changes an instrument. */
-    put: operations['changeInstrument'];
-    post?: never;
-    /** Removes an instrument. */
-    delete: operations['removeInstrument'];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/instruments/{id}/key': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Presses a key of a scale. */
-    post: operations['pressKey'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/instruments/hand': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Lays something on a stand-in. */
-    post: operations['setStandIn'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
   '/api/dehairing/{code}': {
     parameters: {
       query?: never;
@@ -1443,94 +1638,6 @@ export interface paths {
     put?: never;
     post?: never;
     delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tools/cards': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Hand cards, drums, boards and flicks. */
-    get: operations['listCards'];
-    put?: never;
-    /** Adds hand cards, a drum, a board or a flick. */
-    post: operations['addCards'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tools/combs': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Combs, hackles and dizzes. */
-    get: operations['listCombs'];
-    put?: never;
-    /** Adds combs, a hackle or a diz. */
-    post: operations['addCombs'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tools/spinners': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Wheels, electric flyers, spindles and skein winders. */
-    get: operations['listSpinners'];
-    put?: never;
-    /** Adds a wheel, an electric flyer, a spindle or a skein winder. */
-    post: operations['addSpinner'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tools/{id}/upkeep': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Notes what was seen or done to a tool. */
-    post: operations['noteUpkeep'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/tools/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    post?: never;
-    /** Puts a tool away; what it was used for stays. */
-    delete: operations['retireTool'];
     options?: never;
     head?: never;
     patch?: never;
@@ -1581,195 +1688,6 @@ export interface paths {
     put?: never;
     /** What to weigh out, in which order to lay it on, and how even it gets. */
     post: operations['planBlend'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/dividing/rehearse': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Strips for each ply, and what they look like as yarn and as knitting. */
-    post: operations['rehearse'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/dividing/sizes': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Equal strips of a batt or a top: how many, how wide, how heavy and how long. */
-    post: operations['sizeStrips'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/photographs': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Photographs of one thing, or of the workshop, the newest first. Of a lot also those of its entries, runs and samples. */
-    get: operations['listPhotographs'];
-    put?: never;
-    /** Puts a photograph on a lot, an entry, a run or a sample. */
-    post: operations['addPhotograph'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/photographs/colours': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** The main colours of a picture and the own lots nearest to them; the picture is not kept. */
-    post: operations['readPictureColours'];
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/photographs/{id}/picture': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The photograph. */
-    get: operations['showPhotograph'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/photographs/{id}/small': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The photograph, small enough for a list. */
-    get: operations['showSmallPhotograph'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/photographs/{id}/colours': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The main colours of a photograph and the own lots nearest to them. */
-    get: operations['readPhotographColours'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/photographs/{id}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    /** Writes something under a photograph. */
-    put: operations['captionPhotograph'];
-    post?: never;
-    /** Takes a photograph out for good. */
-    delete: operations['removePhotograph'];
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/comparing/{code}': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** The preparations of a lot beside one another. */
-    get: operations['comparePreparations'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/comparing/{code}/rehearsed': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** Of a lot of yarn: the strips that it was spun from as they were rehearsed, beside what became of them. */
-    get: operations['readRehearsed'];
-    put?: never;
-    post?: never;
-    delete?: never;
-    options?: never;
-    head?: never;
-    patch?: never;
-    trace?: never;
-  };
-  '/api/comparing/{code}/trial': {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    get?: never;
-    put?: never;
-    /** Divides a few grams off for each of several preparations, each on its way there. */
-    post: operations['setUpTrial'];
     delete?: never;
     options?: never;
     head?: never;
@@ -1853,7 +1771,7 @@ export interface paths {
     };
     get?: never;
     put?: never;
-    /** What plying gives, and how to do it. */
+    /** What plying gives, before it is begun. */
     post: operations['planPlying'];
     delete?: never;
     options?: never;
@@ -1999,6 +1917,91 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/dividing/rehearse': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Strips for each ply, and what they look like as yarn and as knitting. */
+    post: operations['rehearse'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/dividing/sizes': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Equal strips of a batt or a top: how many, how wide, how heavy and how long. */
+    post: operations['sizeStrips'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparing/{code}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The preparations of a lot beside one another. */
+    get: operations['comparePreparations'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparing/{code}/rehearsed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Of a lot of yarn: the strips that it was spun from as they were rehearsed, beside what became of them. */
+    get: operations['readRehearsed'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/comparing/{code}/trial': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Divides a few grams off for each of several preparations, each on its way there. */
+    post: operations['setUpTrial'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/reckon': {
     parameters: {
       query?: never;
@@ -2088,63 +2091,98 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    /** @description When and by whom something was added to an entry after it was logged. */
     AddedView: {
       /** Format: date-time */
       at: string;
       who: string;
     };
+    /** @description The judgement after a wash (docs/craft.md, section 6). */
     AfterWash: {
+      /** @description What the wash did. */
       outcome: components['schemas']['WashOutcome'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description What left, in percent of what went in.
+       */
       lossPercent: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description One in ten loses less.
+       */
       lowPercent: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description One in ten loses more.
+       */
       highPercent: number;
+      /** @description What to think of it. */
       sentence: string;
+      /** @description What can be done, the best first. */
       offers: string[];
+      /** @description What can be decided, the best first; none while it has to dry on or be told apart. */
       choices: components['schemas']['WashDecision'][];
     };
     AfterWashRequest: {
       handle?: null | components['schemas']['WashedHandle'];
+      /** @description Its weight an hour or more later, as typed. */
       later?: null | string;
     };
+    /** @description What a wash did to a lot. */
     AfterWashView: {
       judged: components['schemas']['AfterWash'];
       greasy: components['schemas']['MassFigure'];
       now: components['schemas']['MassFigure'];
       experience: string;
     };
+    /** @description A measure of one's own against the breed's usual range. */
     AgainstBreed: {
       name: string;
       own: null | components['schemas']['NumberFigure'];
       usual: null | components['schemas']['Span'];
       unit: string;
+      /** @description The difference in words. */
       sentence: string;
     };
     /**
+     * @description How much the wool is moved in the bath.
      * @default still
      * @enum {unknown}
      */
     Agitation: 'still' | 'gentle' | 'much';
+    /** @description How well the weighings of a family agree. */
     AgreementView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many independent balances there are.
+       */
       checks: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many weighings some balance checks.
+       */
       weighings: number;
       doubts: components['schemas']['DoubtView'][];
+      /** @description What it comes to, also when nothing can be said. */
       sentence: string;
     };
+    /** @description A stretch of the ribbon that is still to come: drawn as an outline. */
     AheadView: {
       step: components['schemas']['StepKind'];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Its place from the left.
+       */
       column: number;
       because: string;
       mass: components['schemas']['MassFigure'];
       low: components['schemas']['MassFigure'];
       high: components['schemas']['MassFigure'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description What the fibre is wanted for.
+     * @enum {unknown}
+     */
     Aim:
       | 'woollenSoft'
       | 'woollenStrong'
@@ -2156,10 +2194,13 @@ export interface components {
       | 'lace'
       | 'nextToSkin'
       | 'cleanLocks';
+    /** @description A yarn that is wanted, and what was tried for it. */
     AimRequest: {
+      /** @description Of the washed yarn, in an inch, as typed: "14" or "13-14"; or its grist: "400 tex", "250 m/100 g". */
       wraps: null | string;
       /**
        * Format: double
+       * @description Of the plies in it, or of the fibre where it stays singles.
        * @default 25
        */
       degrees: number;
@@ -2170,55 +2211,111 @@ export interface components {
       plies: number;
       structure?: components['schemas']['YarnStructure'];
       tolerance?: components['schemas']['YarnTolerance'];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description What it is spun from; left out where that is not said.
+       */
       lotId?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Wrap density of the washed yarn in g/cm3; left out for what is typical.
+       */
       finishedDensity?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description By how much the wraps fall in the wash; left out for what is typical.
+       */
       bloomPercent?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Length that plying takes up; left out for what is typical.
+       */
       takeUpPercent?: null | number;
       /**
        * Format: double
+       * @description More turns in the singles than balance asks for.
        * @default 0
        */
       extraTurnsPercent: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of the whorl; left out where no tool is said.
+       */
       ratio?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Yarn made before it winds on; left out where no tool is said.
+       */
       drawMillimetres?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description More for a draw are not wanted; left out for what is typical.
+       */
       mostTreadles?: null | number;
+      /** @description What is counted for a draw; of a spindle the ratio may be left out. */
       by?: components['schemas']['SpunBy'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How heavy the fibre in the hand is for its length; left out where nobody measured.
+       */
       supplyGramsPerMetre?: null | number;
+      /** @description In the order in which they were made. */
       trials?: null | components['schemas']['PlyBackRequest'][];
     };
+    /** @description What to spin for a yarn. */
     AimView: {
+      /** @description The washed yarn. */
       target: components['schemas']['YarnShape'];
+      /** @description Its class, and the one that other charts may say. */
       class: string;
+      /** @description Each strand, under the wheel's tension. */
       singles: components['schemas']['YarnShape'];
+      /** @description What a fresh ply-back of two must read now. */
       plyBack: components['schemas']['YarnShape'];
+      /** @description What to spin, in words. */
       sentences: string[];
+      /** @description Whether it can be done. */
       verdict: components['schemas']['CanBeSpun'];
+      /** @description What is against it, with what would make it possible. */
       against: string[];
+      /** @description What it stands on: the fibre, and figures that are typical. */
       standing: string[];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description As it was reckoned with.
+       */
       finishedDensity: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description As it was reckoned with.
+       */
       bloomPercent: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description As it was reckoned with.
+       */
       takeUpPercent: number;
+      /** @description In their order. */
       trials: components['schemas']['PlyBackView'][];
       next: null | components['schemas']['SettingsView'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Wraps of the singles that this person is to aim at, who usually misses them.
+       */
       toldWraps: number;
+      /** @description What own skeins say of that; empty where there are none. */
       learned: string;
+      /** @description How to draft this fibre. */
       drafting: string[];
+      /** @description What became of like fibre, by the samples of it. */
       like: string[];
     };
-    /** @enum {unknown} */
+    /**
+     * @description How a flow's mass is known.
+     * @enum {unknown}
+     */
     Amount: 'weighed' | 'whole' | 'byDifference' | 'notWeighed';
+    /** @description An animal with its clips, the newest first. */
     AnimalCard: {
       /** Format: uuid */
       id: string;
@@ -2233,11 +2330,16 @@ export interface components {
       colour: string;
       notes: string;
       clips: components['schemas']['ClipView'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many clips are older than those told.
+       */
       earlier: number;
+      /** @description Names that turned out to be this animal's. */
       merged: components['schemas']['MergedAnimal'][];
       changes: components['schemas']['AnimalChange'][];
     };
+    /** @description A change of what is noted of an animal. */
     AnimalChange: {
       what: string;
       from: string;
@@ -2246,8 +2348,12 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description The animals that fibre is shorn, combed or plucked from.
+     * @enum {unknown}
+     */
     AnimalKind: 'sheep' | 'goat' | 'alpaca' | 'llama' | 'yak' | 'camel' | 'muskOx' | 'rabbit' | 'horse' | 'other';
+    /** @description An animal in the list. */
     AnimalLine: {
       /** Format: uuid */
       id: string;
@@ -2257,15 +2363,24 @@ export interface components {
       colour: string;
       /** Format: date */
       born: null | string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many of its clips came in.
+       */
       clips: number;
-      /** Format: date */
+      /**
+       * Format: date
+       * @description When the newest was shorn or came in.
+       */
       lastShorn: null | string;
     };
+    /** @description Some animals by name. */
     AnimalList: {
       animals: components['schemas']['AnimalLine'][];
+      /** @description Where the list goes on, null at its end. */
       next: null | string;
     };
+    /** @description What is noted of an animal; a new one needs only name and kind. */
     AnimalRequest: {
       name: string;
       kind: components['schemas']['AnimalKind'];
@@ -2274,29 +2389,46 @@ export interface components {
       born?: null | string;
       colour?: null | string;
       notes?: null | string;
-      /** Format: uint32 */
+      /**
+       * Format: uint32
+       * @description As the person saw it; another one meanwhile answers 409. Nothing for a new one.
+       */
       version?: null | number;
     };
-    /** @enum {unknown} */
+    /**
+     * @description How a question of the log can be answered.
+     * @enum {unknown}
+     */
     AnswerKind: 'lost' | 'weighing' | 'heap' | 'asItIs' | 'notKnown';
+    /** @description Answers that nothing is added for. */
     AnswerRequest: {
       answer: components['schemas']['GapAnswer'];
     };
+    /** @description One tap that answers. */
     AnswerTap: {
       kind: components['schemas']['AnswerKind'];
       loss?: null | components['schemas']['LossKind'];
       form?: null | components['schemas']['LotForm'];
       /** Format: uuid */
       entryId?: null | string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description For a weighing: which, with its entry and how often it was set right already.
+       */
       flowId?: null | string;
       /** Format: int32 */
       revision?: null | number;
+      /** @description For a weighing: what it probably was, as one would type it. */
       mass?: null | string;
+      /** @description For a weighing: which one it is and what it would be. */
       words?: null | string;
+      /** @description For a weighing of a draft that is not logged yet: its field. */
       field?: null | string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a step's balance says.
+     * @enum {unknown}
+     */
     BalanceStatus: 'open' | 'fits' | 'usualLoss' | 'usualGain' | 'suspicious' | 'impossible';
     BalanceView: {
       in: null | components['schemas']['MassFigure'];
@@ -2312,10 +2444,17 @@ export interface components {
       lostKind: null | components['schemas']['LossKind'];
       sentence: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What kind of bath.
+     * @enum {unknown}
+     */
     BathKind: 'soak' | 'wash' | 'rinse';
+    /** @description A bath as it stands. */
     BathView: {
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event that began it.
+       */
       id: string;
       /** Format: int32 */
       batch: number;
@@ -2326,9 +2465,15 @@ export interface components {
       startedAt: string;
       /** Format: date-time */
       liftedAt: null | string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event by which it was lifted: taken back, the wool lies in it again.
+       */
       liftedBy: null | string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event of the last typed reading, null where there is none.
+       */
       lastTyped: null | string;
       target: components['schemas']['TemperatureFigure'];
       floor: null | components['schemas']['TemperatureFigure'];
@@ -2337,17 +2482,25 @@ export interface components {
       /** Format: int32 */
       readings: number;
       last: null | components['schemas']['TemperatureFigure'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it has lain as long as was planned.
+       */
       soakedAt: string;
+      /** @description Whose cooling rate stands behind it: measured in this bath, yours, or typical. */
       rateFrom: components['schemas']['Provenance'];
       working: components['schemas']['Working'];
+      /** @description The question that the last reading raises, null when it is believed. */
       doubt: null | string;
       then: null | components['schemas']['NextBathView'];
+      /** @description Of dots and curve: °C or °F. */
       unit: string;
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
     };
+    /** @description One bath set by hand; what is left out follows. */
     BathWishRequest: {
+      /** @description As typed; a bare number counts in the workshop's unit. */
       temperature?: null | string;
       /** Format: double */
       minutes?: null | number;
@@ -2356,47 +2509,84 @@ export interface components {
       /** Format: double */
       doseGrams?: null | number;
     };
+    /** @description The same singles in another structure. */
     BecomesView: {
+      /** @description Which. */
       words: string;
+      /** @description Washed. */
       yarn: components['schemas']['YarnShape'];
+      /** @description Skeins that were really made so of the same singles; empty where there are none. */
       made: components['schemas']['MadeSkeinView'][];
     };
+    /** @description A component as it is wished. */
     BlendComponentRequest: {
       /** Format: uuid */
       lotId: string;
+      /** @description Percent, parts or a weight, as typed. */
       amount: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a blend is laid on.
+     * @enum {unknown}
+     */
     BlendOn: 'drum' | 'board' | 'hackle' | 'handCards';
+    /** @description How it would look and spin after some passes. */
     BlendPassView: {
       /** Format: int32 */
       passes: number;
+      /** @description The component of each of two hundred thin layers. */
       layers: number[];
+      /** @description The colour of each stretch of a yarn drawn from it. */
       yarn: string[];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How far a stretch is from the recipe.
+       */
       unevenPercent: null | number;
     };
+    /** @description A blend as it is planned. */
     BlendPlanView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       loads: number;
       perLoad: components['schemas']['MassFigure'];
       most: components['schemas']['MassFigure'];
       total: components['schemas']['MassFigure'];
       portions: components['schemas']['BlendPortionView'][];
+      /** @description The order of each load. */
       laid: components['schemas']['LayerView'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description By mass; null where one is not known.
+       */
       meanMicron: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description At 65 % humidity; null where one is not known.
+       */
       meanRegainPercent: null | number;
+      /** @description Of 100 g of the mix, in words; null where one is not known. */
       price: null | string;
+      /** @description The colour of the mix from afar. */
       shade: string;
+      /** @description What is to be known of the mix. */
       notes: string[];
+      /** @description From no pass on. */
       picture: components['schemas']['BlendPassView'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description No pass makes it more even than this.
+       */
       floorPercent: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description After the planned passes.
+       */
       layersOnPaper: number;
     };
+    /** @description A component as it is weighed out. */
     BlendPortionView: {
       /** Format: uuid */
       lotId: string;
@@ -2404,18 +2594,27 @@ export interface components {
       parentage: string;
       fibre: components['schemas']['Fibre'];
       form: components['schemas']['LotForm'];
+      /** @description Of all, as people say it. */
       share: string;
       /** Format: double */
       fraction: number;
+      /** @description All of it. */
       total: components['schemas']['MassFigure'];
+      /** @description For each load. */
       perLoad: components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description What half a division of the scale is of that.
+       */
       worstErrorPercent: number;
       weigh: components['schemas']['WeighAdvice'];
+      /** @description How it is weighed best. */
       advice: string;
       left: null | components['schemas']['MassFigure'];
+      /** @description Its colour as a code. */
       shade: string;
     };
+    /** @description A component of a blend that is under way. */
     BlendShareView: {
       code: string;
       share: string;
@@ -2424,147 +2623,251 @@ export interface components {
       weigh: components['schemas']['WeighAdvice'];
       advice: string;
     };
+    /** @description Fibres are laid together. */
     BlendStart: {
+      /** @description From one to twelve. */
       components: components['schemas']['BlendComponentRequest'][];
+      /** @description How their shares are told. */
       by?: components['schemas']['SharesBy'];
+      /** @description All of it, as typed; not asked where shares are told by weight. */
       total?: null | string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The drum, board, cards or hackle; left out for one that is not the workshop's.
+       */
       toolId?: null | string;
+      /** @description The most per load, as typed; left out for what the tool usually takes. */
       most?: null | string;
       on?: components['schemas']['BlendOn'];
       gives?: components['schemas']['LotForm'];
       /**
        * Format: int32
+       * @description About how many layers a load has.
        * @default 12
        */
       layers: number;
       /**
        * Format: int32
+       * @description How often it is split and laid into one another.
        * @default 2
        */
       passes: number;
       /**
        * Format: int32
+       * @description Into how many parts each time.
        * @default 4
        */
       splitIn: number;
       /**
        * Format: int32
+       * @description Thin layers, of two hundred, that a yarn would draw from: for the picture.
        * @default 10
        */
       taken: number;
       /**
        * Format: int32
+       * @description Another seed is another hand: for the picture.
        * @default 1
        */
       seed: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description A kind of bobbins that fit a wheel. */
     BobbinKindRequest: {
       name?: null | string;
+      /** @description What one holds, as typed. */
       holds?: null | string;
+      /** @description Which kate it fits. */
       kate?: null | string;
     };
+    /** @description A kind of bobbins. */
     BobbinKindView: {
       name: string;
       holds: components['schemas']['MassFigure'];
+      /** @description Which kate it fits; empty where nobody said. */
       kate: string;
     };
+    /** @description A bobbin, a cop or a skein. */
     BobbinView: {
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event that noted it.
+       */
       event: string;
       direction: null | components['schemas']['TwistDirection'];
       mass: null | components['schemas']['MassFigure'];
+      /** @description In words; empty where it was not measured. */
       length: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description For drawing; null likewise.
+       */
       metres: null | number;
+      /** @description Wraps, angle, settings; empty for nothing. */
       words: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How full the bobbin is, from 0 to 1; null where its room is not known.
+       */
       fill: null | number;
+      /** @description That it was begun the other way round than the others; empty where it was not. */
       caution: string;
     };
+    /** @description A breed or kind of fleece in the general reference. All figures are ranges from general knowledge. */
     Breed: {
+      /** @description Its usual name; unique in the reference. */
       name: string;
+      /** @description What the fibre is. */
       fibre: components['schemas']['Fibre'];
+      /** @description Its class. */
       class: components['schemas']['FleeceClass'];
+      /** @description Fibre diameter in micrometres. */
       micron: components['schemas']['Span'];
+      /** @description Relaxed staple length. */
       stapleMillimetres: components['schemas']['Span'];
+      /** @description The usual kind of wave. */
       wave: components['schemas']['Wave'];
       crimpsPerCentimetre: null | components['schemas']['Span'];
+      /** @description Usual weight of one raw fleece. */
       fleeceKilograms: components['schemas']['Span'];
+      /** @description Clean over raw, as fractions. */
       cleanYield: components['schemas']['Span'];
+      /** @description The usual shine. */
       lustre?: components['schemas']['Lustre'];
+      /** @description How readily it felts. */
       felts?: components['schemas']['Felting'];
+      /** @description One coat or two. */
       coat?: components['schemas']['Coat'];
+      /** @description What it is commonly used for. */
       uses?: null | string[];
-      /** @default false */
+      /**
+       * @description Well known to be few.
+       * @default false
+       */
       conservationConcern: boolean;
+      /** @description Old and other names. */
       alsoKnownAs?: null | string[];
     };
+    /** @description A breed with where its figures come from. */
     BreedView: {
       breed: components['schemas']['Breed'];
+      /** @description Typical for the general reference, yours for the workshop's own values. */
       from: components['schemas']['Provenance'];
+      /** @description How readily your own tests found it to felt, the newest first; empty where there is none. */
+      felted: components['schemas']['Felting'][];
     };
-    /** @enum {unknown} */
+    /**
+     * @description Whether a yarn can be spun of a fibre on a tool.
+     * @enum {unknown}
+     */
     CanBeSpun: 'possible' | 'hard' | 'not';
+    /** @description What is written under a photograph. */
     CaptionRequest: {
       caption: string;
     };
+    /** @description A load as it is drawn. */
     CardLoadView: {
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event by which it was noted.
+       */
       event: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its weight over what a load is to weigh; one where nobody weighed it.
+       */
       share: number;
       mass: null | components['schemas']['MassFigure'];
       standing: components['schemas']['LoadStanding'];
+      /** @description It was noted by itself and can be weighed or taken back by itself. */
       alone: boolean;
     };
+    /** @description One time over the cards. */
     CardPassView: {
       /** Format: int32 */
       number: number;
       loads: components['schemas']['CardLoadView'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How unlike the loads are, in percent; null where fewer than two were weighed.
+       */
       variation: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null where nobody counted.
+       */
       nepsPerGram: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description One standard deviation of that, from the counting.
+       */
       nepsDoubt: null | number;
     };
+    /** @description Loads as they are planned. */
     CardPlanView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       loads: number;
+      /** @description What each is to weigh. */
       perLoad: components['schemas']['MassFigure'];
+      /** @description The most per load. */
       most: components['schemas']['MassFigure'];
+      /** @description All that is carded. */
       all: components['schemas']['MassFigure'];
+      /** @description How it comes off. */
       takenOff: components['schemas']['TakenOff'];
+      /** @description How the fibres will lie. */
       order: components['schemas']['FibreOrder'];
+      /** @description What does not suit between cards and fibre, with what to do instead. */
       cautions: string[];
     };
+    /** @description Fibre goes over the cards. */
     CardStart: {
       lotIds: string[];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The cards; left out for cards that are not the workshop's.
+       */
       toolId?: null | string;
+      /** @description So much of the one lot, as typed; left out for all of it. */
       mass?: null | string;
+      /** @description The most per load, as typed; left out for what the cards usually take. */
       most?: null | string;
       gives?: components['schemas']['LotForm'];
       laidOn?: components['schemas']['LaidOn'];
       takenOff?: null | components['schemas']['TakenOff'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description Waste of one kind. */
     CardWasteView: {
       kind: components['schemas']['LossKind'];
       mass: components['schemas']['MassFigure'];
     };
+    /** @description Cards, a drum or a board as they stand in the workshop. */
     CardsRequest: {
       name: string;
       kind: components['schemas']['ToolKind'];
+      /** @description As typed, centimetres where no unit stands there. */
       width: string;
+      /** @description The other way: the depth of a card, round the drum, up the board. */
       length: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How close its teeth stand; left out when nobody counted.
+       */
       teethPerSquareInch?: null | number;
     };
+    /** @description A tool with a toothed cloth. */
     CardsView: {
       /** Format: uuid */
       id: string;
@@ -2576,13 +2879,19 @@ export interface components {
       lengthCentimetres: number;
       /** Format: double */
       teethPerSquareInch: null | number;
+      /** @description The newest first. */
       upkeep: components['schemas']['UpkeepView'][];
     };
+    /** @description A hazard that belongs to a station, with the usual care (docs/craft.md, section 18). */
     Caution: {
+      /** @description What can hurt. */
       hazard: string;
+      /** @description What people do about it. */
       care: string;
+      /** @description Who has the last word. */
       defersTo: string;
     };
+    /** @description A change: from what to what, by whom and why. */
     ChangeView: {
       /** Format: date-time */
       at: string;
@@ -2591,23 +2900,37 @@ export interface components {
       from: string;
       to: string;
       because: string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Set for a voided entry, which can be taken back.
+       */
       voidedEntryId: null | string;
     };
+    /** @description A colour of a chart. */
     ChartColourView: {
       name: string;
+      /** @description The lot it is torn from; null for none. */
       code: null | string;
       colour: string;
       from: null | components['schemas']['DraftsFrom'];
     };
+    /** @description A ply of a chart. */
     ChartPlyView: {
+      /** @description What is done, and then what is to come. */
       strips: components['schemas']['ChartStripView'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many of them are done.
+       */
       done: number;
+      /** @description The order to come, as it would be typed. */
       rest: string;
     };
+    /** @description A strip of a chart. */
     ChartStripView: {
+      /** @description Empty for a plain ply. */
       name: string;
+      /** @description As a code. */
       colour: string;
       mass: components['schemas']['MassFigure'];
     };
@@ -2619,174 +2942,297 @@ export interface components {
       /** Format: uuid */
       workshopId: string;
     };
+    /** @description The route a lot is on. */
     ChosenRoute: {
       aim: components['schemas']['Aim'];
       preparation: components['schemas']['PreparedAs'];
     };
+    /** @description What came of a clip in one form. */
     ClipProductView: {
       form: components['schemas']['LotForm'];
       mass: components['schemas']['MassFigure'];
       yield: components['schemas']['NumberFigure'];
     };
+    /** @description A clip of an animal. */
     ClipView: {
       /** Format: uuid */
       lotId: string;
       code: string;
       form: components['schemas']['LotForm'];
-      /** Format: date */
+      /**
+       * Format: date
+       * @description When it was shorn; when it came in where that is not known.
+       */
       on: string;
-      /** Format: date */
+      /**
+       * Format: date
+       * @description When it was shorn, null when not known.
+       */
       shornOn: null | string;
       came: null | components['schemas']['MassFigure'];
+      /** @description How old the animal was, null when that is not known. */
       age: null | string;
+      /** @description Months since the clip before, null for the first and where a day is not known. */
       growth: null | string;
       staple: null | string;
       products: components['schemas']['ClipProductView'][];
       left: null | components['schemas']['MassFigure'];
     };
+    /** @description Time at it. */
     ClockView: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of stretches that were ended.
+       */
       minutes: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When the one began that goes on; null while the clock stands.
+       */
       since: null | string;
+      /** @description Metres and grams in an hour, in words; empty before both are known. */
       pace: string;
     };
     /**
+     * @description One coat or two.
      * @default single
      * @enum {unknown}
      */
     Coat: 'single' | 'double' | 'kempy';
+    /** @description What each colour needs in all. */
     ColourNeed: {
       name: string;
       colour: string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       strips: number;
       mass: components['schemas']['MassFigure'];
       code: null | string;
       left: null | components['schemas']['MassFigure'];
+      /** @description What is lacking, in words; empty where nothing is. */
       short: string;
     };
+    /** @description A colour that strips are named by. */
     ColourRequest: {
+      /** @description Short: "a". */
       name: string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The lot it comes from, whose colour is taken where none is told; left out for a colour alone.
+       */
       lotId?: null | string;
+      /** @description A code such as `#C04020`, or a word that is known. */
       colour?: null | string;
     };
+    /** @description A load as it is drawn. */
     CombLoadView: {
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event by which it was noted.
+       */
       event: string;
       top: null | components['schemas']['MassFigure'];
       noil: null | components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Noil of top and noil; null where one was not weighed.
+       */
       noilPercent: null | number;
+      /** @description It left far more noil than the others. */
       standsOut: boolean;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description That were tapped; zero where nobody counted them.
+       */
       transfers: number;
+      /** @description It was noted by itself and can be weighed or taken back by itself. */
       alone: boolean;
     };
+    /** @description Loads as they are planned. */
     CombPlanView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       loads: number;
+      /** @description What each is to weigh. */
       perLoad: components['schemas']['MassFigure'];
+      /** @description The most per load. */
       most: components['schemas']['MassFigure'];
+      /** @description All that is combed. */
       all: components['schemas']['MassFigure'];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Of each load.
+       */
       transfers: number;
+      /** @description The end that leads after them. */
       leading: components['schemas']['LockEnd'];
+      /** @description One of them goes into the wanted end alone. */
       takesOneMore: boolean;
       gives: components['schemas']['LotForm'];
+      /** @description How far a load fills the tines, lashed on and after each transfer; 1 is to their points. Empty where the tines are not known. */
       fills: number[];
+      /** @description What does not suit between combs and fibre, with what to do instead. */
       cautions: string[];
     };
+    /** @description Fibre goes on the combs. */
     CombStart: {
       lotIds: string[];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Combs, a hackle or a flick; left out for some that are not the workshop's.
+       */
       toolId?: null | string;
+      /** @description So much of the one lot, as typed; left out for all of it. */
       mass?: null | string;
+      /** @description The most per load, as typed; left out for what the tines usually take. */
       most?: null | string;
       way?: components['schemas']['CombWay'];
       lashedBy?: components['schemas']['LockEnd'];
       wanted?: null | components['schemas']['LockEnd'];
       /**
        * Format: int32
+       * @description As many transfers as it needs to be clean.
        * @default 3
        */
       atLeast: number;
       drawnOff?: components['schemas']['DrawnOff'];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The diz; left out for none, or one that is not the workshop's.
+       */
       dizId?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The hole of a diz that is not the workshop's.
+       */
       dizMillimetres?: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description How fibre is combed.
+     * @enum {unknown}
+     */
     CombWay: 'lashed' | 'pulledThrough' | 'hackle' | 'flicked' | 'littleByLittle';
+    /** @description Combs, a hackle or a diz as they stand in the workshop. */
     CombsRequest: {
       name: string;
       kind: components['schemas']['ToolKind'];
+      /** @description Of combs and hackles, from the first tine to the last; as typed, centimetres where no unit stands there. */
       width?: null | string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Of combs and hackles: rows of tines.
+       */
       rows?: null | number;
+      /** @description How far the tines stand up; left out when nobody measured. */
       height?: null | string;
+      /** @description Of a diz: how wide its hole is; as typed, millimetres where no unit stands there. */
       hole?: null | string;
     };
+    /** @description A tool to comb with. */
     CombsView: {
       /** Format: uuid */
       id: string;
       name: string;
       kind: components['schemas']['ToolKind'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null for a diz.
+       */
       widthCentimetres: null | number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Null for a diz.
+       */
       rows: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null for a diz, and when nobody measured.
+       */
       heightCentimetres: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null for all but a diz.
+       */
       holeMillimetres: null | number;
+      /** @description The newest first. */
       upkeep: components['schemas']['UpkeepView'][];
     };
     /** @enum {unknown} */
     Compaction: 'dyed' | 'stored';
+    /** @description A figure of a comparison. */
     CompareCell: {
+      /** @description With its unit; null where it is not known. */
       text: null | string;
+      /** @description One standard deviation, in words; null with it. */
       giveOrTake: null | string;
       standing: components['schemas']['Standing'];
     };
+    /** @description One line of a comparison, with a cell for each way. */
     CompareLineView: {
       by: components['schemas']['ComparedBy'];
       cells: components['schemas']['CompareCell'][];
       differs: boolean;
     };
+    /** @description The preparations of a lot beside one another. */
     ComparePage: {
       lot: components['schemas']['LotLine'];
       fibre: components['schemas']['Fibre'];
       ways: components['schemas']['CompareWayView'][];
       lines: components['schemas']['CompareLineView'][];
+      /** @description What differed besides the preparation. */
       otherwise: components['schemas']['Otherwise'][];
+      /** @description What the comparison says. */
       sentences: string[];
       waiting: components['schemas']['WaitingTrial'][];
     };
+    /** @description A way in which a lot was prepared. */
     CompareWayView: {
+      /** @description What it is called beside the others: "punis", or "batts by opening, carding" where another came to batts too. */
       name: string;
       form: components['schemas']['LotForm'];
       road: components['schemas']['StepKind'][];
+      /** @description What it became. */
       lots: components['schemas']['LotRef'][];
       taken: components['schemas']['MassFigure'];
       made: components['schemas']['MassFigure'];
       rest: null | components['schemas']['MassFigure'];
+      /** @description What is missing of what was taken. */
       lost: components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description For 100 g; null where minutes are not noted at each step.
+       */
       preparingHours: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description For 100 g, joins included; null where no sample tells it.
+       */
       spinningHours: null | number;
+      /** @description Both, in words. */
       hours: string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Steps at which nobody noted the minutes.
+       */
       untimed: number;
+      /** @description What was noted at its entries: loads, passes, how it was rolled. */
       notes: string[];
+      /** @description What was spun of it, the newest first. */
       samples: components['schemas']['SampleView'][];
     };
-    /** @enum {unknown} */
+    /**
+     * @description By what preparations are compared.
+     * @enum {unknown}
+     */
     ComparedBy:
       | 'yield'
       | 'restShare'
@@ -2802,6 +3248,7 @@ export interface components {
       | 'wholeHours'
       | 'hoursForTheRest'
       | 'costPer100Grams';
+    /** @description What is remembered of an entry afterwards. */
     CompletionRequest: {
       heap?: null | components['schemas']['HeapRequest'];
       loss?: null | components['schemas']['LosingRequest'];
@@ -2812,18 +3259,24 @@ export interface components {
       /** Format: int32 */
       minutes?: null | number;
       notes?: null | string;
-      /** @default false */
+      /**
+       * @description It answers the log's question: refused when somebody else answered that meanwhile.
+       * @default false
+       */
       answersQuestion: boolean;
+      /** @description Why it is right although more came out than went in. */
       because?: null | string;
     };
     ConfirmRequest: {
       because: string;
     };
     /**
+     * @description How sure it is what a fleece is.
      * @default unknown
      * @enum {unknown}
      */
     Content: 'unknown' | 'claimed' | 'certain';
+    /** @description A weighing set right. The old figure stays readable. */
     CorrectionRequest: {
       /** Format: uuid */
       flowId: string;
@@ -2832,7 +3285,10 @@ export interface components {
       state?: null | components['schemas']['WeighingState'];
       /** Format: double */
       humidityPercent?: null | number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How often it had been set right when the person looked at it; refused when somebody was quicker. Left out: not asked.
+       */
       seen?: null | number;
     };
     CorrectionView: {
@@ -2843,74 +3299,109 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
+    /** @description What was counted. */
     CountView: {
       of: components['schemas']['SpunTally'];
       /** Format: int32 */
       count: number;
+      /** @description The same for ten metres, where metres were told, and how joins were made; else empty. */
       words: string;
     };
+    /** @description What is particular to a craft, for its own bench. */
     CraftView:
       | components['schemas']['CraftViewWashView']
+      | components['schemas']['CraftViewRackView']
       | components['schemas']['CraftViewCardView']
       | components['schemas']['CraftViewCombView']
       | components['schemas']['CraftViewBlendView']
-      | components['schemas']['CraftViewStripChartView']
       | components['schemas']['CraftViewSpinView']
       | components['schemas']['CraftViewPlyingView']
-      | components['schemas']['CraftViewRackView'];
+      | components['schemas']['CraftViewStripChartView'];
+    /** @description A blend as it stands. */
     CraftViewBlendView: {
       /** @enum {string} */
       craft: 'blend';
+      /** @description Null for one that is not the workshop's. */
       tool: null | string;
       on: components['schemas']['BlendOn'];
       gives: components['schemas']['LotForm'];
       total: components['schemas']['MassFigure'];
       perLoad: components['schemas']['MassFigure'];
+      /** @description What each component weighs, for each load and in all. */
       portions: components['schemas']['BlendShareView'][];
+      /** @description The order of each load. */
       laid: components['schemas']['LayerView'][];
+      /** @description Colours of the components. */
       shades: string[];
+      /** @description Laid on in this pass; null where one was not weighed. */
       loads: components['schemas']['MassFigure'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many there are to be.
+       */
       planned: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Done after the first time.
+       */
       passes: number;
       /** Format: int32 */
       plannedPasses: number;
       /** Format: int32 */
       splitIn: number;
+      /** @description What comes next. */
       sentence: string;
       /** Format: double */
       minutesLeft: null | number;
       /** Format: uuid */
       lastEvent: null | string;
     };
+    /** @description Carding as it stands. */
     CraftViewCardView: {
       /** @enum {string} */
       craft: 'card';
+      /** @description The cards' name; null for cards that are not the workshop's. */
       tool: null | string;
       kind: null | components['schemas']['ToolKind'];
       plan: components['schemas']['CardPlanView'];
       gives: components['schemas']['LotForm'];
       laidOn: components['schemas']['LaidOn'];
       takenOff: components['schemas']['TakenOff'];
+      /** @description The last one is under way. */
       passes: components['schemas']['CardPassView'][];
+      /** @description What stands out among the loads; empty while nothing does. */
       sentence: string;
       verdict: components['schemas']['NepVerdict'];
+      /** @description What the neps say about another pass. */
       advice: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Neps in a gram after one pass more; null where that cannot be told.
+       */
       nextNeps: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description At the pace of the taps so far; null before it is known.
+       */
       minutesLeft: null | number;
+      /** @description What came off, counted, in words; empty where nobody counted. */
       products: string;
       rolled: null | components['schemas']['RolledView'];
+      /** @description What can fall here. */
       wasteKinds: components['schemas']['LossKind'][];
+      /** @description What was weighed of it. */
       waste: components['schemas']['CardWasteView'][];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description What was noted last: the slip that can be taken back.
+       */
       lastEvent: null | string;
     };
+    /** @description Combing as it stands. */
     CraftViewCombView: {
       /** @enum {string} */
       craft: 'comb';
+      /** @description The combs' name; null for some that are not the workshop's. */
       tool: null | string;
       kind: null | components['schemas']['ToolKind'];
       plan: components['schemas']['CombPlanView'];
@@ -2921,31 +3412,53 @@ export interface components {
       /** Format: double */
       dizMillimetres: null | number;
       loads: components['schemas']['CombLoadView'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Of the load that is on the combs now.
+       */
       transfers: number;
+      /** @description The end that leads if it is drawn off now. */
       leading: components['schemas']['LockEnd'];
+      /** @description It was transferred as often as planned, or more, and the wanted end leads. */
       isReady: boolean;
+      /** @description Which end leads, and what one more transfer would do. */
       leadingSentence: string;
+      /** @description Which loads stand out by their noil; empty while none does. */
       tenderSentence: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Noil of top and noil of the weighed loads.
+       */
       noilPercent: null | number;
+      /** @description Noil, what is kept with it, and whether it drifts; empty before a load is weighed. */
       noilSentence: string;
       verdict: components['schemas']['TransferVerdict'];
       /** Format: int32 */
       loadsTogether: number;
+      /** @description Whether another transfer is worth it. */
       advice: string;
       /** Format: double */
       gramsPerMetre: null | number;
+      /** @description Grams per metre and their evenness, in words; empty where none was measured. */
       sliver: string;
+      /** @description Ends of draws, waste and nests, in words. */
       apart: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description At the pace of the taps so far; null before it is known.
+       */
       minutesLeft: null | number;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description What was noted last: the slip that can be taken back.
+       */
       lastEvent: null | string;
     };
+    /** @description Plying as it stands. */
     CraftViewPlyingView: {
       /** @enum {string} */
       craft: 'ply';
+      /** @description Its name; null for one that is not the workshop's. */
       tool: null | string;
       plan: components['schemas']['PlyPlanView'];
       angles: components['schemas']['PlyAngleView'][];
@@ -2957,81 +3470,111 @@ export interface components {
       /** Format: uuid */
       lastEvent: null | string;
     };
+    /** @description Wool on a rack as it stands. */
     CraftViewRackView: {
       /** @enum {string} */
       craft: 'dry';
       rack: null | string;
       /** Format: double */
       rackSquareMetres: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Square metres it wants to lie in, null when its dry weight is not known.
+       */
       roomNeeded: null | number;
+      /** @description The rack carries more than it has room for. */
       crowded: boolean;
+      /** @description Wet lots that find no room on any rack while this lies there. */
       waitingForRoom: string[];
       waterOut: components['schemas']['WaterOut'];
       place: components['schemas']['RackPlace'];
       netted: boolean;
+      /** @description It will be dry only after bedtime. */
       pastBedtime: boolean;
       rest: null | components['schemas']['MassFigure'];
       dryLine: null | components['schemas']['MassFigure'];
       expected: null | components['schemas']['MassFigure'];
       lastWeight: null | components['schemas']['MassFigure'];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event of the newest weight, null where there is none.
+       */
       lastNoted: null | string;
+      /** @description The question that the last weight raises, null when it is believed. */
       doubt: null | string;
       working: components['schemas']['Working'];
+      /** @description What its picture counts in; dots and curve are in grams. */
       axis: components['schemas']['MassAxis'];
       dots: components['schemas']['CurveDot'][];
       curve: components['schemas']['CurvePoint'][];
     };
+    /** @description Spinning as it stands. */
     CraftViewSpinView: {
       /** @enum {string} */
       craft: 'spin';
+      /** @description Its name; null for one that is not the workshop's. */
       tool: null | string;
+      /** @description The aim with its trail. */
       aim: components['schemas']['AimView'];
+      /** @description The same ply-backs as events. */
       trail: components['schemas']['TrailView'][];
       clock: components['schemas']['ClockView'];
       begun: null | components['schemas']['TwistDirection'];
       bobbins: components['schemas']['BobbinView'][];
       counts: components['schemas']['CountView'][];
+      /** @description What follows of bobbins and counts. */
       sentences: string[];
+      /** @description All that is needed to go on with it another day. */
       resume: string[];
+      /** @description What is counted for a draw. */
       by: components['schemas']['SpunBy'];
+      /** @description The kinds of bobbins that fit the tool; empty where it has one kind. */
       bobbinKinds: string[];
       draw: null | components['schemas']['Draw'];
       joinedBy: null | components['schemas']['JoinWay'];
       /** Format: uuid */
       lastEvent: null | string;
     };
+    /** @description A strip chart as it stands. */
     CraftViewStripChartView: {
       /** @enum {string} */
       craft: 'divide';
       plies: components['schemas']['ChartPlyView'][];
       colours: components['schemas']['ChartColourView'][];
       isDone: boolean;
+      /** @description How much is left. */
       sentence: string;
       /** Format: uuid */
       lastEvent: null | string;
     };
+    /** @description A wash under way. */
     CraftViewWashView: {
       /** @enum {string} */
       craft: 'wash';
+      /** @description What went in. */
       greasy: components['schemas']['MassFigure'];
       plan: components['schemas']['ScourPlanView'];
       recipe: null | string;
       baths: components['schemas']['BathView'][];
+      /** @description For each batch that is in no bath and has one to come. */
       next: components['schemas']['NextBathView'][];
       /** Format: int32 */
       bathsDone: number;
     };
+    /** @description A dot on a curve. */
     CurveDot: {
       /** Format: date-time */
       at: string;
       /** Format: double */
       value: number;
       fromInstrument: boolean;
-      /** @default true */
+      /**
+       * @description The curve stands on it; false for a reading that was set aside.
+       * @default true
+       */
       counts: boolean;
     };
+    /** @description A point of a fitted line with one standard deviation each way. */
     CurvePoint: {
       /** Format: date-time */
       at: string;
@@ -3042,28 +3585,43 @@ export interface components {
       /** Format: double */
       high: number;
     };
+    /** @description Relative humidity of the room today, null when nobody read it yet. */
     DayAir: {
       /** Format: double */
       humidityPercent: null | number;
       /** Format: date-time */
       readAt: null | string;
     };
+    /** @description The advice after some passes (docs/craft.md, section 8): stop when hairs per gram meets the use or the next pass would lose more down than it gains. */
     DehairAdvice: {
+      /** @description In one word. */
       verdict: components['schemas']['DehairVerdict'];
+      /** @description What to do, then why. */
       sentence: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Hairs in a gram that the use allows (typical).
+       */
       allowed: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description What the next pass would leave, going on as the last two did; null when that cannot be told.
+       */
       nextHairsPerGram: null | number;
     };
-    /** @enum {unknown} */
+    /**
+     * @description Whether another pass helps.
+     * @enum {unknown}
+     */
     DehairVerdict: 'count' | 'goOn' | 'fit' | 'losesMore';
+    /** @description The passes that led to a lot, and whether another helps. */
     DehairingPage: {
       code: string;
       use: components['schemas']['DownUse'];
       passes: components['schemas']['PassView'][];
       advice: components['schemas']['DehairAdvice'];
     };
+    /** @description An entry that stands or falls with another. */
     Dependant: {
       /** Format: uuid */
       entryId: string;
@@ -3073,30 +3631,45 @@ export interface components {
       who: string;
       lots: string[];
     };
+    /** @description What can come in. */
     DoorView: {
       caution: components['schemas']['Caution'];
+      /** @description The usual first. */
       forms: components['schemas']['LotForm'][];
+      /** @description Those the caution is for. */
       inTheGrease: components['schemas']['LotForm'][];
     };
+    /** @description What reconciliation doubts. */
     DoubtView: {
+      /** @description Likeliest first; several when no balance can tell them apart. */
       suspects: components['schemas']['SuspectView'][];
+      /** @description How many standard deviations it is out. */
       deviations: components['schemas']['NumberFigure'];
+      /** @description What the rest of the family says it was. */
       likelier: components['schemas']['MassFigure'];
       slip: null | components['schemas']['SlipKind'];
       sentence: string;
     };
     /**
+     * @description How a workshop prepares short down.
      * @default cardedPunis
      * @enum {unknown}
      */
     DownSchool: 'cloud' | 'cardedPunis';
-    /** @enum {unknown} */
+    /**
+     * @description What the down is for.
+     * @enum {unknown}
+     */
     DownUse: 'nextToSkin' | 'outer' | 'hard';
+    /** @description What contradicts in a draft. */
     DraftQuestion: {
       sentence: string;
+      /** @description More was taken than the book has: it may simply have been there. */
       aboveTheBook: boolean;
+      /** @description Weighings that would end it, the likeliest first: one of the draft by its field, or an earlier one by entry and flow. */
       answers: components['schemas']['AnswerTap'][];
     };
+    /** @description An entry that cannot be as it stands, kept as it was typed. */
     DraftView: {
       /** Format: uuid */
       id: string;
@@ -3106,67 +3679,102 @@ export interface components {
       /** Format: date-time */
       recordedAt: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description From which end fibre drafts more easily: dyed or long stored fibre, rolags, punis and sliver have a better one.
+     * @enum {unknown}
+     */
     DraftsFrom: 'markedEnd' | 'otherEnd' | 'noDifference';
     /** @enum {unknown} */
     Draw: 'short' | 'long';
-    /** @enum {unknown} */
+    /**
+     * @description How top comes off.
+     * @enum {unknown}
+     */
     DrawnOff: 'diz' | 'hand' | 'fromComb';
     /** @enum {unknown} */
     DriedHow: 'shade' | 'sun' | 'rack' | 'hung' | 'heat';
     /** @enum {unknown} */
     Drive: 'doubleDrive' | 'bobbinBraked' | 'flyerBraked';
+    /** @description What a dose comes to. */
     DyePortion: {
       of: string;
       mass: components['schemas']['MassFigure'];
     };
+    /** @description What is noted of a dyeing. Everything may be left out. */
     DyeingRequest: {
       dyestuff?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Dry dyestuff in percent of dry fibre.
+       */
       dosePercent?: null | number;
       mordant?: null | string;
       /** Format: double */
       mordantPercent?: null | number;
+      /** @description Picked, `#RRGGBB`. */
       colourBefore?: null | string;
+      /** @description Picked when it was dry, `#RRGGBB`. */
       colourAfter?: null | string;
       dried?: null | components['schemas']['DriedHow'];
+      /** @description What the new lots’ colour is called; left out: as it was. */
       colourName?: null | string;
     };
+    /** @description A dyeing as it was noted. */
     DyeingView: {
+      /** @description Dyestuff and mordant with their doses. */
       words: string;
       colourBefore: string;
       colourAfter: string;
       dried: null | components['schemas']['DriedHow'];
+      /** @description What the doses come to for the fibre at hand. */
       portions: components['schemas']['DyePortion'][];
     };
+    /** @description Yarn that is needed, or a lot to be spun: the one from the other. */
     EnoughRequest: {
+      /** @description Of the washed yarn, as typed. */
       wraps: null | string;
+      /** @description That is needed, as typed; left out to ask what the lot suffices for. */
       length?: null | string;
       /**
        * Format: int32
+       * @description Strands of it; a chain has three and a cable four, whatever is said here.
        * @default 2
        */
       plies: number;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description What it is spun from; left out where that is not said.
+       */
       lotId?: null | string;
       /**
        * Format: double
+       * @description For swatch, ends and slips, in percent.
        * @default 10
        */
       spare: number;
+      /** @description How the strands become yarn. */
       structure?: components['schemas']['YarnStructure'];
-      /** @default false */
+      /**
+       * @description A sample is asked for, with its swatch, its small skein and the twists of its card: then no length is told.
+       * @default false
+       */
       sample: boolean;
     };
+    /** @description Whether there is enough. */
     EnoughView: {
       yarn: null | components['schemas']['MassFigure'];
       prepared: null | components['schemas']['MassFigure'];
       preparedNineInTen: null | components['schemas']['MassFigure'];
+      /** @description Of what is free of the lot, nine times in ten; null where none was named or its mass is not known. */
       isEnough: null | boolean;
+      /** @description The same in words, with what it stands on. */
       sentences: string[];
+      /** @description Things that the lot's yarn suffices for, with their usual metres. */
       sufficesFor: string[];
     };
+    /** @description What became of an entry. */
     EntryAnswer: {
+      /** @description False: it is a draft until someone confirms it with a reason or types it anew. */
       kept: boolean;
       /** Format: uuid */
       entryId: null | string;
@@ -3176,9 +3784,13 @@ export interface components {
       sentence: string;
       made: components['schemas']['MadeLot'][];
     };
+    /** @description Entries of a lot's way further back. */
     EntryPage: {
       entries: components['schemas']['EntryView'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many there are before these.
+       */
       earlier: number;
     };
     EntryView: {
@@ -3194,6 +3806,7 @@ export interface components {
       confirmedBecause: null | string;
       balance: null | components['schemas']['BalanceView'];
       flows: components['schemas']['FlowView'][];
+      /** @description The log asks about it, and nobody has answered yet. */
       asked: boolean;
       answer: null | components['schemas']['GapAnswer'];
       dyeing: null | components['schemas']['DyeingView'];
@@ -3202,27 +3815,54 @@ export interface components {
     Evenness: 'even' | 'graded' | 'uneven';
     /** @enum {unknown} */
     Fate: 'compost' | 'mulch' | 'sown' | 'keptAsStock' | 'keptAsLowerGrade' | 'discarded' | 'givenAway';
+    /** @description Something to look at. */
     FaultCheckView: {
+      /** @description What to look at and what to do. */
       words: string;
+      /** @description This lot's own facts speak for it. */
       own: boolean;
     };
+    /** @description What goes wrong, with what to look at in order. */
     FaultView: {
       fault: components['schemas']['YarnFault'];
+      /** @description As it is seen. */
       symptom: string;
+      /** @description The likeliest first. */
       checks: components['schemas']['FaultCheckView'][];
     };
+    /** @description A ball to be drawn at true scale. */
+    FeltBallView: {
+      /** @description The lot. */
+      code: string;
+      /** Format: double */
+      widthMillimetres: number;
+      /** Format: double */
+      pinchGrams: number;
+      /** Format: double */
+      density: number;
+      felts: components['schemas']['Felting'];
+      /** Format: date-time */
+      at: string;
+    };
     /**
+     * @description How readily a fleece felts.
      * @default moderately
      * @enum {unknown}
      */
     Felting: 'no' | 'little' | 'slowly' | 'moderately' | 'readily';
-    /** @enum {unknown} */
-    FeltingLevel: 'low' | 'watch' | 'high';
+    /** @description How readily something felts, and where that comes from. */
     FeltingView: {
-      level: components['schemas']['FeltingLevel'];
-      because: string[];
+      felts: null | components['schemas']['Felting'];
+      /** @description Yours where a test says so. */
+      from: components['schemas']['Provenance'];
+      /** @description What was tested, and when; empty where nothing was. */
+      test: string;
+      ball: null | components['schemas']['FeltBallView'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description The fibres of docs/craft.md, section 4.
+     * @enum {unknown}
+     */
     Fibre:
       | 'wool'
       | 'mohair'
@@ -3247,19 +3887,30 @@ export interface components {
       | 'polyester'
       | 'acrylic'
       | 'acetate';
-    /** @enum {unknown} */
+    /**
+     * @description How the fibres lie in a preparation.
+     * @enum {unknown}
+     */
     FibreOrder: 'parallel' | 'mostly' | 'jumbled';
+    /** @description A yarn that a fibre asks for, or a bound of what it can become. */
     FibreWantView: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of a washed two-ply.
+       */
       wrapsPerInch: number;
+      /** @description Which. */
       words: string;
+      /** @description Why. */
       because: string;
     };
     /**
+     * @description What a workshop thinks of fine wool for socks.
      * @default withStrongFibre
      * @enum {unknown}
      */
     FineSockSchool: 'withStrongFibre' | 'notAtAll';
+    /** @description A bath that a batch has been through. */
     FinishedBath: {
       /** Format: int32 */
       batch: number;
@@ -3268,26 +3919,35 @@ export interface components {
       kind: components['schemas']['BathKind'];
       /** Format: double */
       litres: number;
+      /** @description As it was first read; where it was to settle when nobody read it. */
       first: components['schemas']['TemperatureFigure'];
       firstRead: boolean;
       last: null | components['schemas']['TemperatureFigure'];
       /** Format: date-time */
       startedAt: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How long the wool lay in it.
+       */
       minutes: number;
     };
     /** @enum {unknown} */
     FinishedBy: 'warmSoak' | 'snapped' | 'weighted' | 'simmered' | 'steamed' | 'fulled';
+    /** @description The wash behind a lot, as it was done. */
     FinishedWash: {
       /** Format: date-time */
       startedAt: string;
       tub: null | string;
       recipe: null | string;
+      /** @description With its dose; null when none was noted. */
       agent: null | string;
       who: string;
       baths: components['schemas']['FinishedBath'][];
     };
-    /** @enum {unknown} */
+    /**
+     * @description The classes of docs/craft.md, section 13.
+     * @enum {unknown}
+     */
     FleeceClass:
       | 'fine'
       | 'medium'
@@ -3304,9 +3964,15 @@ export interface components {
       | 'plant';
     /** @enum {unknown} */
     FleeceColour: 'white' | 'cream' | 'grey' | 'brown' | 'black' | 'mixed';
-    /** @enum {unknown} */
+    /**
+     * @description Where on the fleece a lock came from.
+     * @enum {unknown}
+     */
     FleecePlace: 'unknown' | 'shoulder' | 'neck' | 'side' | 'back' | 'britch' | 'belly';
-    /** @enum {unknown} */
+    /**
+     * @description Which way a flow goes through a step.
+     * @enum {unknown}
+     */
     FlowRole: 'in' | 'gain' | 'out' | 'loss' | 'count';
     FlowView: {
       /** Format: uuid */
@@ -3332,31 +3998,55 @@ export interface components {
       corrections: components['schemas']['CorrectionView'][];
       added: null | components['schemas']['AddedView'];
     };
+    /** @description Pieces to be folded over a finger. */
     FoldView: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How long each is.
+       */
       millimetres: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many; null where nobody measured how heavy a strip is for its length.
+       */
       pieces: null | number;
+      /** @description The same in words, with where the length comes from. */
       words: string;
     };
+    /** @description Something found. */
     Found: {
       kind: components['schemas']['FoundKind'];
+      /** @description A lot's or a sample's code, a breed's name, an animal's id. */
       code: string;
+      /** @description What it is. */
       title: string;
+      /** @description What is left of it, what was said of it, why it was found. */
       detail: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a find leads to.
+     * @enum {unknown}
+     */
     FoundKind: 'lot' | 'sample' | 'breed' | 'animal';
-    /** @enum {unknown} */
+    /**
+     * @description What a step can add.
+     * @enum {unknown}
+     */
     GainKind: 'dye' | 'dressing';
+    /** @description Takes something up. */
     GainingRequest: {
       kind: components['schemas']['GainKind'];
       mass: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description An answer to "where did it go?" that adds nothing to the log.
+     * @enum {unknown}
+     */
     GapAnswer: 'notKnown' | 'asItIs';
+    /** @description Makes a lot. */
     GivingRequest: {
       form: components['schemas']['LotForm'];
+      /** @description As typed; left out when nobody weighed it. */
       mass?: null | string;
       state?: null | components['schemas']['WeighingState'];
       notes?: null | string;
@@ -3367,14 +4057,19 @@ export interface components {
     HandAnswer: {
       said: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a hand does to the stand-ins.
+     * @enum {unknown}
+     */
     HandDoes: 'put' | 'off' | 'fleece' | 'pour' | 'empty' | 'breathe';
     HandRequest: {
       does: components['schemas']['HandDoes'];
+      /** @description put: grams. fleece: dry grams, water grams, time constant and steady start in minutes. pour: degrees, cooling rate per minute. */
       numbers?: null | number[];
     };
     /** @enum {unknown} */
     Handle: 'silky' | 'soft' | 'kind' | 'crisp' | 'harsh';
+    /** @description What would fall with an entry. */
     HangingView: {
       entries: components['schemas']['Dependant'][];
       /** Format: int32 */
@@ -3385,40 +4080,56 @@ export interface components {
       lookOvers: number;
       sentence: string;
     };
+    /** @description The heap that waits at a station. */
     Heap: {
       step: null | components['schemas']['StepKind'];
       /** Format: int32 */
       lots: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many of the lots have no known mass yet.
+       */
       notWeighed: number;
       mass: components['schemas']['MassFigure'];
       /** Format: date-time */
       since: null | string;
     };
+    /** @description Another heap that is remembered. */
     HeapRequest: {
       form: components['schemas']['LotForm'];
+      /** @description As typed; left out for all that is left over. */
       mass?: null | string;
       state?: null | components['schemas']['WeighingState'];
       notes?: null | string;
     };
     /**
+     * @description How a strip is held as it is spun.
      * @default straight
      * @enum {unknown}
      */
     HeldAs: 'straight' | 'fold';
+    /** @description When the hook is moved. */
     HookView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description After so many.
+       */
       draws: number;
     };
     /** @enum {unknown} */
     HowMuch: 'none' | 'little' | 'some' | 'much';
+    /** @description A sample on the wall with the lock it hangs by. */
     HungSample: {
       sample: components['schemas']['SampleView'];
       lock: null | components['schemas']['LockView'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The longest of them, 0 when there is none.
+       */
       longestMillimetres: number;
       colour: string;
     };
+    /** @description What a file holds and what of it can be taken. */
     ImportReport: {
       stored: boolean;
       /** Format: int32 */
@@ -3427,13 +4138,20 @@ export interface components {
       takenRows: number;
       /** Format: int32 */
       takenEntries: number;
+      /** @description The first two hundred refusals in full. */
       refused: components['schemas']['RefusedRow'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many rows are refused in all.
+       */
       refusedRows: number;
     };
     /** @enum {unknown} */
     InstrumentKey: 'tare' | 'unit';
-    /** @enum {unknown} */
+    /**
+     * @description What an instrument measures.
+     * @enum {unknown}
+     */
     InstrumentKind: 'scale' | 'probe' | 'air';
     InstrumentRequest: {
       kind: components['schemas']['InstrumentKind'];
@@ -3458,8 +4176,10 @@ export interface components {
     };
     InstrumentsPage: {
       instruments: components['schemas']['InstrumentView'][];
+      /** @description The stand-ins run beside this house, and the demo may play with them. */
       standIns: boolean;
     };
+    /** @description The code is shown this once. */
     Invitation: {
       code: string;
       role: components['schemas']['MemberRole'];
@@ -3475,17 +4195,27 @@ export interface components {
     /** @enum {unknown} */
     JoinWay: 'laidOver' | 'splitEnd' | 'rolled' | 'folded' | 'knotted';
     JsonElement: unknown;
+    /** @description One thing to judge with eye and finger. */
     JudgementKind: {
+      /** @description Its name among the Judgements. */
       name: string;
+      /** @description The word on the screen. */
       title: string;
+      /** @description How to do it, in a line. */
       howTo: string;
+      /** @description What it can be; "don't know" is always an answer and not among them. */
       words: components['schemas']['JudgementWord'][];
     };
+    /** @description A word to choose for a judgement. */
     JudgementWord: {
+      /** @description The judgement's value, as it is stored. */
       value: string;
+      /** @description The word on the screen. */
       word: string;
+      /** @description What one feels or sees when it is that. */
       means: string;
     };
+    /** @description What a person judged of a fleece with eye and finger; null stands for "don't know", which is an answer. */
     Judgements: {
       handle?: null | components['schemas']['Handle'];
       spring?: null | components['schemas']['Spring'];
@@ -3500,6 +4230,7 @@ export interface components {
       vegetableMatter?: null | components['schemas']['HowMuch'];
       colour?: null | components['schemas']['FleeceColour'];
     };
+    /** @description A judgement that is kept with the lot. */
     KeepJudgement: {
       decision: components['schemas']['WashDecision'];
       handle?: null | components['schemas']['WashedHandle'];
@@ -3508,17 +4239,30 @@ export interface components {
     KeyRequest: {
       key: components['schemas']['InstrumentKey'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description How the locks are laid on the cloth.
+     * @enum {unknown}
+     */
     LaidOn: 'lengthwise' | 'crosswise';
+    /** @description A layer as it is laid on. */
     LayerView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Its place among the components, from 0.
+       */
       component: number;
       mass: components['schemas']['MassFigure'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a rule says of a use.
+     * @enum {unknown}
+     */
     Leaning: 'goodFor' | 'carefulWith';
+    /** @description Fibre that leaves on purpose. */
     LeaveRequest: {
+      /** @description useUp, giveAway, sell, discard or keepAsReference. */
       step: components['schemas']['StepKind'];
+      /** @description As typed; left out for "all that is left, not weighed again". */
       mass?: null | string;
       /** @default false */
       all: boolean;
@@ -3526,70 +4270,117 @@ export interface components {
       /** Format: double */
       humidityPercent?: null | number;
       notes?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description What was paid for it.
+       */
       worth?: null | number;
       /** Format: date-time */
       doneAt?: null | string;
       who?: null | string;
       /** @default false */
       intoReserve: boolean;
+      /** @description Why it was there although the book has less. */
       because?: null | string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description The units that lengths of fibre are shown in.
+     * @enum {unknown}
+     */
     LengthUnit: 'millimetre' | 'centimetre' | 'inch';
+    /** @description What an instrument said last. */
     LiveReading: {
       /** Format: uuid */
       instrumentId: string;
       kind: components['schemas']['InstrumentKind'];
       name: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In grams, degrees Celsius; null when it says that it cannot tell (overload, no contact).
+       */
       value: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Relative humidity in percent, for air sensors.
+       */
       second: null | number;
+      /** @description As a person would read it. */
       text: string;
+      /** @description It stands still: only then it may be taken. */
       stable: boolean;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description By the server's clock.
+       */
       at: string;
+      /** @description False when the line is down: then this is the last value, growing old. */
       connected: boolean;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description A probe's or an air sensor's temperature in the workshop's unit, to draw with.
+       */
       degrees?: null | number;
     };
-    /** @enum {unknown} */
+    /**
+     * @description How a load stands beside the others.
+     * @enum {unknown}
+     */
     LoadStanding: 'notKnown' | 'even' | 'light' | 'heavy';
-    /** @enum {unknown} */
+    /**
+     * @description An end of a lock.
+     * @enum {unknown}
+     */
     LockEnd: 'butt' | 'tip';
+    /** @description One lock laid on the ruler. Only the length is needed. */
     LockRequest: {
+      /** @description As typed: 112, 11.2 cm, 4 1/2 in. */
       length: string;
       place?: components['schemas']['FleecePlace'];
       /** Format: int32 */
       crimps?: null | number;
+      /** @description The length the crimps were counted over, as typed. */
       span?: null | string;
       wave?: null | components['schemas']['Wave'];
     };
+    /** @description The shape of a lock for drawing it to scale: everything in millimetres along and across the relaxed lock. */
     LockShape: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Butt to tip.
+       */
       lengthMillimetres: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description From crest to crest; null for a straight or unordered lock.
+       */
       wavelengthMillimetres: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description From the middle line to a crest.
+       */
       depthMillimetres: number;
+      /** @description The kind of wave. */
       wave: components['schemas']['Wave'];
+      /** @description True when the waves were counted, false when only the kind is known. */
       counted: boolean;
     };
     /** @enum {unknown} */
     LockStructure: 'distinct' | 'loose' | 'blocky' | 'matted';
+    /** @description A measured lock. */
     LockView: {
       /** Format: uuid */
       id: string;
       place: components['schemas']['FleecePlace'];
       /** Format: double */
       lengthMillimetres: number;
+      /** @description Its length as the workshop counts it. */
       length: string;
       /** Format: double */
       crimpsPerCentimetre: null | number;
       wave: null | components['schemas']['Wave'];
       shape: components['schemas']['LockShape'];
     };
+    /** @description Everything the look-over bench shows. */
     LookOverPage: {
       /** Format: uuid */
       lotId: string;
@@ -3599,6 +4390,7 @@ export interface components {
       content: components['schemas']['Content'];
       staple: components['schemas']['StapleView'];
       judgements: components['schemas']['Judgements'];
+      /** @description The judgements were made on what the lot was made of. */
       inherited: boolean;
       firstImpression: string;
       decision: string;
@@ -3606,21 +4398,31 @@ export interface components {
       measuredMicron: null | number;
       against: components['schemas']['AgainstBreed'][];
       verdict: components['schemas']['UseVerdict'][];
+      /** @description What the verdict still asks for. */
       missing: string[];
+      /** @description The judgements that can be made of it, by name. */
       asked: string[];
       sortAdvice: string;
       comparedWith: null | string;
     };
+    /** @description A look over a fleece. Everything may be left open: "don't know" is an answer. */
     LookOverRequest: {
       judgements: components['schemas']['Judgements'];
+      /** @description What was thought before the breed's range was shown; once written it is kept. */
       firstImpression?: null | string;
+      /** @description What the person decided it is for. */
       decision?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description A measured fibre diameter, in micrometres.
+       */
       measuredMicron?: null | number;
       content?: null | components['schemas']['Content'];
     };
+    /** @description Loses something. */
     LosingRequest: {
       kind: components['schemas']['LossKind'];
+      /** @description As typed; left out when it is to be found by difference. */
       mass?: null | string;
       fate?: null | components['schemas']['Fate'];
       state?: null | components['schemas']['WeighingState'];
@@ -3647,6 +4449,7 @@ export interface components {
       | 'referenceLocks'
       | 'spilled'
       | 'other';
+    /** @description What may be changed of a lot beside its weights. Left out: unchanged. */
     LotFactsRequest: {
       animal?: null | string;
       colour?: null | string;
@@ -3654,11 +4457,16 @@ export interface components {
       /** Format: double */
       readyMadePer100Grams?: null | number;
       because?: null | string;
+      /** @description What it is said to be; empty for unknown. What was made of it changes with it. */
       breed?: null | string;
-      /** @default false */
+      /**
+       * @description The breed is not in the book, and is meant as it is written.
+       * @default false
+       */
       breedAsWritten: boolean;
     };
     /**
+     * @description What a lot is at the moment.
      * @default raw
      * @enum {unknown}
      */
@@ -3717,6 +4525,8 @@ export interface components {
       route: null | components['schemas']['ChosenRoute'];
       next: null | components['schemas']['StepKind'];
       stations: components['schemas']['StepKind'][];
+      trials: components['schemas']['StepKind'][];
+      felting: components['schemas']['FeltingView'];
     };
     LotLine: {
       /** Format: uuid */
@@ -3737,8 +4547,10 @@ export interface components {
       madeBy: components['schemas']['StepKind'];
       next: null | components['schemas']['StepKind'];
       reserved: null | string;
+      /** @description Where it stands in a station's list: what that station makes of it, the usual first. */
       gives?: null | components['schemas']['LotForm'][];
     };
+    /** @description A page of lots; the cursor fetches the next one. */
     LotList: {
       lots: components['schemas']['LotLine'][];
       next: null | string;
@@ -3756,12 +4568,14 @@ export interface components {
       changes: components['schemas']['ChangeView'][];
       washed: null | components['schemas']['WashedView'];
     };
+    /** @description A lot by its code. */
     LotRef: {
       /** Format: uuid */
       id: string;
       code: string;
     };
     /**
+     * @description Shine.
      * @default matt
      * @enum {unknown}
      */
@@ -3773,45 +4587,83 @@ export interface components {
       form: components['schemas']['LotForm'];
       fibre: components['schemas']['Fibre'];
     };
+    /** @description A skein that was really made of the singles. */
     MadeSkeinView: {
+      /** @description Its lot. */
       code: string;
+      /** @description As it was read; before its wash where it was not washed yet. */
       yarn: components['schemas']['YarnShape'];
+      /** @description How it stands to what was reckoned. */
       sentence: string;
     };
+    /** @description What the axis of a picture of masses counts in. */
     MassAxis: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description One division.
+       */
       grams: number;
+      /** @description What it is called. */
       name: string;
     };
+    /** @description A mass for a screen: grams to draw with, words to read, and where it comes from. */
     MassFigure: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description For drawing to scale.
+       */
       grams: number;
+      /** @description In the workshop's unit. */
       text: string;
+      /** @description Where it comes from. */
       from: components['schemas']['Provenance'];
+      /** @description One standard deviation in the workshop's unit, null when there is none. */
       giveOrTake?: null | string;
       working?: null | components['schemas']['Working'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description The units a weight may be read or written in.
+     * @enum {unknown}
+     */
     MassUnit: 'gram' | 'kilogram' | 'ounce' | 'pound';
+    /** @description An own lot whose colour comes near. */
     MatchedLot: {
       /** Format: uuid */
       id: string;
       code: string;
       form: components['schemas']['LotForm'];
+      /** @description As it is noted there. */
       colour: string;
+      /** @description That as a code. */
       shade: string;
     };
+    /** @description A figure that can be noted at a station beside the weights; it stays with the entry. */
     Measure: {
+      /** @description Its stable name in requests, files and tables. */
       key: string;
+      /** @description What it counts in; empty for pieces. */
       unit: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The lowest that can be, included.
+       */
       low: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The highest that can be, included.
+       */
       high: number;
-      /** @default false */
+      /**
+       * @description Pieces are whole.
+       * @default false
+       */
       isWhole: boolean;
+      /** @description The measure without which it says nothing, null where it stands by itself. */
       with?: null | string;
-      /** @default false */
+      /**
+       * @description It is counted by one tap each.
+       * @default false
+       */
       isTally: boolean;
     };
     Member: {
@@ -3823,10 +4675,12 @@ export interface components {
     };
     /** @enum {unknown} */
     MemberRole: 'looker' | 'preparer' | 'owner';
+    /** @description The animal that another one turned out to be. */
     MergeRequest: {
       /** Format: uuid */
       into: string;
     };
+    /** @description A name that leads to an animal. */
     MergedAnimal: {
       /** Format: uuid */
       id: string;
@@ -3839,21 +4693,36 @@ export interface components {
       hours: number;
       month: string;
     };
+    /** @description What this person did today with one motion, against what they want to do at most. */
     MotionDay: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description In a day; null for no bound.
+       */
       mostMinutes: null | number;
+      /** @description The stations that were worked at by hand today, the longest first. */
       done: components['schemas']['MotionDone'][];
     };
+    /** @description One motion of today. */
     MotionDone: {
       step: components['schemas']['StepKind'];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Of logged entries, and of what was begun today and goes on.
+       */
       minutes: number;
+      /** @description As long as the person wants it at most, or longer. */
       isOver: boolean;
     };
+    /** @description What a person wants to do at most of one motion in a day. */
     MotionRequest: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Null for no bound.
+       */
       mostMinutes: null | number;
     };
+    /** @description How much has to go in. */
     NeededView: {
       wanted: components['schemas']['MassFigure'];
       atMedian: components['schemas']['MassFigure'];
@@ -3861,15 +4730,23 @@ export interface components {
       yield: components['schemas']['NumberFigure'];
       experience: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What the neps say about another pass.
+     * @enum {unknown}
+     */
     NepVerdict: 'cannotTell' | 'goOn' | 'hardlyWorthIt' | 'clean' | 'rising';
+    /** @description Where a batch goes next. */
     NextBathView: {
       /** Format: int32 */
       batch: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Which bath of the plan, from zero.
+       */
       place: number;
       bath: components['schemas']['PlannedBathView'];
     };
+    /** @description A figure that is not a mass. */
     NumberFigure: {
       /** Format: double */
       value: number;
@@ -3877,12 +4754,16 @@ export interface components {
       from: components['schemas']['Provenance'];
       working?: null | components['schemas']['Working'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description When a station stands on the rail of every screen.
+     * @enum {unknown}
+     */
     OnRail: 'always' | 'whenWaiting' | 'never';
     OriginView: {
       /** Format: uuid */
       lotId: string;
       code: string;
+      /** @description What it came in as; raw fleece is raw behind it, anything else is what somebody else had left of one. */
       form: components['schemas']['LotForm'];
       fibre: components['schemas']['Fibre'];
       parentage: string;
@@ -3890,17 +4771,25 @@ export interface components {
       share: string;
       raw: components['schemas']['MassFigure'];
     };
+    /** @description A case in which another preparation would come first. */
     OtherAdvice: {
       if: string;
       then: components['schemas']['PreparedAs'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description What may differ between two samples beside the preparation: then nobody knows which of them made the difference.
+     * @enum {unknown}
+     */
     Otherwise: 'draw' | 'plies' | 'thickness' | 'twist' | 'spinner' | 'preparer' | 'day' | 'amount';
+    /** @description A part of what a lot is made of, where there are several. */
     PartView: {
       fibre: components['schemas']['Fibre'];
+      /** @description Its breed or cross, empty when unknown. */
       breed: string;
+      /** @description Its share of the oven-dry mass. */
       share: components['schemas']['NumberFigure'];
     };
+    /** @description One pass that led to a lot. */
     PassView: {
       /** Format: uuid */
       entryId: string;
@@ -3910,56 +4799,93 @@ export interface components {
       down: components['schemas']['MassFigure'];
       hair: components['schemas']['MassFigure'];
       lost: components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null where nobody counted.
+       */
       hairsPerGram: null | number;
     };
+    /** @description A new password by somebody who knows the old one. */
     PasswordChange: {
       current: string;
       password: string;
     };
+    /** @description A new password by somebody who has a code from the workshop's owner, or from the server. */
     PasswordReset: {
       email: string;
       code: string;
       password: string;
     };
+    /** @description A knitted patch as an eye sees it. */
     PatchView: {
+      /** @description From the top; of each the colours of its spots. */
       rows: string[][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Rows or rounds that all of the yarn knits.
+       */
       rowsInAll: number;
     };
+    /** @description Photographs, the newest first. */
     PhotographList: {
       photographs: components['schemas']['PhotographView'][];
+      /** @description Where the list goes on; null at its end. */
       after: null | string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a photograph is of.
+     * @enum {unknown}
+     */
     PhotographOf: 'lot' | 'entry' | 'run' | 'sample';
+    /** @description A photograph; its pictures are asked for by its id. */
     PhotographView: {
       /** Format: uuid */
       id: string;
+      /** @description What it was put on. */
       of: components['schemas']['PhotographOf'];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Which.
+       */
       ofId: string;
       caption: string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description In dots.
+       */
       width: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description In dots.
+       */
       height: number;
       /** Format: date-time */
       addedAt: string;
       who: string;
     };
+    /** @description A main colour of a picture, with what stands for it. */
     PictureColourView: {
+      /** @description As a code. */
       colour: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of the picture's area.
+       */
       percent: number;
       nearest: null | components['schemas']['MatchedLot'];
+      /** @description Nothing comes near enough to stand for it. */
       isLacking: boolean;
+      /** @description What stands for it, or what is lacking, in words. */
       sentence: string;
     };
+    /** @description The main colours of a picture, the largest first. */
     PictureColours: {
       colours: components['schemas']['PictureColourView'][];
+      /** @description What is not lacking, in shares that make 100. */
       recipe: components['schemas']['RecipeShare'][];
+      /** @description An order of strips with these shares: the place of each strip's colour in the list, from 0. */
       repeat: number[];
+      /** @description What was found and what is lacking. */
       sentence: string;
     };
     PlaceView: {
@@ -3969,19 +4895,25 @@ export interface components {
       /** Format: double */
       meanMillimetres: number;
     };
+    /** @description What the plan stands on. */
     PlanFooting: {
       lots: components['schemas']['RunLot'][];
       greasy: components['schemas']['MassFigure'];
+      /** @description Null for a tub that is not the workshop's own. */
       tub: null | string;
       /** Format: double */
       tubLitres: number;
       /** Format: double */
       tubRatePerMinute: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Own baths behind the cooling rate; none means typical.
+       */
       tubBaths: number;
       hotWater: components['schemas']['TemperatureFigure'];
       coldWater: components['schemas']['TemperatureFigure'];
       air: components['schemas']['TemperatureFigure'];
+      /** @description Measured by the air sensor, typed, or guessed. */
       airFrom: components['schemas']['Provenance'];
       /** Format: double */
       litresPerKilogram: number;
@@ -3991,17 +4923,25 @@ export interface components {
     PlanView: {
       on: components['schemas']['PlanFooting'];
       plan: components['schemas']['ScourPlanView'];
+      /** @description In the workshop's currency, null when no price is known. */
       cost: null | string;
       departures: string[];
     };
+    /** @description One bath as planned, for one batch. */
     PlannedBathView: {
       kind: components['schemas']['BathKind'];
       /** Format: double */
       litres: number;
+      /** @description Where it settles with the wool in it. */
       settles: components['schemas']['TemperatureFigure'];
+      /** @description How hot it is poured. */
       pour: components['schemas']['TemperatureFigure'];
+      /** @description What it has cooled to by then. */
       lifted: components['schemas']['TemperatureFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null when the pour cannot be reached with what there is; the cold with it.
+       */
       hotLitres: null | number;
       /** Format: double */
       coldLitres: null | number;
@@ -4011,87 +4951,127 @@ export interface components {
       doseGrams: number;
       /** Format: double */
       minutes: number;
+      /** @description What to mind, in sentences. */
       warnings: string[];
     };
-    /**
-     * @default together
-     * @enum {unknown}
-     */
-    Plied: 'together' | 'chain' | 'cable';
+    /** @description An angle that was read while plying. */
     PlyAngleView: {
       /** Format: double */
       degrees: number;
       isThere: boolean;
       sentence: string;
     };
+    /** @description A fresh ply-back. */
     PlyBackRequest: {
+      /** @description In an inch, as typed: "14" or "13-14". */
       wraps: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Left out where nobody read the angle.
+       */
       degrees?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description It was spun with so many for a draw.
+       */
       treadles?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description And with so long a draw.
+       */
       drawMillimetres?: null | number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Counted in it.
+       */
       neps?: null | number;
+      /** @description How it feels. */
       handle?: null | string;
+      /** @description What a bit of it weighs, as typed: with its length it tells how lofty it is. */
       mass?: null | string;
+      /** @description Of that bit, as typed. */
       length?: null | string;
     };
+    /** @description A ply-back beside the aim. */
     PlyBackView: {
+      /** @description As it was read. */
       yarn: components['schemas']['YarnShape'];
+      /** @description Near enough. */
       isThere: boolean;
+      /** @description How it stands. */
       sentence: string;
+      /** @description What to change, in words with figures; empty where nothing is to be. */
       next: string;
       settings: null | components['schemas']['SettingsView'];
+      /** @description What it would be after the wash, in the structure that is wanted. */
       washed: string;
+      /** @description And in others. */
       becomes: components['schemas']['BecomesView'][];
+      /** @description How even, how lofty, neps, how it feels; empty for nothing. */
       noted: string;
     };
     /**
+     * @description Where strands run from while they are plied.
      * @default bobbins
      * @enum {unknown}
      */
     PlyFrom: 'bobbins' | 'coredBall' | 'cakeEnds' | 'hand' | 'bracelet';
     /**
+     * @description In which order the strips of a ply come, against the first.
      * @default same
      * @enum {unknown}
      */
     PlyOrder: 'same' | 'offset' | 'mirrored' | 'own' | 'plain';
+    /** @description What plying gives, and how to do it. */
     PlyPlanView: {
+      /** @description The yarn before its wash. */
       fresh: components['schemas']['YarnShape'];
+      /** @description And after it, as it is expected. */
       washed: components['schemas']['YarnShape'];
       direction: components['schemas']['TwistDirection'];
       strands: components['schemas']['PlyStrandView'][];
+      /** @description How to ply it. */
       sentences: string[];
+      /** @description What speaks against it, with what to do instead. */
       cautions: string[];
+      /** @description The same singles in other structures, washed, before anything is committed. */
       becomes: components['schemas']['BecomesView'][];
       settings: null | components['schemas']['SettingsView'];
     };
+    /** @description How a ply is arranged. */
     PlyRequest: {
       order?: components['schemas']['PlyOrder'];
       /**
        * Format: int32
+       * @description Strips that it comes later, where it is offset.
        * @default 1
        */
       by: number;
+      /** @description Its own order, as typed. */
       own?: null | string;
+      /** @description Its one colour, where it is plain. */
       plain?: null | string;
+      /** @description What its strips were weighed at, as typed and in their order; left out where each is as planned. */
       masses?: null | string[];
     };
+    /** @description Strands are plied. */
     PlyStart: {
+      /** @description Singles, or what is plied once more. */
       lotIds: string[];
       /**
        * Format: int32
+       * @description Strands that lie side by side; a chain has three and a cable four, whatever is said here.
        * @default 2
        */
       plies: number;
       structure?: components['schemas']['YarnStructure'];
       /**
        * Format: double
+       * @description Angle of the plies.
        * @default 25
        */
       degrees: number;
+      /** @description Of the fresh yarn, as expected; left out where the strands' grist is known. */
       wraps?: null | string;
       direction?: null | components['schemas']['TwistDirection'];
       from?: components['schemas']['PlyFrom'];
@@ -4099,37 +5079,63 @@ export interface components {
       toolId?: null | string;
       /** Format: double */
       ratio?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description A length that is wound on at once.
+       */
       drawMillimetres?: null | number;
       by?: components['schemas']['SpunBy'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Length that plying takes up; left out for what is usual.
+       */
       takeUpPercent?: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description A lot that is plied. */
     PlyStrandView: {
       code: string;
       mass: null | components['schemas']['MassFigure'];
+      /** @description In words; empty where it is not known. */
       length: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description For drawing; null likewise.
+       */
       metres: null | number;
       direction: null | components['schemas']['TwistDirection'];
+      /** @description What stays on it, in words; empty for nothing. */
       left: string;
     };
+    /** @description A ply. */
     PlyView: {
       strips: components['schemas']['StripView'][];
+      /** @description All its strips. */
       total: components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of singles.
+       */
       metres: number;
+      /** @description Colours at even steps from its beginning to the end of the yarn. */
       singles: string[];
+      /** @description Where it drifts from the first, in words; empty where it does not. */
       drift: string;
     };
+    /** @description What to weigh out for a percentage of the fibre. */
     PortionView: {
       /** Format: double */
       percent: number;
       mass: components['schemas']['MassFigure'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description How the fibre is prepared in the end.
+     * @enum {unknown}
+     */
     PreparedAs: 'rolags' | 'batts' | 'punis' | 'top' | 'cardedTop' | 'flickedLocks' | 'cleanLocks';
     ProblemDetails: {
       type?: null | string;
@@ -4140,12 +5146,17 @@ export interface components {
       instance?: null | string;
     };
     /**
+     * @description How what came off is kept.
      * @default loose
      * @enum {unknown}
      */
     ProductsKept: 'loose' | 'numbered' | 'bundled';
-    /** @enum {unknown} */
+    /**
+     * @description Where a figure comes from. Every figure on a screen says so in one of these words.
+     * @enum {unknown}
+     */
     Provenance: 'measured' | 'reckoned' | 'yours' | 'typical' | 'guessed';
+    /** @description A question of the log with its answers, the likeliest first. */
     QuestionView: {
       /** Format: uuid */
       entryId: string;
@@ -4156,7 +5167,10 @@ export interface components {
       sentence: string;
       answers: components['schemas']['AnswerTap'][];
     };
-    /** @enum {unknown} */
+    /**
+     * @description Where a rack stands or hangs: what its air is like.
+     * @enum {unknown}
+     */
     RackPlace: 'indoors' | 'heatedRoom' | 'outdoors';
     RackRequest: {
       name: string;
@@ -4172,34 +5186,47 @@ export interface components {
       /** Format: uint32 */
       version: number;
     };
+    /** @description How a weight reads, for showing it back before it is logged. */
     ReadMass: {
       /** Format: double */
       grams: number;
       text: string;
     };
+    /** @description A photograph of what became of a rehearsal. */
     RealPhotograph: {
       /** Format: uuid */
       id: string;
       caption: string;
+      /** @description The code of the yarn or the sample. */
       of: string;
     };
+    /** @description Strips as they were rehearsed, beside the yarn that came of them. */
     RealYarnPage: {
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When the chart was begun; null where no chart stands behind the lot.
+       */
       rehearsedAt: null | string;
       rehearsed: null | components['schemas']['RehearsedLook'];
       came: null | components['schemas']['RehearsedLook'];
+      /** @description What came out otherwise. */
       sentences: string[];
+      /** @description Of the yarn and of its samples, the newest first. */
       photographs: components['schemas']['RealPhotograph'][];
     };
     RecipeRequest: {
       name: string;
       wish: components['schemas']['ScourWishRequest'];
     };
+    /** @description A share of a recipe by a picture. */
     RecipeShare: {
       /** Format: uuid */
       lotId: string;
       code: string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Whole, and all of them are 100.
+       */
       percent: number;
     };
     RecipeView: {
@@ -4219,8 +5246,10 @@ export interface components {
       inputs: components['schemas']['ReckoningField'][];
       outputs: components['schemas']['ReckoningField'][];
     };
+    /** @description One input or output of a reckoning. */
     ReckoningField: {
       name: string;
+      /** @description `number`, `choice`, `text`, `yesNo` or `list`: objects with the fields in Of. */
       kind: string;
       unit: string;
       meaning: string;
@@ -4228,6 +5257,7 @@ export interface components {
       choices: null | string[];
       of?: null | components['schemas']['ReckoningField'][];
     };
+    /** @description What is left of a lot, weighed anew. */
     RecountRequest: {
       mass: string;
       state?: null | components['schemas']['WeighingState'];
@@ -4237,12 +5267,17 @@ export interface components {
       /** Format: date-time */
       doneAt?: null | string;
     };
+    /** @description A row of the file that does not read, or that the ledger refuses. */
     RefusedRow: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Its number in the file, the header being 1.
+       */
       row: number;
       column: string;
       reason: string;
     };
+    /** @description Registering opens a workshop of one's own, or joins one with an invitation. */
     RegisterRequest: {
       email: string;
       password: string;
@@ -4251,78 +5286,112 @@ export interface components {
       timeZone?: null | string;
       invitationCode?: null | string;
     };
+    /** @description Strips arranged, as yarn and as knitting. */
     RehearsalView: {
       needs: components['schemas']['ColourNeed'][];
       plies: components['schemas']['PlyView'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description As far as the shortest ply reaches.
+       */
       yarnMetres: number;
       fold: null | components['schemas']['FoldView'];
+      /** @description The strands that are seen at even steps of the yarn. */
       yarn: string[][];
       inHand: components['schemas']['PatchView'];
       acrossRoom: components['schemas']['PatchView'];
+      /** @description What the arrangement does: stripes or marl, how long, how many rows, joins. */
       sentences: string[];
     };
+    /** @description Strips to be arranged and looked at before anything is torn or spun. */
     RehearseRequest: {
       colours: components['schemas']['ColourRequest'][];
+      /** @description The first ply's order: "a b c b". */
       repeat: string;
+      /** @description What a strip weighs, as typed. */
       strip: string;
       plies: components['schemas']['PlyRequest'][];
       /**
        * Format: int32
+       * @description How often it is gone through.
        * @default 1
        */
       times: number;
-      /** @default false */
+      /**
+       * @description Every second time backwards.
+       * @default false
+       */
       mirrored: boolean;
       /**
        * Format: double
+       * @description How heavy the singles are to be.
        * @default 135
        */
       singlesTex: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How heavy a strip is for its length; left out when nobody measured.
+       */
       supplyGramsPerMetre?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Pieces for the fold are so long; left out for what staple and hand propose, and where it is spun from the end.
+       */
       pieceMillimetres?: null | number;
       /**
        * Format: double
+       * @description The breadth of the hand over its four fingers.
        * @default 85
        */
       handMillimetres: number;
       held?: components['schemas']['HeldAs'];
-      plied?: components['schemas']['Plied'];
+      plied?: components['schemas']['YarnStructure'];
       /**
        * Format: int32
+       * @description Of a row or a round.
        * @default 30
        */
       stitches: number;
       /**
        * Format: double
+       * @description Of yarn.
        * @default 12
        */
       millimetresPerStitch: number;
     };
+    /** @description What strips look like as yarn and as knitting. */
     RehearsedLook: {
+      /** @description Of each ply colours at even steps from its beginning to the end of the yarn. */
       singles: string[][];
+      /** @description The strands that are seen at even steps of the yarn. */
       yarn: string[][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description As far as the shortest ply reaches.
+       */
       yarnMetres: number;
       inHand: components['schemas']['PatchView'];
       acrossRoom: components['schemas']['PatchView'];
     };
+    /** @description A part kept for a project; nothing, or 0, takes the reserve off. */
     ReserveRequest: {
       mass: null | string;
       for?: null | string;
     };
+    /** @description A part kept for a project. */
     ReserveView: {
       mass: string;
       for: string;
+      /** @description What else may be taken without a word. */
       free: null | string;
     };
+    /** @description A one-time code; it is shown this once. */
     ResetCode: {
       code: string;
       /** Format: date-time */
       expiresAt: string;
     };
+    /** @description What a step leaves beside its product and is kept, as a lot or noted as a loss. */
     RestView: {
       form: components['schemas']['LotForm'];
       as: components['schemas']['LossKind'];
@@ -4368,6 +5437,7 @@ export interface components {
       doubted: boolean;
       notWeighed: boolean;
     };
+    /** @description A ribbon with its figures; positions are the screen's business, masses and columns are not. */
     RibbonView: {
       stages: components['schemas']['RibbonStageView'][];
       bands: components['schemas']['RibbonBandView'][];
@@ -4377,11 +5447,17 @@ export interface components {
     RoleRequest: {
       role: components['schemas']['MemberRole'];
     };
+    /** @description How rolags or punis are rolled. */
     RolledView: {
+      /** @description Airy, not firm; null where that was not noted. */
       airy: null | boolean;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The rod in millimetres; null for none.
+       */
       rod: null | number;
     };
+    /** @description A step ahead. */
     RouteStepView: {
       step: components['schemas']['StepKind'];
       because: string;
@@ -4392,6 +5468,7 @@ export interface components {
       hours: null | components['schemas']['NumberFigure'];
       litres: null | components['schemas']['NumberFigure'];
     };
+    /** @description A way to the end, looked down. */
     RouteView: {
       preparation: components['schemas']['PreparedAs'];
       for: string[];
@@ -4403,10 +5480,13 @@ export interface components {
       totalYield: null | components['schemas']['NumberFigure'];
       hours: null | components['schemas']['NumberFigure'];
       litres: null | components['schemas']['NumberFigure'];
+      /** @description Of 100 g of it, null when not known. */
       costPer100Grams: null | string;
+      /** @description How much of the forecast is the workshop's own log, in words. */
       experience: string;
       chosen: boolean;
     };
+    /** @description The routes of a lot for an aim. */
     RoutesPage: {
       /** Format: uuid */
       lotId: string;
@@ -4417,44 +5497,85 @@ export interface components {
       aim: components['schemas']['Aim'];
       routes: components['schemas']['RouteView'][];
       wouldChange: components['schemas']['OtherAdvice'][];
+      /** @description The first two are as good as each other: a small trial of both says more than any rule. */
       nearlyEqual: boolean;
       missing: string[];
     };
+    /** @description The ruler that locks lie on, in the unit the workshop counts in. */
     RulerView: {
+      /** @description mm, cm or in. */
       sign: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description From one small mark to the next.
+       */
       stepMillimetres: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description So many small marks are one step of a number.
+       */
       perLabel: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description What the number grows by.
+       */
       labelStep: number;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What is to be done next with a part of a run.
+     * @enum {unknown}
+     */
     RunAct: 'whenYouLike' | 'liftAt' | 'liftBy' | 'cannotTell' | 'dryAt' | 'weighAgain' | 'log' | 'restUntil';
+    /** @description What a part of a run calls for. */
     RunCallView: {
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event that began it, or the run itself.
+       */
       part: string;
+      /** @description Which part, in words; empty where the run has only one. */
       name: string;
+      /** @description What to do. */
       act: components['schemas']['RunAct'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it began.
+       */
       since: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; null when nothing hurries or it cannot be told.
+       */
       dueAt: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Half the width of the band that holds eight in ten.
+       */
       giveOrTakeMinutes: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When every screen says so; null for never.
+       */
       alarmAt: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When a soft tone tells that it may be done from now on; null for never.
+       */
       softAt: null | string;
+      /** @description Somebody has to be near. */
       hurries: boolean;
+      /** @description The same in a sentence. */
       sentence: string;
       tap: null | components['schemas']['RunCommand'];
     };
+    /** @description Something that a person notes at a run by one tap. Each craft has its own. */
     RunCommand:
       | components['schemas']['RunCommandBeginBath']
       | components['schemas']['RunCommandReadBath']
       | components['schemas']['RunCommandHangProbe']
       | components['schemas']['RunCommandLiftBath']
+      | components['schemas']['RunCommandWeighRack']
+      | components['schemas']['RunCommandBelieveWeight']
       | components['schemas']['RunCommandCardOneLoad']
       | components['schemas']['RunCommandCountCardLoads']
       | components['schemas']['RunCommandWeighCardLoad']
@@ -4474,9 +5595,6 @@ export interface components {
       | components['schemas']['RunCommandBlendOneLoad']
       | components['schemas']['RunCommandCountBlendLoads']
       | components['schemas']['RunCommandPassBlend']
-      | components['schemas']['RunCommandTickStrip']
-      | components['schemas']['RunCommandReplanStrips']
-      | components['schemas']['RunCommandNoteBetterEnd']
       | components['schemas']['RunCommandReadPlyBack']
       | components['schemas']['RunCommandSitDown']
       | components['schemas']['RunCommandStandUp']
@@ -4486,476 +5604,830 @@ export interface components {
       | components['schemas']['RunCommandNoteDraw']
       | components['schemas']['RunCommandRestSingles']
       | components['schemas']['RunCommandReadPlyAngle']
-      | components['schemas']['RunCommandWeighRack']
-      | components['schemas']['RunCommandBelieveWeight'];
+      | components['schemas']['RunCommandTickStrip']
+      | components['schemas']['RunCommandReplanStrips']
+      | components['schemas']['RunCommandNoteBetterEnd'];
+    /** @description The wool goes into a bath. */
     RunCommandBeginBath: {
       /** @enum {string} */
       kind: 'beginBath';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Which batch, from one.
+       */
       batch: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Which bath of the plan, from zero.
+       */
       place: number;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The probe that hangs in it; left out where temperatures are typed.
+       */
       probeId?: null | string;
+      /** @description A first reading, 0 to 100 °C; a bare number counts in the workshop's unit. */
       temperature?: null | string;
+      /** @description The air, -20 to 45 °C; left out for what the plan stands on. */
       air?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A bobbin or a cop is begun. */
     RunCommandBeginBobbin: {
       /** @enum {string} */
       kind: 'beginBobbin';
+      /** @description The twist it gets. */
       direction: components['schemas']['TwistDirection'];
+      /** @description Whorl, dial, pull, in words. */
       settings?: null | string;
+      /** @description Which of the wheel's bobbins. */
       bobbin?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Another pass begins. */
     RunCommandBeginCardPass: {
       /** @enum {string} */
       kind: 'beginCardPass';
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A weight that was asked about is as it was noted: some was taken off, or rain came. */
     RunCommandBelieveWeight: {
       /** @enum {string} */
       kind: 'believeWeight';
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event by which it was noted.
+       */
       weight: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description One load more. */
     RunCommandBlendOneLoad: {
       /** @enum {string} */
       kind: 'blendOneLoad';
+      /** @description Its weight as typed; left out where nobody weighs it. */
       mass?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description One load more. */
     RunCommandCardOneLoad: {
       /** @enum {string} */
       kind: 'cardOneLoad';
+      /** @description Its weight as typed; empty or left out where nobody weighs it. */
       mass?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A load is drawn off. */
     RunCommandCombOneLoad: {
       /** @enum {string} */
       kind: 'combOneLoad';
+      /** @description As typed; left out where nobody weighs it. */
       top?: null | string;
+      /** @description As typed; left out where nobody weighs it. */
       noil?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description So many loads more, counted at the end. */
     RunCommandCountBlendLoads: {
       /** @enum {string} */
       kind: 'countBlendLoads';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       count: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description So many loads more, counted at the end. */
     RunCommandCountCardLoads: {
       /** @enum {string} */
       kind: 'countCardLoads';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       count: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description So many loads more, counted at the end. */
     RunCommandCountCombLoads: {
       /** @enum {string} */
       kind: 'countCombLoads';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       count: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Neps counted in a pinch. */
     RunCommandCountNeps: {
       /** @enum {string} */
       kind: 'countNeps';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       neps: number;
+      /** @description What the pinch weighed, as typed. */
       pinch?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Nests, and what one of them weighs. */
     RunCommandCountNests: {
       /** @enum {string} */
       kind: 'countNests';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       count: number;
+      /** @description As typed; left out where none was weighed. */
       mass?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Counts what came off; a count that comes later stands for the ones before it. */
     RunCommandCountProducts: {
       /** @enum {string} */
       kind: 'countProducts';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       count: number;
+      /** @description What one weighs, as typed; left out where none was weighed. */
       one?: null | string;
+      /** @description Rolled airy, not firm; left out where that is not noted. */
       airy?: null | boolean;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The rod, in millimetres; left out for none.
+       */
       rod?: null | number;
+      /** @description How they are kept. */
       kept?: components['schemas']['ProductsKept'];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description So many in a bundle, where they are bundled.
+       */
       bundleOf?: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Something is counted. */
     RunCommandCountSpun: {
       /** @enum {string} */
       kind: 'countSpun';
+      /** @description What. */
       of: components['schemas']['SpunTally'];
       /**
        * Format: int32
+       * @description How often.
        * @default 1
        */
       count: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In so many metres; left out where it is only counted.
+       */
       metres?: null | number;
       joinedBy?: null | components['schemas']['JoinWay'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A bobbin, a cop or a skein is done. */
     RunCommandFillBobbin: {
       /** @enum {string} */
       kind: 'fillBobbin';
+      /** @description As typed; left out where nobody weighs it now. */
       mass?: null | string;
+      /** @description As typed: "166", "180 yd", "84 rounds". */
       length?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of the winder, where rounds are typed.
+       */
       roundMillimetres?: null | number;
+      /** @description In an inch, as typed. */
       wraps?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its angle.
+       */
       degrees?: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description What tells a bath's temperature from now on. */
     RunCommandHangProbe: {
       /** @enum {string} */
       kind: 'hangProbe';
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Which bath.
+       */
       bath: string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description A probe that hangs in it; none where temperatures are typed.
+       */
       probeId?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Ends of draws, kept apart. */
     RunCommandKeepEnds: {
       /** @enum {string} */
       kind: 'keepEnds';
+      /** @description As typed. */
       mass: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description The wool is lifted out. Lifting twice is lifting once. */
     RunCommandLiftBath: {
       /** @enum {string} */
       kind: 'liftBath';
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Which bath.
+       */
       bath: string;
+      /** @description What comes next is poured, and the wool, or the next batch, goes in with the same tap; nothing where nothing comes. */
       pourNext?: null | boolean;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Notes from which end a colour drafts more easily. */
     RunCommandNoteBetterEnd: {
       /** @enum {string} */
       kind: 'noteBetterEnd';
+      /** @description Its name. */
       colour: string;
+      /** @description Which end. */
       from: components['schemas']['DraftsFrom'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description How it is drawn is noted. */
     RunCommandNoteDraw: {
       /** @enum {string} */
       kind: 'noteDraw';
+      /** @description Short or long. */
       draw: components['schemas']['Draw'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Everything is split and laid into one another once more. */
     RunCommandPassBlend: {
       /** @enum {string} */
       kind: 'passBlend';
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A temperature was read. */
     RunCommandReadBath: {
       /** @enum {string} */
       kind: 'readBath';
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Which bath.
+       */
       bath: string;
+      /** @description What was read, 0 to 100 °C; a bare number counts in the workshop's unit. */
       temperature: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description The angle is read while it is plied. */
     RunCommandReadPlyAngle: {
       /** @enum {string} */
       kind: 'readPlyAngle';
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Above 0 and below 90.
+       */
       degrees: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description It is plied with so many for a length.
+       */
       treadles?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description And with so long a length.
+       */
       millimetres?: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A fresh ply-back is read. */
     RunCommandReadPlyBack: {
       /** @enum {string} */
       kind: 'readPlyBack';
+      /** @description In an inch, as typed: "14" or "13-14". */
       wraps: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Left out where nobody read the angle.
+       */
       degrees?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description It was spun with so many for a draw.
+       */
       treadles?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description And with so long a draw.
+       */
       drawMillimetres?: null | number;
+      /** @description What was another this time. */
       changed?: null | string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Counted in it.
+       */
       neps?: null | number;
+      /** @description How it feels. */
       handle?: null | string;
+      /** @description What a bit of it weighs, as typed: with its length it tells how lofty it is. */
       mass?: null | string;
+      /** @description Of that bit, as typed. */
       length?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Plans what is not done yet anew. */
     RunCommandReplanStrips: {
       /** @enum {string} */
       kind: 'replanStrips';
+      /** @description The order to come of each ply, as typed: "b c b"; empty for nothing more. */
       rest: string[];
+      /** @description What each of these strips weighs, as typed; left out for what the strips so far were planned at. */
       mass?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description It is left to rest. */
     RunCommandRestSingles: {
       /** @enum {string} */
       kind: 'restSingles';
-      /** Format: double */
+      /**
+       * Format: double
+       * @description For so long.
+       */
       hours: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Somebody sits down to it. */
     RunCommandSitDown: {
       /** @enum {string} */
       kind: 'sitDown';
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description And stops. */
     RunCommandStandUp: {
       /** @enum {string} */
       kind: 'standUp';
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description The next strip of a ply is done. */
     RunCommandTickStrip: {
       /** @enum {string} */
       kind: 'tickStrip';
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description From 0.
+       */
       ply: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description All fibre goes over to the other comb. */
     RunCommandTransferFibre: {
       /** @enum {string} */
       kind: 'transferFibre';
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description The weight of a load that was noted without one, or with a wrong one. */
     RunCommandWeighCardLoad: {
       /** @enum {string} */
       kind: 'weighCardLoad';
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event by which the load was noted.
+       */
       load: string;
+      /** @description As typed. */
       mass: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description Waste of one kind. */
     RunCommandWeighCardWaste: {
       /** @enum {string} */
       kind: 'weighCardWaste';
+      /** @description One of the station's usual ones. */
       ofKind: components['schemas']['LossKind'];
+      /** @description As typed. */
       mass: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description The weights of a load that was noted without them, or with wrong ones. */
     RunCommandWeighCombLoad: {
       /** @enum {string} */
       kind: 'weighCombLoad';
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event by which the load was noted.
+       */
       load: string;
+      /** @description As typed; left out where it stays. */
       top?: null | string;
+      /** @description As typed; left out where it stays. */
       noil?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description What lies on the floor. */
     RunCommandWeighCombWaste: {
       /** @enum {string} */
       kind: 'weighCombWaste';
+      /** @description As typed. */
       mass: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A weight of what lies on the rack. */
     RunCommandWeighRack: {
       /** @enum {string} */
       kind: 'weighRack';
+      /** @description As typed. */
       mass: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description A measured length of top. */
     RunCommandWeighSliver: {
       /** @enum {string} */
       kind: 'weighSliver';
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How long it is.
+       */
       metres: number;
+      /** @description What it weighs, as typed. */
       mass: string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description What the last transfer left in the tines. */
     RunCommandWeighTufts: {
       /** @enum {string} */
       kind: 'weighTufts';
+      /** @description As typed. */
       mass: string;
       /**
        * Format: int32
+       * @description Of how many loads together.
        * @default 1
        */
       loads: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
       at?: null | string;
     };
+    /** @description What a run fills in of the entry that logs it. */
     RunEntry: {
       gives?: null | components['schemas']['LotForm'];
-      /** @default  */
+      /**
+       * @description Its weight as it was typed last; empty where it is weighed later.
+       * @default
+       */
       mass: string;
       state?: null | components['schemas']['WeighingState'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How long it took; null where it was not timed.
+       */
       minutes?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In the workshop's currency.
+       */
       spent?: null | number;
-      /** @default  */
+      /**
+       * @description In words.
+       * @default
+       */
       notes: string;
       yarn?: null | components['schemas']['YarnRequest'];
+      /** @description What else it made, such as noil. */
       more?: components['schemas']['RunHeap'][];
+      /** @description Losses that were weighed on the way. */
       losses?: components['schemas']['RunLoss'][];
     };
+    /** @description A heap that a run made beside its product. */
     RunHeap: {
       form: components['schemas']['LotForm'];
+      /** @description Its weight, as it would be typed. */
       mass: string;
       yarn?: null | components['schemas']['YarnRequest'];
     };
+    /** @description A loss that was weighed at a run. */
     RunLoss: {
       kind: components['schemas']['LossKind'];
+      /** @description Its weight, as it would be typed. */
       mass: string;
     };
+    /** @description A lot that a run holds. */
     RunLot: {
       /** Format: uuid */
       id: string;
       code: string;
       parentage: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description So much of it; null for all.
+       */
       grams?: null | number;
     };
+    /** @description Begins a run. Each craft has its own shape, told by `craft`. */
     RunStart:
       | components['schemas']['RunStartWashStart']
+      | components['schemas']['RunStartRackStart']
       | components['schemas']['RunStartCardStart']
       | components['schemas']['RunStartCombStart']
       | components['schemas']['RunStartBlendStart']
-      | components['schemas']['RunStartStripStart']
       | components['schemas']['RunStartSpinStart']
       | components['schemas']['RunStartPlyStart']
-      | components['schemas']['RunStartRackStart'];
+      | components['schemas']['RunStartStripStart'];
+    /** @description Fibres are laid together. */
     RunStartBlendStart: {
       /** @enum {string} */
       craft: 'blend';
+      /** @description From one to twelve. */
       components: components['schemas']['BlendComponentRequest'][];
+      /** @description How their shares are told. */
       by?: components['schemas']['SharesBy'];
+      /** @description All of it, as typed; not asked where shares are told by weight. */
       total?: null | string;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The drum, board, cards or hackle; left out for one that is not the workshop's.
+       */
       toolId?: null | string;
+      /** @description The most per load, as typed; left out for what the tool usually takes. */
       most?: null | string;
       on?: components['schemas']['BlendOn'];
       gives?: components['schemas']['LotForm'];
       /**
        * Format: int32
+       * @description About how many layers a load has.
        * @default 12
        */
       layers: number;
       /**
        * Format: int32
+       * @description How often it is split and laid into one another.
        * @default 2
        */
       passes: number;
       /**
        * Format: int32
+       * @description Into how many parts each time.
        * @default 4
        */
       splitIn: number;
       /**
        * Format: int32
+       * @description Thin layers, of two hundred, that a yarn would draw from: for the picture.
        * @default 10
        */
       taken: number;
       /**
        * Format: int32
+       * @description Another seed is another hand: for the picture.
        * @default 1
        */
       seed: number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description Fibre goes over the cards. */
     RunStartCardStart: {
       /** @enum {string} */
       craft: 'card';
       lotIds: string[];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The cards; left out for cards that are not the workshop's.
+       */
       toolId?: null | string;
+      /** @description So much of the one lot, as typed; left out for all of it. */
       mass?: null | string;
+      /** @description The most per load, as typed; left out for what the cards usually take. */
       most?: null | string;
       gives?: components['schemas']['LotForm'];
       laidOn?: components['schemas']['LaidOn'];
       takenOff?: null | components['schemas']['TakenOff'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description Fibre goes on the combs. */
     RunStartCombStart: {
       /** @enum {string} */
       craft: 'comb';
       lotIds: string[];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Combs, a hackle or a flick; left out for some that are not the workshop's.
+       */
       toolId?: null | string;
+      /** @description So much of the one lot, as typed; left out for all of it. */
       mass?: null | string;
+      /** @description The most per load, as typed; left out for what the tines usually take. */
       most?: null | string;
       way?: components['schemas']['CombWay'];
       lashedBy?: components['schemas']['LockEnd'];
       wanted?: null | components['schemas']['LockEnd'];
       /**
        * Format: int32
+       * @description As many transfers as it needs to be clean.
        * @default 3
        */
       atLeast: number;
       drawnOff?: components['schemas']['DrawnOff'];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The diz; left out for none, or one that is not the workshop's.
+       */
       dizId?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The hole of a diz that is not the workshop's.
+       */
       dizMillimetres?: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description Strands are plied. */
     RunStartPlyStart: {
       /** @enum {string} */
       craft: 'ply';
+      /** @description Singles, or what is plied once more. */
       lotIds: string[];
       /**
        * Format: int32
+       * @description Strands that lie side by side; a chain has three and a cable four, whatever is said here.
        * @default 2
        */
       plies: number;
       structure?: components['schemas']['YarnStructure'];
       /**
        * Format: double
+       * @description Angle of the plies.
        * @default 25
        */
       degrees: number;
+      /** @description Of the fresh yarn, as expected; left out where the strands' grist is known. */
       wraps?: null | string;
       direction?: null | components['schemas']['TwistDirection'];
       from?: components['schemas']['PlyFrom'];
@@ -4963,14 +6435,24 @@ export interface components {
       toolId?: null | string;
       /** Format: double */
       ratio?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description A length that is wound on at once.
+       */
       drawMillimetres?: null | number;
       by?: components['schemas']['SpunBy'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Length that plying takes up; left out for what is usual.
+       */
       takeUpPercent?: null | number;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description Wool goes on a rack. */
     RunStartRackStart: {
       /** @enum {string} */
       craft: 'dry';
@@ -4981,46 +6463,74 @@ export interface components {
       place?: components['schemas']['RackPlace'];
       /** @default false */
       netted: boolean;
+      /** @description Its weight then, wet, as typed; left out when it is weighed later. */
       mass?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description Fibre is spun to singles. */
     RunStartSpinStart: {
       /** @enum {string} */
       craft: 'spin';
+      /** @description The yarn that is wanted, its lot among it. */
       aim: components['schemas']['AimRequest'];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description Wheel, electric flyer, great wheel or spindle; left out for one that is not the workshop's.
+       */
       toolId?: null | string;
+      /** @description Its whorl or mark. */
       whorl?: null | string;
+      /** @description So much of the lot, as typed; left out for all of it. */
       mass?: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description A strip chart is begun as it was rehearsed, to be ticked off. */
     RunStartStripStart: {
       /** @enum {string} */
       craft: 'divide';
+      /** @description Colours, order and weights; at least one colour comes from a lot. */
       chart: components['schemas']['RehearseRequest'];
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description When; left out for now.
+       */
       startedAt?: null | string;
     };
+    /** @description Begins a planned wash. */
     RunStartWashStart: {
       /** @enum {string} */
       craft: 'wash';
+      /** @description As it was planned. */
       plan: components['schemas']['ScourPlanRequest'];
     };
+    /** @description A run as every screen sees it. */
     RunView: {
       /** Format: uuid */
       id: string;
+      /** @description The station it is done at. */
       craft: components['schemas']['StepKind'];
       lots: components['schemas']['RunLot'][];
       /** Format: date-time */
       startedAt: string;
       who: string;
+      /** @description All that was planned is done. */
       mayBeLogged: boolean;
+      /** @description What its parts call for. */
       calls: components['schemas']['RunCallView'][];
+      /** @description What it fills in of the entry that logs it. */
       entry: components['schemas']['RunEntry'];
+      /** @description What is particular to the craft. */
       details: components['schemas']['CraftView'];
     };
+    /** @description The whole card: sample, lock and the way back to the raw fleece. */
     SampleCard: {
       sample: components['schemas']['SampleView'];
       staple: components['schemas']['StapleView'];
@@ -5030,7 +6540,10 @@ export interface components {
       raw: null | components['schemas']['MassFigure'];
       prepared: null | components['schemas']['MassFigure'];
       changes: components['schemas']['SampleChange'][];
+      /** @description How readily its fibre felts. */
+      felting: components['schemas']['FeltingView'];
     };
+    /** @description Something of a sample that was noted otherwise before. */
     SampleChange: {
       what: string;
       from: string;
@@ -5039,8 +6552,12 @@ export interface components {
       /** Format: date-time */
       at: string;
     };
+    /** @description A sample noted otherwise: all of it as it is now. */
     SampleCorrection: {
-      /** Format: uint32 */
+      /**
+       * Format: uint32
+       * @description As the person saw it; another one meanwhile answers 409.
+       */
       version: number;
       draw?: null | components['schemas']['Draw'];
       /** Format: double */
@@ -5058,10 +6575,12 @@ export interface components {
       joinsPer10Metres?: null | number;
       /** Format: double */
       lumpsPer10Metres?: null | number;
+      /** @description Wraps of the finished yarn at several places, as typed. */
       wrapsPlaces?: null | string;
       judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
     };
+    /** @description What came of a prepared lot. Only the lot is needed. */
     SampleRequest: {
       /** Format: uuid */
       lotId: string;
@@ -5077,19 +6596,28 @@ export interface components {
       /** Format: date-time */
       madeAt?: null | string;
       who?: null | string;
+      /** @description The yarn's weight, as typed. */
       spunMass?: null | string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Of spinning it, joins included.
+       */
       spinningMinutes?: null | number;
       /** Format: double */
       joinsPer10Metres?: null | number;
       /** Format: double */
       lumpsPer10Metres?: null | number;
+      /** @description Wraps of the finished yarn at several places, as typed: "14 15 13 14". Their mean stands where no wraps are told. */
       wrapsPlaces?: null | string;
       judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a sample is judged by in the hand, each on a scale of five with described ends (docs/craft.md, section 16).
+     * @enum {unknown}
+     */
     SampleScale: 'softness' | 'spring' | 'drape' | 'lustre' | 'halo' | 'evenness' | 'wear' | 'ease' | 'pleasure';
+    /** @description A sample as the wall shows it. */
     SampleView: {
       /** Format: uuid */
       id: string;
@@ -5122,16 +6650,22 @@ export interface components {
       joinsPer10Metres: null | number;
       /** Format: double */
       lumpsPer10Metres: null | number;
+      /** @description Wraps at several places, as typed; null where nobody read them. */
       wrapsPlaces: null | string;
+      /** @description What they tell, in words; null with them. */
       unevenness: null | string;
       swatch: null | components['schemas']['SwatchView'];
+      /** @description By hand, in the order of the scales. */
       judged: components['schemas']['ScaleMark'][];
+      /** @description What its kind is called here, with the two axes; null where the draw was not noted. */
       kindWords: null | string;
       /** Format: uint32 */
       version: number;
     };
+    /** @description Samples on the wall, the newest first. */
     SampleWall: {
       hung: components['schemas']['HungSample'][];
+      /** @description The code after which it goes on, null at its end. */
       next: null | string;
     };
     SaveWorkshopRequest: {
@@ -5150,69 +6684,116 @@ export interface components {
       temperatureUnit?: null | components['schemas']['TemperatureUnit'];
       lengthUnit?: null | components['schemas']['LengthUnit'];
     };
+    /** @description A judgement by hand. */
     ScaleMark: {
+      /** @description Of what. */
       scale: components['schemas']['SampleScale'];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description From 1, its lower end, to 5.
+       */
       mark: number;
     };
+    /** @description A question where people disagree, with the sides explained. */
     SchoolQuestion: {
+      /** @description The name of the choice among the Schools. */
       name: string;
+      /** @description The question. */
       question: string;
+      /** @description The answers with what speaks for each. */
       sides: components['schemas']['SchoolSide'][];
     };
+    /** @description One side of it. */
     SchoolSide: {
+      /** @description As it is stored. */
       value: string;
+      /** @description In a few words. */
       word: string;
+      /** @description What its people say. */
       speaksFor: string;
     };
+    /** @description The workshop's choices where people disagree (docs/craft.md, section 14). */
     Schools: {
+      /** @description How hot. */
       wash?: components['schemas']['WashSchool'];
-      /** @default false */
+      /**
+       * @description Locks are opened first and wash cleaner, instead of whole in their nets.
+       * @default false
+       */
       openBeforeWash: boolean;
-      /** @default false */
+      /**
+       * @description Some wax may stay for spinning in the grease.
+       * @default false
+       */
       leaveWax: boolean;
+      /** @description Short down. */
       down?: components['schemas']['DownSchool'];
+      /** @description Fine wool for socks. */
       fineSocks?: components['schemas']['FineSockSchool'];
+      /** @description After what a yarn between woollen and worsted is named. */
       semi?: components['schemas']['SemiNamedBy'];
     };
+    /** @description A wash agent as its bottle has it. */
     ScourAgentRequest: {
       name: string;
       /** Format: double */
       doseGramsPerKilogram?: null | number;
+      /** @description The bottle's own lowest temperature, as typed. */
       floor?: null | string;
       /** @default false */
       alkaline: boolean;
       /** Format: double */
       pricePerKilogram?: null | number;
     };
+    /** @description How a fleece is shared out over a tub (docs/craft.md, section 6): equal batches, none above what the tub holds. */
     ScourBatches: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many.
+       */
       count: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of greasy wool in each.
+       */
       grams: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of water for each.
+       */
       litres: number;
     };
+    /** @description A wash to be planned. What is left out follows from the fleece, the workshop and the season. */
     ScourPlanRequest: {
       lotIds: string[];
       wish: components['schemas']['ScourWishRequest'];
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description A tub of the workshop; left out for TubLitres.
+       */
       tubId?: null | string;
       /** Format: double */
       tubLitres?: null | number;
+      /** @description As typed, and the temperatures after it; a bare number counts in the workshop's unit. */
       hotWater?: null | string;
       coldWater?: null | string;
       air?: null | string;
       fleece?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description What goes in, where it is not all of the lots.
+       */
       greasyGrams?: null | number;
       /** Format: uuid */
       recipeId?: null | string;
     };
+    /** @description A wash as planned. */
     ScourPlanView: {
       school: components['schemas']['ScourSchool'];
       batches: components['schemas']['ScourBatches'];
+      /** @description In order, for one batch; empty when it is not washed. */
       baths: components['schemas']['PlannedBathView'][];
+      /** @description What wash baths must stay above. */
       floor: components['schemas']['TemperatureFigure'];
       /** Format: double */
       waterLitres: number;
@@ -5225,10 +6806,15 @@ export interface components {
       /** Format: double */
       minutes: number;
       risk: components['schemas']['FeltingView'];
+      /** @description What to know before starting, in sentences. */
       notes: string[];
     };
-    /** @enum {unknown} */
+    /**
+     * @description Ways of washing (docs/craft.md, sections 6 and 14).
+     * @enum {unknown}
+     */
     ScourSchool: 'hot' | 'handHot' | 'suintSoak' | 'lockByLock' | 'none';
+    /** @description How a wash is wanted; what is left out follows from the fleece and the school. */
     ScourWishRequest: {
       school: components['schemas']['ScourSchool'];
       /** Format: int32 */
@@ -5239,11 +6825,13 @@ export interface components {
       washes?: null | number;
       /** Format: int32 */
       rinses?: null | number;
+      /** @description Where the first wash bath settles, as typed; a bare number counts in the workshop's unit. */
       temperature?: null | string;
       /** Format: double */
       minutes?: null | number;
       /** Format: double */
       doseGramsPerKilogram?: null | number;
+      /** @description What wash baths must stay above, as typed. */
       floor?: null | string;
       agitation?: components['schemas']['Agitation'];
       agent?: null | components['schemas']['ScourAgentRequest'];
@@ -5252,47 +6840,74 @@ export interface components {
       };
     };
     /**
+     * @description After which of the two axes a mixed yarn is named (docs/craft.md, section 14).
      * @default draw
      * @enum {unknown}
      */
     SemiNamedBy: 'draw' | 'fibre';
+    /** @description Who is here, in which workshop, and the token that every change must carry. */
     SessionState: {
       signedIn: boolean;
       name: null | string;
       workshop: null | components['schemas']['WorkshopChoice'];
       workshops: components['schemas']['WorkshopChoice'][];
       unit: components['schemas']['MassUnit'];
+      /** @description What temperatures are shown in, and what a bare number counts in: °C or °F. */
       temperatureSign: string;
       currency: string;
       isDemo: boolean;
       demoOffered: boolean;
       token: null | string;
-      /** Format: date-time */
+      /**
+       * Format: date-time
+       * @description The server's time: what hurries is told from the first picture on, before the stream says it.
+       */
       now: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How fast its clock runs, one but for a demo of a long soak.
+       */
       speed: number;
+      /** @description How far the workshop's clocks stand before UTC: times are shown by them. Empty for whoever is at no bench. */
       zoneOffsets: components['schemas']['ZoneOffset'][];
-      /** @default mm */
+      /**
+       * @description The same for lengths of locks: mm, cm or in.
+       * @default mm
+       */
       lengthSign: string;
     };
+    /** @description Settings for the next ply-back. */
     SettingsView: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description For a draw.
+       */
       treadles: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description So long.
+       */
       drawMillimetres: number;
+      /** @description Both. */
       words: string;
     };
+    /** @description The one weight that was the slip: a field of the draft, or an earlier weighing by entry and flow. */
     SettleRequest: {
+      /** @description What it should be, as typed. */
       mass: string;
       field?: null | string;
       /** Format: uuid */
       entryId?: null | string;
       /** Format: uuid */
       flowId?: null | string;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How often the earlier weighing had been set right when the person looked at it.
+       */
       revision?: null | number;
     };
     /**
+     * @description How the shares of a blend are told.
      * @default percent
      * @enum {unknown}
      */
@@ -5316,33 +6931,58 @@ export interface components {
       | 'somethingNotLogged';
     /** @enum {unknown} */
     Soundness: 'sound' | 'tender' | 'break';
+    /** @description A range of typical values, both ends included. */
     Span: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The lower end.
+       */
       low: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The upper end, not below Low.
+       */
       high: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The middle.
+       */
       middle?: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description A standard uncertainty for "somewhere in this range": a quarter of the width, the range read as two standard deviations each way.
+       */
       spread?: number;
     };
+    /** @description How fast a preparation was spun in one way of drawing it. */
     SpinPaceView: {
+      /** @description The preparation. */
       from: components['schemas']['LotForm'];
       draw: null | components['schemas']['Draw'];
+      /** @description In an hour, in words; empty where never measured. */
       metres: string;
+      /** @description In an hour, in words; empty where never weighed. */
       mass: string;
+      /** @description How often and how long, in words. */
       of: string;
     };
+    /** @description A wheel, an electric flyer, a great wheel, a spindle or a skein winder. */
     SpinnerRequest: {
       name: string;
       kind: components['schemas']['ToolKind'];
+      /** @description Of a wheel and an electric flyer; at least one. */
       whorls?: null | components['schemas']['WhorlRequest'][];
       drive?: null | components['schemas']['Drive'];
+      /** @description What a bobbin or a cop holds, as typed; left out where nobody knows. */
       bobbin?: null | string;
+      /** @description Of a winder: yarn of one round, as typed, centimetres where no unit stands there. */
       round?: null | string;
+      /** @description The kinds of bobbins that fit a wheel or an electric flyer, where there are several. */
       bobbins?: null | components['schemas']['BobbinKindRequest'][];
+      /** @description Of a spindle: what it weighs, as typed. */
       weight?: null | string;
     };
+    /** @description A tool to spin on, or to wind skeins with. */
     SpinnerView: {
       /** Format: uuid */
       id: string;
@@ -5351,21 +6991,38 @@ export interface components {
       whorls: components['schemas']['WhorlView'][];
       drive: null | components['schemas']['Drive'];
       bobbin: null | components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null for all but a winder.
+       */
       roundMillimetres: null | number;
+      /** @description The newest first. */
       upkeep: components['schemas']['UpkeepView'][];
+      /** @description The kinds of bobbins that fit it. */
       bobbins: components['schemas']['BobbinKindView'][];
       weight: null | components['schemas']['MassFigure'];
+      /** @description What is counted for a draw on it. */
       by: components['schemas']['SpunBy'];
     };
+    /** @description A simulated hand is asked to spin a little: a demo has one, to try the trail with. */
     SpinnersHandRequest: {
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description The same seed is the same hand.
+       */
       seed: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of the singles it aims at.
+       */
       wraps: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description That its settings would give.
+       */
       turnsPerMetre: number;
     };
+    /** @description What it read off its ply-back. */
     SpinnersHandView: {
       /** Format: double */
       wraps: number;
@@ -5374,26 +7031,45 @@ export interface components {
     };
     /** @enum {unknown} */
     Spring: 'lively' | 'some' | 'limp';
-    /** @enum {unknown} */
+    /**
+     * @description What is counted for each draw.
+     * @enum {unknown}
+     */
     SpunBy: 'treadles' | 'seconds' | 'turns';
+    /** @description What somebody spun in a week. */
     SpunByView: {
       who: string;
       /** Format: double */
       metres: number;
+      /** @description In words. */
       length: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What is counted by taps while yarn is made.
+     * @enum {unknown}
+     */
     SpunTally: 'joins' | 'breaks' | 'neps' | 'hairs' | 'bits' | 'combings';
+    /** @description Metres of singles spun since Monday, of the bobbins that were measured. */
     SpunWeek: {
-      /** Format: date */
+      /**
+       * Format: date
+       * @description Monday.
+       */
       since: string;
+      /** @description The most first. */
       by: components['schemas']['SpunByView'][];
+      /** @description The workshop's, in words. */
       all: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description How a figure stands among the others.
+     * @enum {unknown}
+     */
     Standing: 'notKnown' | 'asGood' | 'better' | 'worse';
+    /** @description The locks of a lot, ready to draw, and what they say together. */
     StapleView: {
       locks: components['schemas']['LockView'][];
+      /** @description Measured on what the lot was made of, not on itself. */
       inherited: boolean;
       /** Format: int32 */
       count: number;
@@ -5415,6 +7091,7 @@ export interface components {
       sentence: string;
       places: components['schemas']['FleecePlace'][];
     };
+    /** @description A station as screens need it, in working order. */
     StationView: {
       step: components['schemas']['StepKind'];
       takes: components['schemas']['LotForm'][];
@@ -5426,15 +7103,27 @@ export interface components {
       caution: components['schemas']['Caution'];
       keepsForm: boolean;
       usualGain: null | components['schemas']['GainKind'];
+      /** @description When it stands on the rail. */
       onRail: components['schemas']['OnRail'];
+      /** @description States its outputs can be weighed in. */
       states: components['schemas']['WeighingState'][];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many lots it usually makes.
+       */
       usualOutputs: number;
+      /** @description What is counted there beside the weights. */
       measures: components['schemas']['Measure'][];
+      /** @description Fates of a loss that can be worth something. */
       worthFates: components['schemas']['Fate'][];
       rest: null | components['schemas']['RestView'];
+      /** @description Something is tried there, and nothing is logged. */
+      isTrial: boolean;
     };
-    /** @enum {unknown} */
+    /**
+     * @description The steps an entry can log.
+     * @enum {unknown}
+     */
     StepKind:
       | 'takeIn'
       | 'skirt'
@@ -5460,7 +7149,9 @@ export interface components {
       | 'sell'
       | 'discard'
       | 'keepAsReference'
-      | 'recount';
+      | 'recount'
+      | 'testFelting';
+    /** @description One step as it is typed at a station. Only `from` and `to` are needed. */
     StepRequest: {
       step: components['schemas']['StepKind'];
       from: components['schemas']['TakingRequest'][];
@@ -5475,58 +7166,105 @@ export interface components {
       notes?: null | string;
       /** Format: double */
       humidityPercent?: null | number;
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description A draft that this entry replaces.
+       */
       draftId?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Agents and the like, in the workshop's currency.
+       */
       spent?: null | number;
-      /** @default false */
+      /**
+       * @description Take what is kept for a project all the same; without it such a taking is refused as `reserved`.
+       * @default false
+       */
       intoReserve: boolean;
+      /** @description What was noted beside the weights, by the keys of the station's measures. */
       measures?: null | {
         [key: string]: number;
       };
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The run that this entry logs: it ends with it.
+       */
       runId?: null | string;
       dyeing?: null | components['schemas']['DyeingRequest'];
     };
+    /** @description What became of it. */
     StockAnswer: {
       /** Format: uuid */
       entryId: null | string;
       left: null | components['schemas']['MassFigure'];
       sentence: string;
     };
+    /** @description A batt or a length of top that is to be divided. */
     StripSizesRequest: {
+      /** @description What it weighs, as typed. */
       mass: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In millimetres.
+       */
       width: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In millimetres.
+       */
       length: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How wide a strip is to be, about, in millimetres.
+       */
       strip: number;
+      /** @description How it is divided. */
       as?: components['schemas']['TornAs'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How thin pencils are drawn; left out for strips.
+       */
       gramsPerMetre?: null | number;
     };
+    /** @description Equal strips. */
     StripSizesView: {
       /** Format: int32 */
       count: number;
       each: components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of each, in millimetres.
+       */
       width: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of each.
+       */
       metres: number;
       /** Format: double */
       gramsPerMetre: number;
+      /** @description The same in words, with what to do about a remainder. */
       sentence: string;
     };
+    /** @description A strip in its place. */
     StripView: {
+      /** @description Empty for a plain ply. */
       name: string;
+      /** @description As a code. */
       colour: string;
       mass: components['schemas']['MassFigure'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of singles.
+       */
       metres: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description The strip's own length in metres; null where the supply was not measured.
+       */
       long: null | number;
     };
+    /** @description A weighing that may be the wrong one. */
     SuspectView: {
       /** Format: uuid */
       flowId: string;
@@ -5535,46 +7273,74 @@ export interface components {
       step: components['schemas']['StepKind'];
       /** Format: date-time */
       doneAt: string;
+      /** @description Which weighing it is, as a person would say it. */
       words: string;
+      /** @description As the scale said it. */
       logged: components['schemas']['MassFigure'];
     };
     /**
+     * @description How a swatch was made.
      * @default knitted
      * @enum {unknown}
      */
     SwatchKind: 'knitted' | 'woven' | 'crocheted';
+    /** @description A swatch as it is noted. Stitches are needed, before or after its wash; the rest may be left out. */
     SwatchRequest: {
       kind?: components['schemas']['SwatchKind'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Needle or hook.
+       */
       toolMillimetres?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In 10 cm before its wash; of a woven swatch ends.
+       */
       stitches?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In 10 cm before its wash; of a woven swatch picks.
+       */
       rows?: null | number;
       /** Format: double */
       stitchesAfter?: null | number;
       /** Format: double */
       rowsAfter?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its length as it lies.
+       */
       relaxedMillimetres?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Drawn out without force.
+       */
       stretchedMillimetres?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description A minute after it was let go.
+       */
       afterMinuteMillimetres?: null | number;
       notFor?: null | string;
       onlyIf?: null | string;
       again?: null | boolean;
       change?: null | string;
     };
+    /** @description A swatch as its card shows it. */
     SwatchView: {
+      /** @description As it was noted. */
       noted: components['schemas']['SwatchRequest'];
+      /** @description What follows. */
       sentences: string[];
     };
+    /** @description Fibre at the door, raw or as far as somebody else has prepared it. Only the weight is needed. */
     TakeInRequest: {
+      /** @description As typed, any unit. */
       mass: string;
       state?: components['schemas']['WeighingState'];
       /** Format: double */
       humidityPercent?: null | number;
+      /** @description A breed, a cross such as `Gotland 50 / Wensleydale 50`, or nothing for unknown. */
       breed?: null | string;
       fibre?: null | components['schemas']['Fibre'];
       animal?: null | string;
@@ -5592,12 +7358,18 @@ export interface components {
       who?: null | string;
       /** Format: int32 */
       minutes?: null | number;
-      /** @default false */
+      /**
+       * @description The breed is not in the book, and is meant as it is written; else it is asked about.
+       * @default false
+       */
       breedAsWritten: boolean;
+      /** @description What it is: raw fleece, washed, top and so on. */
       form?: components['schemas']['LotForm'];
+      /** @description What was done to it before it came, in words. */
       before?: null | string;
       /** @default false */
       dyed: boolean;
+      /** @description Of a blend: what is in it. */
       parts?: null | components['schemas']['TakenInPartRequest'][];
     };
     TakenIn: {
@@ -5608,40 +7380,68 @@ export interface components {
       code: string;
       logged: components['schemas']['MassFigure'];
     };
+    /** @description A part of a blend that comes in. */
     TakenInPartRequest: {
       fibre: components['schemas']['Fibre'];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its share of the weight; all of them make 100.
+       */
       percent: number;
       breed?: null | string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description How the web comes off the cloth.
+     * @enum {unknown}
+     */
     TakenOff: 'onePiece' | 'rolledAcross' | 'rolledAlong' | 'strips' | 'zigZag' | 'mockRolag' | 'diz' | 'rod' | 'loose';
+    /** @description Takes from a lot. */
     TakingRequest: {
       /** Format: uuid */
       lotId: string;
-      /** Format: uint32 */
+      /**
+       * Format: uint32
+       * @description The lot's version as the person saw it; another one meanwhile answers 409.
+       */
       version?: null | number;
+      /** @description As typed; left out for "all of it, not weighed again". */
       mass?: null | string;
       state?: null | components['schemas']['WeighingState'];
-      /** @default true */
+      /**
+       * @description Nothing is left of the lot afterwards.
+       * @default true
+       */
       all: boolean;
     };
+    /** @description A temperature for a screen. */
     TemperatureFigure: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In the workshop's unit, to draw with.
+       */
       degrees: number;
+      /** @description In the workshop's unit, to read. */
       text: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description The units a temperature may be read or written in.
+     * @enum {unknown}
+     */
     TemperatureUnit: 'celsius' | 'fahrenheit';
     /** @enum {unknown} */
     Tips: 'whole' | 'weathered' | 'brittle' | 'matted';
+    /** @description The workshop at this moment. */
     Today: {
       /** Format: date-time */
       now: string;
       heaps: components['schemas']['Heap'][];
       waiting: components['schemas']['WaitingLot'][];
+      /** @description The newest entries that the log asks about: each is read by itself. */
       questions: string[];
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description How many there are besides.
+       */
       moreQuestions: number;
       /** Format: int32 */
       drafts: number;
@@ -5668,47 +7468,78 @@ export interface components {
       | 'spindle'
       | 'winder';
     /**
+     * @description How a batt or a top is divided lengthwise.
      * @default strips
      * @enum {unknown}
      */
     TornAs: 'strips' | 'zStrip' | 'pencil';
+    /** @description A ply-back of the trail, in the order of the aim's own. */
     TrailView: {
-      /** Format: uuid */
+      /**
+       * Format: uuid
+       * @description The event that noted it.
+       */
       event: string;
       /** Format: date-time */
       at: string;
+      /** @description What was another this time; empty for nothing. */
       changed: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description Whether another transfer is worth it.
+     * @enum {unknown}
+     */
     TransferVerdict: 'notWeighed' | 'goOn' | 'enough' | 'tooCoarse';
+    /** @description A small trial of several preparations in one sitting. */
     TrialRequest: {
+      /** @description What the fibre is wanted for. */
       aim: components['schemas']['Aim'];
+      /** @description From two to four, each another. */
       preparations: components['schemas']['PreparedAs'][];
+      /** @description How much of each, as typed; left out for five grams. */
       each?: null | string;
     };
+    /** @description A trial that was set up. */
     TrialView: {
+      /** @description One for each preparation, on its way there. */
       lots: components['schemas']['LotRef'][];
       sentence: string;
     };
+    /** @description What can change of a tub. */
     TubCoverRequest: {
+      /** @description It stands under a lid, or under foam, while the wool soaks. */
       covered: boolean;
     };
     /**
+     * @description What a tub is made of.
      * @default steel
      * @enum {unknown}
      */
     TubMaterial: 'steel' | 'zinc' | 'aluminium' | 'copper' | 'plastic' | 'stoneware' | 'wood';
+    /** @description A tub of the workshop. */
     TubRequest: {
       name: string;
+      /** @description What it holds, as typed: `30`, `8 gal`. */
       litres: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its own warmth as litres of water, where somebody knows it; else it follows from its weight, else from what it holds.
+       */
       litresEquivalent?: null | number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description What it weighs empty.
+       */
       emptyKilograms?: null | number;
+      /** @description What it is made of; counts with its weight. */
       material?: components['schemas']['TubMaterial'];
-      /** @default false */
+      /**
+       * @description It stands under a lid, or under foam, while the wool soaks.
+       * @default false
+       */
       covered: boolean;
     };
+    /** @description A tub with how it was seen to cool. */
     TubView: {
       /** Format: uuid */
       id: string;
@@ -5717,10 +7548,17 @@ export interface components {
       litres: number;
       /** Format: double */
       litresEquivalent: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In the middle of a soak.
+       */
       ratePerMinute: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description How much of that is evaporation, 0 to 1.
+       */
       evaporation: number;
+      /** @description It stands under a lid or under foam. */
       covered: boolean;
       /** Format: int32 */
       baths: number;
@@ -5729,46 +7567,71 @@ export interface components {
     };
     /** @enum {unknown} */
     TwistDirection: 'z' | 's';
+    /** @description A weight as it was understood. */
     UnderstoodMass: {
+      /** @description Which one: `to[0].mass`. */
       field: string;
+      /** @description As the scale said it. */
       logged: components['schemas']['MassFigure'];
       reference: null | components['schemas']['MassFigure'];
     };
+    /** @description What was seen or done to a tool. */
     UpkeepRequest: {
       what: string;
     };
+    /** @description What was seen or done to a tool, and when. */
     UpkeepView: {
       /** Format: date-time */
       at: string;
       who: string;
       what: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What a fleece can be used for.
+     * @enum {unknown}
+     */
     Use: 'nextToSkin' | 'lace' | 'jumpers' | 'socks' | 'drape' | 'outerWear' | 'rugs' | 'felt' | 'blankets' | 'locks';
+    /** @description A use with what speaks for and against it. */
     UseVerdict: {
+      /** @description The use. */
       use: components['schemas']['Use'];
+      /** @description Careful as soon as one reason asks for care. */
       leaning: components['schemas']['Leaning'];
+      /** @description Reasons for it. */
       for: string[];
+      /** @description Reasons for care. */
       against: string[];
     };
+    /** @description What a thing usually takes. */
     UsualYarn: {
+      /** @description What it is: "a hat", "socks". */
       thing: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of a yarn of double Enough.ToldFor wraps, above zero.
+       */
       metres: number;
     };
+    /** @description The table is replaced. */
     UsualYarnRequest: {
+      /** @description All of it; left out for the typical one again. */
       things?: null | components['schemas']['UsualYarnRow'][];
     };
+    /** @description What a thing usually takes. */
     UsualYarnRow: {
       thing?: null | string;
       /**
        * Format: double
+       * @description Of a yarn of 11 wraps in an inch.
        * @default 0
        */
       metres: number;
     };
+    /** @description A workshop's table of what things usually take. */
     UsualYarnView: {
+      /** @description The smallest first. */
       things: components['schemas']['UsualYarn'][];
+      /** @description The workshop's own, and not the typical one. */
       isOwn: boolean;
     };
     VoidRequest: {
@@ -5780,6 +7643,7 @@ export interface components {
       /** Format: int32 */
       days: number;
     };
+    /** @description A part that was divided off and is not prepared yet: a trial that waits. */
     WaitingTrial: {
       /** Format: uuid */
       id: string;
@@ -5788,8 +7652,12 @@ export interface components {
       at: null | components['schemas']['StepKind'];
       preparation: null | components['schemas']['PreparedAs'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description What somebody decided about a washed lot; it stays with it for years.
+     * @enum {unknown}
+     */
     WashDecision: 'fine' | 'useSoon' | 'waxAccepted' | 'washAgain';
+    /** @description What a wash house has. */
     WashHouse: {
       tubs: components['schemas']['TubView'][];
       racks: components['schemas']['RackToolView'][];
@@ -5805,6 +7673,7 @@ export interface components {
       bedtime: string;
     };
     WashHouseSettings: {
+      /** @description As typed; a bare number counts in the workshop's unit. */
       hotWater: string;
       coldWater: string;
       /** Format: double */
@@ -5814,6 +7683,7 @@ export interface components {
       /** Format: time */
       bedtime: string;
     };
+    /** @description What somebody decided about a wash. */
     WashJudgementView: {
       decision: components['schemas']['WashDecision'];
       handle: null | components['schemas']['WashedHandle'];
@@ -5823,41 +7693,64 @@ export interface components {
       at: string;
       who: string;
     };
-    /** @enum {unknown} */
+    /**
+     * @description What the wash did.
+     * @enum {unknown}
+     */
     WashOutcome: 'fine' | 'moreThanUsual' | 'waxLeft' | 'stillDamp' | 'cannotTell';
     /**
+     * @description How hot a workshop washes.
      * @default handHot
      * @enum {unknown}
      */
     WashSchool: 'hot' | 'handHot' | 'suintSoak';
     /** @enum {unknown} */
     WashedHandle: 'dry' | 'tacky' | 'damp';
+    /** @description The last wash on the way to a lot. */
     WashedView: {
       /** Format: date-time */
       on: string;
       judged: null | components['schemas']['WashJudgementView'];
+      /** @description The lot is what came out of it: it can be looked back on. */
       mayJudge: boolean;
     };
-    /** @enum {unknown} */
+    /**
+     * @description How the water was taken out before the rack.
+     * @enum {unknown}
+     */
     WaterOut: 'spunOut' | 'squeezed' | 'dripping';
-    /** @enum {unknown} */
+    /**
+     * @description Kind of wave along a lock (docs/craft.md, section 5).
+     * @enum {unknown}
+     */
     Wave: 'none' | 'wave' | 'curl' | 'crimp' | 'disorganised';
-    /** @enum {unknown} */
+    /**
+     * @description How a small component is weighed best.
+     * @enum {unknown}
+     */
     WeighAdvice: 'eachLoad' | 'onceForAll' | 'preBlend';
+    /** @description What a step would come to, before it is logged. */
     WeighedUp: {
       balance: components['schemas']['BalanceView'];
       understood: components['schemas']['UnderstoodMass'][];
+      /** @description Said when it would take what is kept for a project. */
       reserved: null | string;
+      /** @description Said when more is taken than the book has of a lot. */
       aboveTheBook: null | string;
+      /** @description Where fibre is dressed and its mass is known: what the usual percentages come to. */
       dressing: components['schemas']['PortionView'][];
       dyeing: null | components['schemas']['DyeingView'];
     };
     /**
+     * @description The state the fibre was in when it was weighed. Wool changes weight by several percent with the air.
      * @default rested
      * @enum {unknown}
      */
     WeighingState: 'rested' | 'warm' | 'damp' | 'asSold' | 'provisional';
-    /** @enum {unknown} */
+    /**
+     * @description Where part of a fleece went.
+     * @enum {unknown}
+     */
     WentTo:
       | 'takenIn'
       | 'takenUp'
@@ -5870,6 +7763,7 @@ export interface components {
       | 'missing'
       | 'stillThere'
       | 'unaccounted';
+    /** @description One line of "where did it go". */
     WhereLine: {
       to: components['schemas']['WentTo'];
       loss: null | components['schemas']['LossKind'];
@@ -5877,36 +7771,53 @@ export interface components {
       step: null | components['schemas']['StepKind'];
       logged: null | components['schemas']['MassFigure'];
       reconciled: null | components['schemas']['MassFigure'];
+      /** @description Of everything that came in. */
       share: null | string;
     };
+    /** @description Where the fleeces behind a lot went. */
     WherePage: {
       code: string;
+      /** @description Their codes. */
       fleeces: string[];
       lines: components['schemas']['WhereLine'][];
       agreement: components['schemas']['AgreementView'];
+      /** @description Whether what nobody knows is within what the weighings explain; null when that cannot be said. */
       closes: null | boolean;
     };
+    /** @description A whorl, or a mark of speed. */
     WhorlRequest: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Turns of the flyer for one treadle; of an electric flyer for one second.
+       */
       ratio: number;
       name?: null | string;
     };
+    /** @description A whorl with its ratio. */
     WhorlView: {
       name: string;
       /** Format: double */
       ratio: number;
     };
+    /** @description Takes back an event that was a slip. */
     WithdrawRequest: {
       /** Format: uuid */
       eventId: string;
     };
+    /** @description How a figure was worked out, so that anyone can check it. */
     Working: {
+      /** @description The formula in words. */
       formula: string;
+      /** @description What went in, in the order of the formula. */
       inputs: components['schemas']['WorkingInput'][];
+      /** @description Where the formula comes from. */
       source: string;
     };
+    /** @description One input of a working, as a person would write it. */
     WorkingInput: {
+      /** @description What it is. */
       name: string;
+      /** @description The value with its unit. */
       value: string;
     };
     WorkshopChoice: {
@@ -5935,22 +7846,39 @@ export interface components {
       people: components['schemas']['Member'][];
       timeZones: string[];
     };
+    /** @description Another yarn of the same fleece beside this one. */
     YarnBeside: {
+      /** @description Its lot. */
       code: string;
+      /** @description How it differs, and what to do with both. */
       sentence: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its grist, for drawing; null when not known.
+       */
       tex: null | number;
+      /** @description So that it is seen in one thing. */
       differs: boolean;
     };
+    /** @description A class of yarn, to begin from. */
     YarnClassView: {
+      /** @description What it is called. */
       words: string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In its middle.
+       */
       wrapsPerInch: number;
+      /** @description That usually goes with it, by region. */
       needle: string;
+      /** @description Elsewhere. */
       alsoCalled: string;
       verdict: null | components['schemas']['CanBeSpun'];
     };
-    /** @enum {unknown} */
+    /**
+     * @description What goes wrong at spinning, as it is seen.
+     * @enum {unknown}
+     */
     YarnFault:
       | 'lumps'
       | 'willNotDraft'
@@ -5969,69 +7897,115 @@ export interface components {
       | 'turnsBack'
       | 'copCollapses'
       | 'chainHoles';
+    /** @description A figure of a yarn with its name. */
     YarnFigure: {
+      /** @description What it is. */
       name: string;
+      /** @description With its unit. */
       text: string;
+      /** @description Where it comes from. */
       from: components['schemas']['Provenance'];
       working?: null | components['schemas']['Working'];
     };
     /** @enum {unknown} */
     YarnKind: 'woollen' | 'semiWoollen' | 'semiWorsted' | 'worsted';
+    /** @description A lot of yarn: what was measured of it, and what follows. */
     YarnPage: {
       yarn: null | components['schemas']['YarnShape'];
       before: null | components['schemas']['YarnShape'];
       aimed: null | components['schemas']['YarnShape'];
+      /** @description Its class; empty where nobody read its wraps. */
       class: string;
+      /** @description What is known of it. */
       figures: components['schemas']['YarnFigure'][];
+      /** @description What follows of it. */
       sentences: string[];
+      /** @description The newest first, those that were withdrawn as well. */
       readings: components['schemas']['YarnReadingView'][];
+      /** @description Others of the same fleece and form. */
       beside: components['schemas']['YarnBeside'][];
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Its grist, for drawing; null when not known.
+       */
       tex: null | number;
+      /** @description Washed and at rest, so that how it was finished and how it hangs can be told. */
       isFinished: boolean;
+      /** @description The prepared lot that it was spun from; null where that is not known. */
       spunFrom: null | string;
+      /** @description Of singles whose grist is known: every structure they could become, and the skeins that were really made so. Else empty. */
       becomes: components['schemas']['BecomesView'][];
     };
+    /** @description A yarn measured once. */
     YarnReadingView: {
       /** Format: uuid */
       id: string;
       /** Format: date-time */
       at: string;
       who: string;
+      /** @description What was read. */
       words: string;
+      /** @description Who took it back as a slip; null where it counts. */
       withdrawnBy: null | string;
     };
+    /** @description What was measured of a yarn. Everything may be left out. */
     YarnRequest: {
+      /** @description In an inch, as typed: "14" or "13-14". */
       wraps?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of the plies, or of the fibre in singles.
+       */
       degrees?: null | number;
+      /** @description As typed: "166", "180 yd" or "84 rounds". */
       length?: null | string;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Of the winder, where rounds are typed.
+       */
       roundMillimetres?: null | number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Strands that lie side by side.
+       */
       plies?: null | number;
       structure?: null | components['schemas']['YarnStructure'];
       direction?: null | components['schemas']['TwistDirection'];
       finishedBy?: null | components['schemas']['FinishedBy'];
       hangs?: null | components['schemas']['SkeinHangs'];
     };
+    /** @description A yarn as it is drawn. */
     YarnShape: {
-      /** Format: double */
+      /**
+       * Format: double
+       * @description In an inch.
+       */
       wrapsPerInch: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description One wrap.
+       */
       diameterMillimetres: number;
-      /** Format: int32 */
+      /**
+       * Format: int32
+       * @description Strands; one for singles.
+       */
       plies: number;
-      /** Format: double */
+      /**
+       * Format: double
+       * @description Null where nobody read the angle.
+       */
       degrees: null | number;
     };
     /** @enum {unknown} */
     YarnStructure: 'plain' | 'chain' | 'cable';
     /**
+     * @description How near is near enough.
      * @default usual
      * @enum {unknown}
      */
     YarnTolerance: 'usual' | 'exact' | 'loose' | 'lumps';
+    /** @description From when on a zone's clocks stand so many minutes before UTC's. */
     ZoneOffset: {
       /** Format: date-time */
       from: string;
@@ -10454,6 +12428,1695 @@ export interface operations {
       };
     };
   };
+  listRuns: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  beginRun: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RunStart'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  noteRunEvent: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RunCommand'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  withdrawRunEvent: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['WithdrawRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  endRun: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listInstruments: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InstrumentsPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addInstrument: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InstrumentRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InstrumentView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  changeInstrument: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['InstrumentRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['InstrumentView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removeInstrument: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  pressKey: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['KeyRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  setStandIn: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['HandRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['HandAnswer'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listCards: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardsView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addCards: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CardsRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CardsView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listCombs: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombsView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addCombs: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CombsRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombsView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listSpinners: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SpinnerView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addSpinner: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['SpinnerRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SpinnerView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  noteUpkeep: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['UpkeepRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  retireTool: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listPhotographs: {
+    parameters: {
+      query?: {
+        of?: string;
+        id?: string;
+        after?: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographList'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  addPhotograph: {
+    parameters: {
+      query?: {
+        of?: string;
+        id?: string;
+      };
+      header: {
+        'Idempotency-Key': string;
+      };
+      path?: never;
+      cookie?: never;
+    };
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readPictureColours: {
+    parameters: {
+      query?: {
+        step?: string;
+        most?: number;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    requestBody: {
+      content: {
+        'application/octet-stream': string;
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PictureColours'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Payload Too Large */
+      413: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Service Unavailable */
+      503: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  showPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'image/jpeg': string;
+        };
+      };
+      /** @description Not Modified */
+      304: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  showSmallPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'image/jpeg': string;
+        };
+      };
+      /** @description Not Modified */
+      304: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readPhotographColours: {
+    parameters: {
+      query?: {
+        step?: string;
+        most?: number;
+      };
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PictureColours'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  captionPhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['CaptionRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['PhotographView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  removePhotograph: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
   readWashHouse: {
     parameters: {
       query?: never;
@@ -11265,723 +14928,6 @@ export interface operations {
       };
     };
   };
-  listRuns: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RunView'][];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  beginRun: {
-    parameters: {
-      query?: never;
-      header: {
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RunStart'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RunView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  noteRunEvent: {
-    parameters: {
-      query?: never;
-      header: {
-        'Idempotency-Key': string;
-      };
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RunCommand'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RunView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  withdrawRunEvent: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['WithdrawRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RunView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  endRun: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  listInstruments: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['InstrumentsPage'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  addInstrument: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['InstrumentRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['InstrumentView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  changeInstrument: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['InstrumentRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['InstrumentView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  removeInstrument: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  pressKey: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['KeyRequest'];
-      };
-    };
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  setStandIn: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['HandRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['HandAnswer'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
   readPasses: {
     parameters: {
       query?: {
@@ -12024,434 +14970,6 @@ export interface operations {
       };
       /** @description Not Found */
       404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  listCards: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['CardsView'][];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  addCards: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CardsRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['CardsView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  listCombs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['CombsView'][];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  addCombs: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CombsRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['CombsView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  listSpinners: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['SpinnerView'][];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  addSpinner: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['SpinnerRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['SpinnerView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  noteUpkeep: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['UpkeepRequest'];
-      };
-    };
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  retireTool: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
         headers: {
           [name: string]: unknown;
         };
@@ -12623,850 +15141,6 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  rehearse: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['RehearseRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RehearsalView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  sizeStrips: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['StripSizesRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['StripSizesView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  listPhotographs: {
-    parameters: {
-      query?: {
-        of?: string;
-        id?: string;
-        after?: string;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['PhotographList'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  addPhotograph: {
-    parameters: {
-      query?: {
-        of?: string;
-        id?: string;
-      };
-      header: {
-        'Idempotency-Key': string;
-      };
-      path?: never;
-      cookie?: never;
-    };
-    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
-    requestBody: {
-      content: {
-        'application/octet-stream': string;
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['PhotographView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  readPictureColours: {
-    parameters: {
-      query?: {
-        step?: string;
-        most?: number;
-      };
-      header?: never;
-      path?: never;
-      cookie?: never;
-    };
-    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
-    requestBody: {
-      content: {
-        'application/octet-stream': string;
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['PictureColours'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Payload Too Large */
-      413: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Service Unavailable */
-      503: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  showPhotograph: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'image/jpeg': string;
-        };
-      };
-      /** @description Not Modified */
-      304: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  showSmallPhotograph: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'image/jpeg': string;
-        };
-      };
-      /** @description Not Modified */
-      304: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  readPhotographColours: {
-    parameters: {
-      query?: {
-        step?: string;
-        most?: number;
-      };
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['PictureColours'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  captionPhotograph: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['CaptionRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['PhotographView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  removePhotograph: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        id: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description No Content */
-      204: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content?: never;
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unprocessable Entity */
-      422: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  comparePreparations: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['ComparePage'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  readRehearsed: {
-    parameters: {
-      query?: never;
-      header?: never;
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody?: never;
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['RealYarnPage'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-    };
-  };
-  setUpTrial: {
-    parameters: {
-      query?: never;
-      header: {
-        'Idempotency-Key': string;
-      };
-      path: {
-        code: string;
-      };
-      cookie?: never;
-    };
-    requestBody: {
-      content: {
-        'application/json': components['schemas']['TrialRequest'];
-      };
-    };
-    responses: {
-      /** @description OK */
-      200: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/json': components['schemas']['TrialView'];
-        };
-      };
-      /** @description Bad Request */
-      400: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Unauthorized */
-      401: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Forbidden */
-      403: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Not Found */
-      404: {
-        headers: {
-          [name: string]: unknown;
-        };
-        content: {
-          'application/problem+json': components['schemas']['ProblemDetails'];
-        };
-      };
-      /** @description Conflict */
-      409: {
         headers: {
           [name: string]: unknown;
         };
@@ -14273,6 +15947,306 @@ export interface operations {
       };
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  rehearse: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RehearseRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RehearsalView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  sizeStrips: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['StripSizesRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['StripSizesView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  comparePreparations: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['ComparePage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readRehearsed: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RealYarnPage'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  setUpTrial: {
+    parameters: {
+      query?: never;
+      header: {
+        'Idempotency-Key': string;
+      };
+      path: {
+        code: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TrialRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['TrialView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
         headers: {
           [name: string]: unknown;
         };

@@ -97,19 +97,24 @@ export function Station() {
           </div>
         )}
 
-        {heading && <h2 className={layout.below8}>{heading}</h2>}
-        <StationBench
-          key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
-          station={station}
-          lots={run || draft ? lots : free}
-          wanted={search.get('lot')}
-          draft={draft}
-          run={run}
-          quiet={quiet}
-          logged={logged?.step === station.step ? logged.answer : null}
-          onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
-          left={() => void navigate(`/station/${station.step}`, { replace: true })}
-        />
+        {/* At a trial nothing is logged: what came of it stands with the lot. */}
+        {!station.isTrial && (
+          <>
+            {heading && <h2 className={layout.below8}>{heading}</h2>}
+            <StationBench
+              key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
+              station={station}
+              lots={run || draft ? lots : free}
+              wanted={search.get('lot')}
+              draft={draft}
+              run={run}
+              quiet={quiet}
+              logged={logged?.step === station.step ? logged.answer : null}
+              onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
+              left={() => void navigate(`/station/${station.step}`, { replace: true })}
+            />
+          </>
+        )}
       </div>
       {/* On a phone the caution comes before the work, or nobody would see it. */}
       <div className={clsx(styles.aside, 'caution')}>

@@ -95,7 +95,7 @@ const span = (s: Schema['Span'] | null | undefined, unit: string, scale = 1) =>
   s ? `${round(s.low * scale)}–${round(s.high * scale)} ${unit}` : 'counting means little';
 const round = (value: number) => Number(value.toFixed(2)).toString();
 
-function OneBreed({ view: { breed: b, from } }: { view: Schema['BreedView'] }) {
+function OneBreed({ view: { breed: b, from, felted } }: { view: Schema['BreedView'] }) {
   const rows: [string, string][] = [
     ['fineness', span(b.micron, 'µm')],
     ['staple', span(b.stapleMillimetres, 'mm')],
@@ -103,7 +103,12 @@ function OneBreed({ view: { breed: b, from } }: { view: Schema['BreedView'] }) {
     ['fleece', span(b.fleeceKilograms, 'kg')],
     ['clean', span(b.cleanYield, '%', 100)],
     ['lustre', b.lustre ?? ''],
-    ['felting', feltsWord[b.felts!]],
+    [
+      'felting',
+      felted.length > 0
+        ? `${feltsWord[b.felts!]} (yours: ${felted.map((f) => feltsWord[f]).join(', ')})`
+        : feltsWord[b.felts!],
+    ],
     ['coat', b.coat ?? ''],
     ['used for', (b.uses ?? []).join(', ')],
   ];

@@ -53,7 +53,7 @@ interface State {
   piece: string;
   hand: string;
   held: Schema['HeldAs'];
-  plied: Schema['Plied'];
+  plied: Schema['YarnStructure'];
   stitches: string;
   perStitch: string;
 }

@@ -17,6 +17,7 @@ import { EntryList } from './EntryList';
 import { isSpun } from '../ui/spun';
 import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
+import { FeltingFact } from './FeltingFact';
 import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
 import { Column, Row } from '../ui/layouts';
@@ -115,6 +116,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         <Section title="What it is" aside={<RouterLink to={`/lots/${head.code}/look-over`}>Look it over</RouterLink>}>
           <WhatItIs page={lot.data} />
           <Done page={lot.data} />
+          <FeltingFact felting={head.felting} />
           {session.data?.workshop?.role !== 'looker' && (
             <Button className={styles.button} size="small" onClick={() => setNoting(true)}>
               Change what is noted

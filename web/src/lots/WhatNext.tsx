@@ -61,6 +61,11 @@ export function WhatNext({
             {stepWord[s]}
           </Button>
         ))}
+        {head.trials.map((s) => (
+          <Button key={s} size="small" component={RouterLink} to={`/station/${s}?lot=${head.code}`}>
+            {stepWord[s]}
+          </Button>
+        ))}
         {!isSpun(head.form) && (
           <Button size="small" component={RouterLink} to={`/aim?lot=${head.code}`}>
             {head.stations.includes('spin') ? 'Aim at a yarn' : 'How much yarn it makes'}

@@ -30,6 +30,7 @@ const wash: Schema['StationView'] = {
   measures: [],
   worthFates: ['keptAsStock'],
   rest: null,
+  isTrial: false,
 };
 
 const lot: Schema['LotLine'] = {

@@ -27,6 +27,7 @@ export const stepWord: Record<Schema['StepKind'], string> = {
   discard: 'Throw away',
   keepAsReference: 'Keep as reference',
   recount: 'Recount',
+  testFelting: 'Test how it felts',
 };
 
 /** Where much is logged from a run: what the log by itself is for. */
@@ -73,6 +74,7 @@ export const stepDone: Record<Schema['StepKind'], string> = {
   sell: 'sold',
   discard: 'thrown away',
   keepAsReference: 'kept as reference',
+  testFelting: 'tested for felting',
   recount: 'recounted',
 };
 

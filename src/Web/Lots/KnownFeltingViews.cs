@@ -9,9 +9,9 @@ namespace EarthyTuft.Web.Lots;
 /// <param name="From">Yours where a test says so.</param>
 /// <param name="Test">What was tested, and when; empty where nothing was.</param>
 /// <param name="Ball">The ball that it became; null where nothing was tested or it stayed loose.</param>
-public sealed record FeltingView(Felting? Felts, Provenance From, string Test, FeltBallView? Ball)
+public sealed record KnownFeltingView(Felting? Felts, Provenance From, string Test, FeltBallView? Ball)
 {
-    internal static FeltingView Of(KnownFelting known, MassUnit unit) => new(known.Felts, known.From, known.Test is { } test ? Words(test, unit) : "", FeltBallView.Of(known.Test));
+    internal static KnownFeltingView Of(KnownFelting known, MassUnit unit) => new(known.Felts, known.From, known.Test is { } test ? Words(test, unit) : "", FeltBallView.Of(known.Test));
 
     private static string Words(TestedFelting test, MassUnit unit)
     {
