@@ -114,9 +114,9 @@ public static class Verdict
         new("rug-fine", Use.Rugs, Leaning.CarefulWith, f => f.DecidingMicron < FineMicrons && !f.IsDoubleCoated, f => "so fine a fibre is trodden flat"),
         new("rug-weak", Use.Rugs, Leaning.CarefulWith, f => f.IsWeak, f => "a tender staple sheds underfoot"),
 
-        new("felts", Use.Felt, Leaning.GoodFor, f => f.Felts == Felting.Readily, f => "it felts readily"),
-        new("weak-felt", Use.Felt, Leaning.GoodFor, f => f.IsWeak && f.Felts is (Felting.Readily or Felting.Moderately), f => "felting does not mind a tender staple"),
-        new("felts-badly", Use.Felt, Leaning.CarefulWith, f => f.Felts is Felting.No or Felting.Little or Felting.Slowly, f => f.Felts == Felting.No ? "it does not felt" : f.Felts == Felting.Little ? "it hardly felts" : "it felts slowly: mix it with a wool that does readily"),
+        new("felts", Use.Felt, Leaning.GoodFor, f => f.Felts == FeltingGrade.Readily, f => "it felts readily"),
+        new("weak-felt", Use.Felt, Leaning.GoodFor, f => f.IsWeak && f.Felts is (FeltingGrade.Readily or FeltingGrade.Moderately), f => "felting does not mind a tender staple"),
+        new("felts-badly", Use.Felt, Leaning.CarefulWith, f => f.Felts is FeltingGrade.No or FeltingGrade.Little or FeltingGrade.Slowly, f => f.Felts == FeltingGrade.No ? "it does not felt" : f.Felts == FeltingGrade.Little ? "it hardly felts" : "it felts slowly: mix it with a wool that does readily"),
         new("kemp-felt", Use.Felt, Leaning.CarefulWith, f => f.Judged.Coat == Coat.Kempy, f => "kemp works itself out of felt for years"),
 
         new("blanket-medium", Use.Blankets, Leaning.GoodFor, f => f.Class is FleeceClass.Medium or FleeceClass.Hill or FleeceClass.Long or FleeceClass.Down, f => "warm and strong enough for a cover"),

@@ -44,7 +44,7 @@ public enum BlendNote
 /// <param name="Micron">Null when not known.</param>
 /// <param name="Felts">Null when not known.</param>
 /// <param name="IsTested">That comes from a test of your own.</param>
-public sealed record KnownComponent(double Fraction, Composition Composition, double? StapleMillimetres, double? Micron, Felting? Felts, bool IsTested = false);
+public sealed record KnownComponent(double Fraction, Composition Composition, double? StapleMillimetres, double? Micron, FeltingGrade? Felts, bool IsTested = false);
 
 /// <summary>Judges a mix (docs/craft.md, section 11). Typical bounds.</summary>
 public static class BlendNotes
@@ -80,8 +80,8 @@ public static class BlendNotes
         double Share(Func<Fibre, bool> of) => components.Sum(c => c.Fraction * c.Composition.Parts.Where(p => of(p.Fibre)).Sum(p => p.Share));
         var strong = Share(f => f is Fibre.Nylon or Fibre.Silk or Fibre.Alpaca or Fibre.Mohair);
         var slippery = components.Where(c => c.Fraction <= SmallShare && IsSlippery(c.Composition.Main)).Sum(c => c.Fraction);
-        var felting = components.Where(c => c.Felts is Felting.Readily).Sum(c => c.Fraction);
-        var tame = components.Where(c => c.Felts is Felting.Little or Felting.No or Felting.Slowly).Sum(c => c.Fraction);
+        var felting = components.Where(c => c.Felts is FeltingGrade.Readily).Sum(c => c.Fraction);
+        var tame = components.Where(c => c.Felts is FeltingGrade.Little or FeltingGrade.No or FeltingGrade.Slowly).Sum(c => c.Fraction);
         (BlendNote Note, bool Holds)[] all =
         [
             (BlendNote.UnlikeLengths, lengths.Length > 1 && lengths.Max() > UnlikeLengths * lengths.Min()),

@@ -49,7 +49,7 @@ public sealed record Breed(
     Span FleeceKilograms,
     Span CleanYield,
     Lustre Lustre = Lustre.Matt,
-    Felting Felts = Felting.Moderately,
+    FeltingGrade Felts = FeltingGrade.Moderately,
     Coat Coat = Coat.Single,
     IReadOnlyList<string>? Uses = null,
     bool ConservationConcern = false,
@@ -186,7 +186,7 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
     /// <param name="reference">Finds a breed by name, null when it has none.</param>
     /// <param name="of">The class, null when not known.</param>
     /// <returns>Null when neither a parent nor the class is known.</returns>
-    public Felting? Felts(Func<string, Breed?> reference, FleeceClass? of) =>
+    public FeltingGrade? Felts(Func<string, Breed?> reference, FleeceClass? of) =>
         Shares.Select(s => reference(s.Breed)?.Felts).Max() ?? (of is { } known ? FleeceClasses.Felts(known) : null);
 
     /// <summary>The span of a figure over the parents that the reference knows.</summary>

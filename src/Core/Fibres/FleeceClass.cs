@@ -103,13 +103,13 @@ public static class FleeceClasses
 
     /// <summary>How readily fibre of a class felts.</summary>
     /// <param name="of">The class.</param>
-    public static Felting Felts(FleeceClass of) => of switch
+    public static FeltingGrade Felts(FleeceClass of) => of switch
     {
-        FleeceClass.Fine or FleeceClass.Cashmere or FleeceClass.Angora or FleeceClass.Double or FleeceClass.Medium => Felting.Readily,
-        FleeceClass.Long or FleeceClass.Hill => Felting.Moderately,
-        FleeceClass.Camelid or FleeceClass.Undercoat => Felting.Slowly,
-        FleeceClass.Down or FleeceClass.Mohair => Felting.Little,
-        FleeceClass.Silk or FleeceClass.Plant => Felting.No,
+        FleeceClass.Fine or FleeceClass.Cashmere or FleeceClass.Angora or FleeceClass.Double or FleeceClass.Medium => FeltingGrade.Readily,
+        FleeceClass.Long or FleeceClass.Hill => FeltingGrade.Moderately,
+        FleeceClass.Camelid or FleeceClass.Undercoat => FeltingGrade.Slowly,
+        FleeceClass.Down or FleeceClass.Mohair => FeltingGrade.Little,
+        FleeceClass.Silk or FleeceClass.Plant => FeltingGrade.No,
         _ => throw new ArgumentOutOfRangeException(nameof(of)),
     };
 

@@ -173,7 +173,7 @@ public enum Coat
 }
 
 /// <summary>How readily a fleece felts.</summary>
-public enum Felting
+public enum FeltingGrade
 {
     /// <summary>Not at all.</summary>
     No,
@@ -235,7 +235,7 @@ public sealed record FleeceFacts(
     double? CvPercent,
     Wave? Wave,
     Judgements Judged,
-    Felting? Felts = null)
+    FeltingGrade? Felts = null)
 {
     /// <summary>Whether there is or was a fleece here to lift locks from; not where fibre came in prepared.</summary>
     public bool HasLocks { get; init; } = true;

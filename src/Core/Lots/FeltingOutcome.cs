@@ -8,7 +8,7 @@ namespace EarthyTuft.Core.Lots;
 /// <param name="PinchGrams">What was rolled, above zero.</param>
 /// <param name="WidthMillimetres">Of the ball in the end, above zero; null where it stayed loose.</param>
 /// <param name="Minutes">How long it was rolled, above zero.</param>
-public sealed record FeltingOutcome(Felting Felts, double PinchGrams, double? WidthMillimetres, double Minutes)
+public sealed record FeltingOutcome(FeltingGrade Felts, double PinchGrams, double? WidthMillimetres, double Minutes)
 {
     /// <summary>How dense the ball became, in g/cm3: its mass over that of a ball's volume; null where it stayed loose.</summary>
     public double? Density => WidthMillimetres is { } width ? DensityOf(PinchGrams, width) : null;
@@ -35,14 +35,14 @@ public sealed record TestedFelting(string Code, string Parentage, DateTimeOffset
 /// <param name="Felts">Null when nobody knows.</param>
 /// <param name="From">Yours where a test says so, typical where it is the breed's.</param>
 /// <param name="Test">The test that says so; null where none does.</param>
-public sealed record KnownFelting(Felting? Felts, Provenance From, TestedFelting? Test = null)
+public sealed record KnownFelting(FeltingGrade? Felts, Provenance From, TestedFelting? Test = null)
 {
     /// <summary>What is known: by the newest test of the lot itself, else of its fleece, else of its breed; else what is typical.</summary>
     /// <param name="code">The lot.</param>
     /// <param name="parentage">Its breed or cross, as it is written; empty for unknown, of which other tests tell nothing.</param>
     /// <param name="tests">Tests of any lots, in any order.</param>
     /// <param name="typical">Of its breed or class; null when not known.</param>
-    public static KnownFelting Of(string code, string parentage, IReadOnlyCollection<TestedFelting> tests, Felting? typical)
+    public static KnownFelting Of(string code, string parentage, IReadOnlyCollection<TestedFelting> tests, FeltingGrade? typical)
     {
         var root = LotCode.RootOf(code);
         return tests.Select(t => (Test: t, Nearness: t.Code == code ? 3 : LotCode.RootOf(t.Code) == root ? 2 : parentage.Length > 0 && t.Parentage == parentage ? 1 : 0))

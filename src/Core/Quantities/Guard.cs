@@ -33,12 +33,12 @@ public sealed class Guard
     /// <param name="holds">Whether it does.</param>
     /// <param name="field">The field at fault if not.</param>
     /// <param name="code">The refusal's stable word.</param>
-    /// <param name="demand">The rest of the sentence after the field's name.</param>
+    /// <param name="demand">The rest of the sentence after the field's name; a whole sentence where it begins with a capital.</param>
     public Guard Need(bool holds, string field, string code, string demand)
     {
         if (!holds)
         {
-            refusals.Add(new Refusal(field, code, $"{Subject(field)} {demand}."));
+            refusals.Add(new Refusal(field, code, char.IsUpper(demand[0]) ? $"{demand}." : $"{Subject(field)} {demand}."));
         }
 
         return this;

@@ -77,9 +77,9 @@ public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<FeltingReason
     /// <param name="widestStep">The widest step from wool to next bath, in degrees.</param>
     /// <param name="hottest">The hottest bath.</param>
     /// <param name="alkaline">An alkaline agent.</param>
-    public static FeltingRisk Of(Felting? felts, bool isTested, Agitation agitation, double widestStep, double hottest, bool alkaline)
+    public static FeltingRisk Of(FeltingGrade? felts, bool isTested, Agitation agitation, double widestStep, double hottest, bool alkaline)
     {
-        if (felts == Felting.No)
+        if (felts == FeltingGrade.No)
         {
             return new FeltingRisk(FeltingLevel.Low, [new(FeltingReasonKind.DoesNotFelt, IsTested: isTested)]);
         }
@@ -88,13 +88,13 @@ public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<FeltingReason
         [
             (agitation switch { Agitation.Much => 3, Agitation.Gentle => 1, _ => 0 }, new(agitation == Agitation.Much ? FeltingReasonKind.MovedMuch : FeltingReasonKind.Turned)),
             (widestStep > 2 * GentleStep ? 2 : widestStep > GentleStep + 0.05 ? 1 : 0, new(FeltingReasonKind.TemperatureStep, widestStep)),
-            (felts switch { Felting.Readily or null => 2, Felting.Moderately or Felting.Slowly => 1, _ => 0 }, new(felts switch { null => FeltingReasonKind.NotKnown, Felting.Readily => FeltingReasonKind.Readily, Felting.Moderately => FeltingReasonKind.Moderately, _ => FeltingReasonKind.Slowly }, IsTested: isTested)),
+            (felts switch { FeltingGrade.Readily or null => 2, FeltingGrade.Moderately or FeltingGrade.Slowly => 1, _ => 0 }, new(felts switch { null => FeltingReasonKind.NotKnown, FeltingGrade.Readily => FeltingReasonKind.Readily, FeltingGrade.Moderately => FeltingReasonKind.Moderately, _ => FeltingReasonKind.Slowly }, IsTested: isTested)),
             (alkaline ? 1 : 0, new(FeltingReasonKind.Alkaline)),
             (hottest > 62 ? 1 : 0, new(FeltingReasonKind.VeryHot)),
         ];
         var points = table.Sum(t => t.Points);
         // What hardly felts takes a lot: movement, a shock and lye together.
-        var level = points >= (felts == Felting.Little ? 5 : 4) ? FeltingLevel.High : points >= 2 ? FeltingLevel.Watch : FeltingLevel.Low;
+        var level = points >= (felts == FeltingGrade.Little ? 5 : 4) ? FeltingLevel.High : points >= 2 ? FeltingLevel.Watch : FeltingLevel.Low;
         FeltingReason[] reasons = [.. table.Where(t => t.Points > 0).OrderByDescending(t => t.Points).Select(t => t.Reason)];
         return new FeltingRisk(level, reasons.Length > 0 ? reasons : [new(FeltingReasonKind.LiesStill)]);
     }

@@ -80,7 +80,7 @@ public sealed record ScourWater(double HotCelsius, double ColdCelsius, double Ai
 /// <param name="Class">Its class, null when not known.</param>
 /// <param name="Felts">How readily it felts, null when not known.</param>
 /// <param name="Wax">How much wax somebody saw, null when nobody looked.</param>
-public sealed record ScourSubject(double GreasyGrams, Fibre Fibre, FleeceClass? Class, Felting? Felts, HowMuch? Wax)
+public sealed record ScourSubject(double GreasyGrams, Fibre Fibre, FleeceClass? Class, FeltingGrade? Felts, HowMuch? Wax)
 {
     /// <summary>Where <see cref="Felts"/> comes from: yours where it was tested.</summary>
     public Provenance FeltsFrom { get; init; } = Provenance.Typical;

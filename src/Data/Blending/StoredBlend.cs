@@ -11,6 +11,11 @@ public static class StoredBlend
 {
     private const int PlanVersion = 1, EventVersion = 1;
 
+    private static readonly StoredEvents<BlendEvent> Kinds = new StoredEvents<BlendEvent>("blending")
+        .Add<LoadBlended, LoadV1>("loadBlended", EventVersion, e => new(e.Grams, e.Typed), v => new(v.Grams, v.Typed))
+        .Add<BlendLoadsCounted, CountedV1>("loadsCounted", EventVersion, e => new(e.Count), v => new(v.Count))
+        .Add<BlendPassed, PassedV1>("passed", EventVersion, _ => new(), _ => new());
+
     /// <summary>The blend of a run, its events loaded.</summary>
     public static BlendState State(RunRow run) => BlendState.Of(run.Id, Plan(run.Plan), run.StartedAt, Events(run));
 
@@ -27,25 +32,9 @@ public static class StoredBlend
             plan.Grams, new LoadSize(plan.MostGrams, plan.OwnLoads, plan.MostIsSaid), [.. plan.Parts.Select(p => new BlendPart(p.Lot, p.Code, p.Fraction))], plan.On, plan.Gives, plan.Layers, plan.Passes, plan.SplitIn);
     }
 
-    public static RunEventRow Row(RunEvent<BlendEvent> happened, string who)
-    {
-        var (kind, payload) = happened.What switch
-        {
-            LoadBlended e => ("loadBlended", StoredPayload.Write(new LoadV1(e.Grams, e.Typed), EventVersion)),
-            BlendLoadsCounted e => ("loadsCounted", StoredPayload.Write(new CountedV1(e.Count), EventVersion)),
-            BlendPassed => ("passed", StoredPayload.Write(new PassedV1(), EventVersion)),
-            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
-        };
-        return new RunEventRow { Id = happened.Id, At = happened.At.ToUniversalTime().ToStored(), Who = who, Kind = kind, Payload = payload };
-    }
+    public static RunEventRow Row(RunEvent<BlendEvent> happened, string who) => Kinds.Row(happened, who);
 
-    public static BlendEvent Read(RunEventRow row) => row.Kind switch
-    {
-        "loadBlended" when StoredPayload.Read<LoadV1>(row.Payload, EventVersion) is var load => new LoadBlended(load.Grams, load.Typed),
-        "loadsCounted" => new BlendLoadsCounted(StoredPayload.Read<CountedV1>(row.Payload, EventVersion).Count),
-        "passed" => new BlendPassed(),
-        _ => throw new NotSupportedException($"An event of blending, {row.Kind}, was written by a later release."),
-    };
+    public static BlendEvent Read(RunEventRow row) => Kinds.Read(row);
 
     private sealed record PlanV1(
         double Grams, double MostGrams, int OwnLoads, bool MostIsSaid, IReadOnlyList<PartV1> Parts, BlendOn On, LotForm Gives, int Layers, int Passes, int SplitIn);

@@ -15,6 +15,19 @@ public static class StoredCard
 
     private const int PlanVersion = 1, EventVersion = 1;
 
+    private static readonly StoredEvents<CardEvent> Kinds = new StoredEvents<CardEvent>("carding")
+        .Add<LoadCarded, LoadV1>("loadCarded", EventVersion, e => new(e.Grams, e.Typed), v => new(v.Grams, v.Typed))
+        .Add<LoadsCounted, CountedV1>("loadsCounted", EventVersion, e => new(e.Count), v => new(v.Count))
+        .Add<LoadWeighed, WeighedV1>("loadWeighed", EventVersion, e => new(e.Load, e.Grams, e.Typed), v => new(v.Load, v.Grams, v.Typed))
+        .Add<PassBegun, PassV1>("passBegun", EventVersion, _ => new(), _ => new())
+        .Add<NepsCounted, NepsV1>("nepsCounted", EventVersion, e => new(e.Neps, e.PinchGrams, e.Typed), v => new(v.Neps, v.PinchGrams, v.Typed))
+        .Add<ProductsCounted, ProductsV1>(
+            ProductsKind,
+            EventVersion,
+            e => new(e.Made.Count, e.Made.OneGrams, e.Made.IsAiry, e.Made.RodMillimetres, e.Made.Kept, e.Made.BundleOf, e.Typed),
+            v => new(new CardProducts(v.Count, v.OneGrams, v.IsAiry, v.RodMillimetres, v.Kept, v.BundleOf), v.Typed))
+        .Add<CardWasteWeighed, WasteV1>("wasteWeighed", EventVersion, e => new(e.Kind, e.Grams, e.Typed), v => new(v.Kind, v.Grams, v.Typed));
+
     /// <summary>The carding of a run, its events loaded.</summary>
     public static CardState State(RunRow run) => CardState.Of(run.Id, Plan(run.Plan), run.StartedAt, Events(run));
 
@@ -30,64 +43,9 @@ public static class StoredCard
         return new CardPlan(plan.Grams, new LoadSize(plan.MostGrams, plan.OwnLoads, plan.MostIsSaid), plan.Gives, plan.LaidOn, plan.TakenOff, plan.FibreClass);
     }
 
-    public static RunEventRow Row(RunEvent<CardEvent> happened, string who) => new()
-    {
-        Id = happened.Id,
-        At = happened.At.ToUniversalTime().ToStored(),
-        Who = who,
-        Kind = Kind(happened.What),
-        Payload = happened.What switch
-        {
-            LoadCarded e => StoredPayload.Write(new LoadV1(e.Grams, e.Typed), EventVersion),
-            LoadsCounted e => StoredPayload.Write(new CountedV1(e.Count), EventVersion),
-            LoadWeighed e => StoredPayload.Write(new WeighedV1(e.Load, e.Grams, e.Typed), EventVersion),
-            PassBegun => StoredPayload.Write(new PassV1(), EventVersion),
-            NepsCounted e => StoredPayload.Write(new NepsV1(e.Neps, e.PinchGrams, e.Typed), EventVersion),
-            ProductsCounted { Made: var m } e => StoredPayload.Write(new ProductsV1(m.Count, m.OneGrams, m.IsAiry, m.RodMillimetres, m.Kept, m.BundleOf, e.Typed), EventVersion),
-            CardWasteWeighed e => StoredPayload.Write(new WasteV1(e.Kind, e.Grams, e.Typed), EventVersion),
-            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
-        },
-    };
+    public static RunEventRow Row(RunEvent<CardEvent> happened, string who) => Kinds.Row(happened, who);
 
-    public static CardEvent Read(RunEventRow row)
-    {
-        switch (row.Kind)
-        {
-            case "loadCarded":
-                var load = StoredPayload.Read<LoadV1>(row.Payload, EventVersion);
-                return new LoadCarded(load.Grams, load.Typed);
-            case "loadsCounted":
-                return new LoadsCounted(StoredPayload.Read<CountedV1>(row.Payload, EventVersion).Count);
-            case "loadWeighed":
-                var weighed = StoredPayload.Read<WeighedV1>(row.Payload, EventVersion);
-                return new LoadWeighed(weighed.Load, weighed.Grams, weighed.Typed);
-            case "passBegun":
-                return new PassBegun();
-            case "nepsCounted":
-                var neps = StoredPayload.Read<NepsV1>(row.Payload, EventVersion);
-                return new NepsCounted(neps.Neps, neps.PinchGrams, neps.Typed);
-            case ProductsKind:
-                var made = StoredPayload.Read<ProductsV1>(row.Payload, EventVersion);
-                return new ProductsCounted(new CardProducts(made.Count, made.OneGrams, made.IsAiry, made.RodMillimetres, made.Kept, made.BundleOf), made.Typed);
-            case "wasteWeighed":
-                var waste = StoredPayload.Read<WasteV1>(row.Payload, EventVersion);
-                return new CardWasteWeighed(waste.Kind, waste.Grams, waste.Typed);
-            default:
-                throw new NotSupportedException($"An event of carding, {row.Kind}, was written by a later release.");
-        }
-    }
-
-    private static string Kind(CardEvent of) => of switch
-    {
-        LoadCarded => "loadCarded",
-        LoadsCounted => "loadsCounted",
-        LoadWeighed => "loadWeighed",
-        PassBegun => "passBegun",
-        NepsCounted => "nepsCounted",
-        ProductsCounted => ProductsKind,
-        CardWasteWeighed => "wasteWeighed",
-        _ => throw new InvalidOperationException($"{of.GetType().Name} is not stored."),
-    };
+    public static CardEvent Read(RunEventRow row) => Kinds.Read(row);
 
     private sealed record PlanV1(double Grams, double MostGrams, int OwnLoads, bool MostIsSaid, LotForm Gives, LaidOn LaidOn, TakenOff TakenOff, string FibreClass);
 

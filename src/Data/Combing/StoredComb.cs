@@ -10,6 +10,18 @@ public static class StoredComb
 {
     private const int PlanVersion = 1, EventVersion = 1;
 
+    private static readonly StoredEvents<CombEvent> Kinds = new StoredEvents<CombEvent>("combing")
+        .Add<FibreTransferred, TransferredV1>("transferred", EventVersion, _ => new(), _ => new())
+        .Add<LoadCombed, LoadV1>("loadCombed", EventVersion, e => new(e.TopGrams, e.NoilGrams, e.TypedTop, e.TypedNoil), v => new(v.TopGrams, v.NoilGrams, v.TypedTop, v.TypedNoil))
+        .Add<CombLoadsCounted, CountedV1>("loadsCounted", EventVersion, e => new(e.Count), v => new(v.Count))
+        .Add<CombLoadWeighed, WeighedV1>(
+            "loadWeighed", EventVersion, e => new(e.Load, e.TopGrams, e.NoilGrams, e.TypedTop, e.TypedNoil), v => new(v.Load, v.TopGrams, v.NoilGrams, v.TypedTop, v.TypedNoil))
+        .Add<TuftsWeighed, TuftsV1>("tuftsWeighed", EventVersion, e => new(e.Grams, e.Loads, e.Typed), v => new(v.Grams, v.Loads, v.Typed))
+        .Add<EndsKept, MassV1>("endsKept", EventVersion, e => new(e.Grams, e.Typed), v => new(v.Grams, v.Typed))
+        .Add<CombWasteWeighed, MassV1>("wasteWeighed", EventVersion, e => new(e.Grams, e.Typed), v => new(v.Grams, v.Typed))
+        .Add<SliverWeighed, SliverV1>("sliverWeighed", EventVersion, e => new(e.Metres, e.Grams, e.Typed), v => new(v.Metres, v.Grams, v.Typed))
+        .Add<NestsCounted, NestsV1>("nestsCounted", EventVersion, e => new(e.Count, e.OneGrams, e.Typed), v => new(v.Count, v.OneGrams, v.Typed));
+
     /// <summary>The combing of a run, its events loaded.</summary>
     public static CombState State(RunRow run) => CombState.Of(run.Id, Plan(run.Plan), run.StartedAt, Events(run));
 
@@ -26,41 +38,10 @@ public static class StoredComb
             plan.Grams, new LoadSize(plan.MostGrams, plan.OwnLoads, plan.MostIsSaid), plan.Way, plan.LashedBy, plan.Wanted, plan.AtLeast, plan.DrawnOff, plan.DizMillimetres, plan.FibreClass);
     }
 
-    public static RunEventRow Row(RunEvent<CombEvent> happened, string who)
-    {
-        var (kind, payload) = happened.What switch
-        {
-            FibreTransferred => ("transferred", Payload(new TransferredV1())),
-            LoadCombed e => ("loadCombed", Payload(new LoadV1(e.TopGrams, e.NoilGrams, e.TypedTop, e.TypedNoil))),
-            CombLoadsCounted e => ("loadsCounted", Payload(new CountedV1(e.Count))),
-            CombLoadWeighed e => ("loadWeighed", Payload(new WeighedV1(e.Load, e.TopGrams, e.NoilGrams, e.TypedTop, e.TypedNoil))),
-            TuftsWeighed e => ("tuftsWeighed", Payload(new TuftsV1(e.Grams, e.Loads, e.Typed))),
-            EndsKept e => ("endsKept", Payload(new MassV1(e.Grams, e.Typed))),
-            CombWasteWeighed e => ("wasteWeighed", Payload(new MassV1(e.Grams, e.Typed))),
-            SliverWeighed e => ("sliverWeighed", Payload(new SliverV1(e.Metres, e.Grams, e.Typed))),
-            NestsCounted e => ("nestsCounted", Payload(new NestsV1(e.Count, e.OneGrams, e.Typed))),
-            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
-        };
-        return new RunEventRow { Id = happened.Id, At = happened.At.ToUniversalTime().ToStored(), Who = who, Kind = kind, Payload = payload };
-    }
+    public static RunEventRow Row(RunEvent<CombEvent> happened, string who) => Kinds.Row(happened, who);
 
-    public static CombEvent Read(RunEventRow row) => row.Kind switch
-    {
-        "transferred" => new FibreTransferred(),
-        "loadCombed" when As<LoadV1>(row) is var e => new LoadCombed(e.TopGrams, e.NoilGrams, e.TypedTop, e.TypedNoil),
-        "loadsCounted" => new CombLoadsCounted(As<CountedV1>(row).Count),
-        "loadWeighed" when As<WeighedV1>(row) is var e => new CombLoadWeighed(e.Load, e.TopGrams, e.NoilGrams, e.TypedTop, e.TypedNoil),
-        "tuftsWeighed" when As<TuftsV1>(row) is var e => new TuftsWeighed(e.Grams, e.Loads, e.Typed),
-        "endsKept" when As<MassV1>(row) is var e => new EndsKept(e.Grams, e.Typed),
-        "wasteWeighed" when As<MassV1>(row) is var e => new CombWasteWeighed(e.Grams, e.Typed),
-        "sliverWeighed" when As<SliverV1>(row) is var e => new SliverWeighed(e.Metres, e.Grams, e.Typed),
-        "nestsCounted" when As<NestsV1>(row) is var e => new NestsCounted(e.Count, e.OneGrams, e.Typed),
-        _ => throw new NotSupportedException($"An event of combing, {row.Kind}, was written by a later release."),
-    };
+    public static CombEvent Read(RunEventRow row) => Kinds.Read(row);
 
-    private static string Payload<T>(T of) => StoredPayload.Write(of, EventVersion);
-
-    private static T As<T>(RunEventRow row) => StoredPayload.Read<T>(row.Payload, EventVersion);
 
     private sealed record PlanV1(
         double Grams, double MostGrams, int OwnLoads, bool MostIsSaid, CombWay Way, LockEnd LashedBy, LockEnd? Wanted, int AtLeast, DrawnOff DrawnOff, double? DizMillimetres, string FibreClass);

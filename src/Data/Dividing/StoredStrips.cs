@@ -14,6 +14,11 @@ public static class StoredStrips
     // Plans of version 1 kept no wish, those of version 2 had words of their own for how plies become yarn.
     private const int PlanVersion = 3, EventVersion = 1;
 
+    private static readonly StoredEvents<StripEvent> Kinds = new StoredEvents<StripEvent>("a strip chart")
+        .Add<StripDone, DoneV1>("stripDone", EventVersion, e => new(e.Ply), v => new(v.Ply))
+        .Add<StripsReplanned, ReplannedV1>("stripsReplanned", EventVersion, e => new(Written(e.Rest)), v => new(ReadPlies(v.Rest)))
+        .Add<BetterEndNoted, EndV1>("betterEnd", EventVersion, e => new(e.Name, e.From), v => new(v.Name, v.From));
+
     /// <summary>The chart of a run, its events loaded.</summary>
     public static StripState State(RunRow run) => StripState.Of(run.Id, Plan(run.Plan), run.StartedAt, Events(run));
 
@@ -29,25 +34,9 @@ public static class StoredStrips
         return new StripPlan([.. plan.Colours.Select(c => new ChartColour(c.Name, c.Lot, c.Code, Shade.Of(c.Colour)))], ReadPlies(plan.Plies), plan.SinglesTex, Read(plan.Wish, plan.SinglesTex));
     }
 
-    public static RunEventRow Row(RunEvent<StripEvent> happened, string who)
-    {
-        var (kind, payload) = happened.What switch
-        {
-            StripDone e => ("stripDone", StoredPayload.Write(new DoneV1(e.Ply), EventVersion)),
-            StripsReplanned e => ("stripsReplanned", StoredPayload.Write(new ReplannedV1(Written(e.Rest)), EventVersion)),
-            BetterEndNoted e => ("betterEnd", StoredPayload.Write(new EndV1(e.Name, e.From), EventVersion)),
-            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
-        };
-        return new RunEventRow { Id = happened.Id, At = happened.At.ToUniversalTime().ToStored(), Who = who, Kind = kind, Payload = payload };
-    }
+    public static RunEventRow Row(RunEvent<StripEvent> happened, string who) => Kinds.Row(happened, who);
 
-    public static StripEvent Read(RunEventRow row) => row.Kind switch
-    {
-        "stripDone" => new StripDone(StoredPayload.Read<DoneV1>(row.Payload, EventVersion).Ply),
-        "stripsReplanned" => new StripsReplanned(ReadPlies(StoredPayload.Read<ReplannedV1>(row.Payload, EventVersion).Rest)),
-        "betterEnd" when StoredPayload.Read<EndV1>(row.Payload, EventVersion) is var end => new BetterEndNoted(end.Name, end.From),
-        _ => throw new NotSupportedException($"An event of a strip chart, {row.Kind}, was written by a later release."),
-    };
+    public static StripEvent Read(RunEventRow row) => Kinds.Read(row);
 
     private static void Upgrade(JsonObject plan, int from)
     {

@@ -11,6 +11,10 @@ public static class StoredRack
 {
     private const int PlanVersion = 2, EventVersion = 1;
 
+    private static readonly StoredEvents<RackEvent> Kinds = new StoredEvents<RackEvent>("a rack")
+        .Add<RackWeighed, WeighedV1>("rackWeighed", EventVersion, e => new(e.Grams, e.Typed), v => new(v.Grams, v.Typed))
+        .Add<WeightBelieved, BelievedV1>("weightBelieved", EventVersion, e => new(e.Weight), v => new(v.Weight));
+
     /// <summary>The rack of a run, its events loaded.</summary>
     public static RackState State(RunRow run) => RackState.Of(run.Id, Plan(run.Plan), run.StartedAt, run.EventsAs(Read), run.ReadingsAs());
 
@@ -28,33 +32,9 @@ public static class StoredRack
         return new RackPlan(plan.WaterOut, plan.Place, plan.Netted, plan is { ExpectedGrams: { } grams, ExpectedDeviation: { } deviation } ? new Belief(grams, deviation) : null);
     }
 
-    public static RunEventRow Row(RunEvent<RackEvent> happened, string who) => new()
-    {
-        Id = happened.Id,
-        At = happened.At.ToUniversalTime().ToStored(),
-        Who = who,
-        Kind = happened.What is RackWeighed ? "rackWeighed" : "weightBelieved",
-        Payload = happened.What switch
-        {
-            RackWeighed w => StoredPayload.Write(new WeighedV1(w.Grams, w.Typed), EventVersion),
-            WeightBelieved b => StoredPayload.Write(new BelievedV1(b.Weight), EventVersion),
-            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
-        },
-    };
+    public static RunEventRow Row(RunEvent<RackEvent> happened, string who) => Kinds.Row(happened, who);
 
-    public static RackEvent Read(RunEventRow row)
-    {
-        switch (row.Kind)
-        {
-            case "rackWeighed":
-                var w = StoredPayload.Read<WeighedV1>(row.Payload, EventVersion);
-                return new RackWeighed(w.Grams, w.Typed);
-            case "weightBelieved":
-                return new WeightBelieved(StoredPayload.Read<BelievedV1>(row.Payload, EventVersion).Weight);
-            default:
-                throw new NotSupportedException($"A rack's event {row.Kind} was written by a later release.");
-        }
-    }
+    public static RackEvent Read(RunEventRow row) => Kinds.Read(row);
 
     private sealed record PlanV2(WaterOut WaterOut, RackPlace Place, bool Netted, double? ExpectedGrams, double? ExpectedDeviation);
 

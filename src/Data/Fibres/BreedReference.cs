@@ -39,7 +39,7 @@ public static class BreedReference
                 Range("fleece_kg"),
                 Range("clean_percent", 0.01),
                 csv.GetField<Lustre>("lustre"),
-                csv.GetField<Felting>("felts"),
+                csv.GetField<FeltingGrade>("felts"),
                 csv.GetField<Coat>("coat"),
                 List("uses"),
                 csv.GetField("conservation_concern") == "yes",

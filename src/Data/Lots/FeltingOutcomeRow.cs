@@ -17,7 +17,7 @@ public sealed class FeltingOutcomeRow : IWorkshopOwned
     public Guid RunId { get; set; }
     public Guid WorkshopId { get; set; }
     public Guid LotId { get; set; }
-    public Felting Felts { get; set; }
+    public FeltingGrade Felts { get; set; }
     public double PinchGrams { get; set; }
     public double? WidthMillimetres { get; set; }
     public double Minutes { get; set; }

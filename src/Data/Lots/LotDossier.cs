@@ -164,7 +164,7 @@ public sealed record LotDossier(
     };
 
     private static TestedFelting Felted(NpgsqlDataReader r) => new(
-        r.GetString(0), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2), new FeltingOutcome(Word<Felting>(r, 3)!.Value, r.GetDouble(4), Maybe<double>(r, 5), r.GetDouble(6)));
+        r.GetString(0), r.GetString(1), r.GetFieldValue<DateTimeOffset>(2), new FeltingOutcome(Word<FeltingGrade>(r, 3)!.Value, r.GetDouble(4), Maybe<double>(r, 5), r.GetDouble(6)));
 
     private static WashJudgementRow WashJudgement(NpgsqlDataReader r) => new()
     {

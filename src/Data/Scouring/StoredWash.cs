@@ -12,6 +12,16 @@ public static class StoredWash
 {
     private const int PlanVersion = 2, EventVersion = 2, WishVersion = 1;
 
+    private static readonly StoredEvents<WashEvent> Kinds = new StoredEvents<WashEvent>("a wash")
+        .Add<BathBegan, BeganV1>(
+            "bathBegan",
+            EventVersion,
+            e => new(e.Batch, e.Place, e.Kind, e.TargetCelsius, e.AirCelsius, e.AirRead, e.FloorCelsius, e.HasFloor, e.PlannedMinutes, e.InOtherTub),
+            v => new(v.Batch, v.Place, v.Kind, v.TargetCelsius, v.AirCelsius, v.AirRead, v.FloorCelsius, v.HasFloor, v.PlannedMinutes, v.InOtherTub))
+        .Add<BathRead, ReadV2>("bathRead", EventVersion, e => new(e.Bath, e.Celsius, e.Typed), v => new(v.Bath, v.Celsius, v.Typed))
+        .Add<ProbeHung, HungV1>("probeHung", EventVersion, e => new(e.Bath, e.Probe), v => new(v.Bath, v.Probe))
+        .Add<BathLifted, LiftedV1>("bathLifted", EventVersion, e => new(e.Bath), v => new(v.Bath));
+
     /// <summary>The wash of a run, its readings and events loaded.</summary>
     public static WashState State(RunRow run) => WashState.Of(Plan(run.Plan), run.EventsAs(Read), run.ReadingsAs());
 
@@ -61,41 +71,9 @@ public static class StoredWash
             departures ?? []);
     }
 
-    public static RunEventRow Row(RunEvent<WashEvent> happened, string who) => new()
-    {
-        Id = happened.Id,
-        At = happened.At.ToUniversalTime().ToStored(),
-        Who = who,
-        Kind = happened.What switch { BathBegan => "bathBegan", BathRead => "bathRead", ProbeHung => "probeHung", _ => "bathLifted" },
-        Payload = happened.What switch
-        {
-            BathBegan b => StoredPayload.Write(new BeganV1(b.Batch, b.Place, b.Kind, b.TargetCelsius, b.AirCelsius, b.AirRead, b.FloorCelsius, b.HasFloor, b.PlannedMinutes, b.InOtherTub), EventVersion),
-            BathRead r => StoredPayload.Write(new ReadV2(r.Bath, r.Celsius, r.Typed), EventVersion),
-            ProbeHung h => StoredPayload.Write(new HungV1(h.Bath, h.Probe), EventVersion),
-            BathLifted l => StoredPayload.Write(new LiftedV1(l.Bath), EventVersion),
-            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
-        },
-    };
+    public static RunEventRow Row(RunEvent<WashEvent> happened, string who) => Kinds.Row(happened, who);
 
-    public static WashEvent Read(RunEventRow row)
-    {
-        switch (row.Kind)
-        {
-            case "bathBegan":
-                var b = StoredPayload.Read<BeganV1>(row.Payload, EventVersion);
-                return new BathBegan(b.Batch, b.Place, b.Kind, b.TargetCelsius, b.AirCelsius, b.AirRead, b.FloorCelsius, b.HasFloor, b.PlannedMinutes, b.InOtherTub);
-            case "bathRead":
-                var r = StoredPayload.Read<ReadV2>(row.Payload, EventVersion);
-                return new BathRead(r.Bath, r.Celsius, r.Typed);
-            case "probeHung":
-                var h = StoredPayload.Read<HungV1>(row.Payload, EventVersion);
-                return new ProbeHung(h.Bath, h.Probe);
-            case "bathLifted":
-                return new BathLifted(StoredPayload.Read<LiftedV1>(row.Payload, EventVersion).Bath);
-            default:
-                throw new NotSupportedException($"A wash's event {row.Kind} was written by a later release.");
-        }
-    }
+    public static WashEvent Read(RunEventRow row) => Kinds.Read(row);
 
     public static string Write(ScourWish wish) => StoredPayload.Write(
         new WishV1(

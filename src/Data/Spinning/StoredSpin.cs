@@ -15,6 +15,19 @@ public static class StoredSpin
 {
     private const int PlanVersion = 1, EventVersion = 1;
 
+    private static readonly StoredEvents<SpinEvent> Kinds = new StoredEvents<SpinEvent>("spinning")
+        .Add<PlyBackRead, PlyBackV1>("plyBack", EventVersion, Stored, Read)
+        .Add<HandsOn, EmptyV1>(ClockEvents.On, EventVersion, _ => new(), _ => new())
+        .Add<HandsOff, EmptyV1>(ClockEvents.Off, EventVersion, _ => new(), _ => new())
+        .Add<BobbinBegun, BegunV1>(
+            "bobbinBegun", EventVersion, e => new(e.Direction, e.Settings, e.Bobbin.Length == 0 ? null : e.Bobbin), v => new(v.Direction, v.Settings, v.Bobbin ?? ""))
+        .Add<BobbinFilled, FilledV1>(
+            "bobbinFilled", EventVersion, e => new(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps), v => new(v.Grams, v.Measured.ToMeasures(), v.TypedMass, v.TypedWraps))
+        .Add<SpunCounted, CountedV1>("counted", EventVersion, e => new(e.Of, e.Count, e.Metres, e.JoinedBy), v => new(v.Of, v.Count, v.Metres, v.JoinedBy))
+        .Add<DrawNoted, DrawnV1>(DrawKind, EventVersion, e => new(e.Draw), v => new(v.Draw))
+        .Add<RestBegun, RestV1>("restBegun", EventVersion, e => new(e.Hours), v => new(v.Hours))
+        .Add<PlyAngleRead, AngleV1>("plyAngle", EventVersion, e => new(e.Degrees, e.Treadles, e.Millimetres), v => new(v.Degrees, v.Treadles, v.Millimetres));
+
     /// <summary>What the event is stored as that notes how it is drawn.</summary>
     internal const string DrawKind = "drawn";
 
@@ -54,41 +67,10 @@ public static class StoredSpin
         return new PlyPlan(p.Structure, p.Strands, p.Degrees, p.FreshWraps, p.Direction, On(p.On), p.From, [.. p.Of.Select(s => new PlyStrand(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))], p.TakeUpPercent);
     }
 
-    public static RunEventRow Row(RunEvent<SpinEvent> happened, string who)
-    {
-        var (kind, payload) = happened.What switch
-        {
-            PlyBackRead e => ("plyBack", Payload(Stored(e))),
-            HandsOn => (ClockEvents.On, Payload(new EmptyV1())),
-            HandsOff => (ClockEvents.Off, Payload(new EmptyV1())),
-            BobbinBegun e => ("bobbinBegun", Payload(new BegunV1(e.Direction, e.Settings, e.Bobbin.Length == 0 ? null : e.Bobbin))),
-            BobbinFilled e => ("bobbinFilled", Payload(new FilledV1(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps))),
-            SpunCounted e => ("counted", Payload(new CountedV1(e.Of, e.Count, e.Metres, e.JoinedBy))),
-            DrawNoted e => (DrawKind, Payload(new DrawnV1(e.Draw))),
-            RestBegun e => ("restBegun", Payload(new RestV1(e.Hours))),
-            PlyAngleRead e => ("plyAngle", Payload(new AngleV1(e.Degrees, e.Treadles, e.Millimetres))),
-            _ => throw new InvalidOperationException($"{happened.What.GetType().Name} is not stored."),
-        };
-        return new RunEventRow { Id = happened.Id, At = happened.At.ToUniversalTime().ToStored(), Who = who, Kind = kind, Payload = payload };
-    }
+    public static RunEventRow Row(RunEvent<SpinEvent> happened, string who) => Kinds.Row(happened, who);
 
-    public static SpinEvent Read(RunEventRow row) => row.Kind switch
-    {
-        "plyBack" when As<PlyBackV1>(row) is var e => new PlyBackRead(new YarnTrial(e.WrapsPerInch, e.WrapsDoubt, e.Degrees, e.Treadles, e.DrawMillimetres) { Places = e.Places, Spread = e.Spread, Neps = e.Neps, Handle = e.Handle ?? "", Tex = e.Tex }, e.Typed, e.Changed),
-        ClockEvents.On => new HandsOn(),
-        ClockEvents.Off => new HandsOff(),
-        "bobbinBegun" when As<BegunV1>(row) is var e => new BobbinBegun(e.Direction, e.Settings, e.Bobbin ?? ""),
-        "bobbinFilled" when As<FilledV1>(row) is var e => new BobbinFilled(e.Grams, e.Measured.ToMeasures(), e.TypedMass, e.TypedWraps),
-        "counted" when As<CountedV1>(row) is var e => new SpunCounted(e.Of, e.Count, e.Metres, e.JoinedBy),
-        DrawKind => new DrawNoted(As<DrawnV1>(row).Draw),
-        "restBegun" => new RestBegun(As<RestV1>(row).Hours),
-        "plyAngle" when As<AngleV1>(row) is var e => new PlyAngleRead(e.Degrees, e.Treadles, e.Millimetres),
-        _ => throw new NotSupportedException($"An event of spinning, {row.Kind}, was written by a later release."),
-    };
+    public static SpinEvent Read(RunEventRow row) => Kinds.Read(row);
 
-    private static string Payload<T>(T of) => StoredPayload.Write(of, EventVersion);
-
-    private static T As<T>(RunEventRow row) => StoredPayload.Read<T>(row.Payload, EventVersion);
 
     private static OnV1? Stored(SpunOn? on) => on is null ? null : new OnV1(on.Ratio, on.DrawMillimetres, on.MostTreadles, on.By);
 
@@ -109,6 +91,11 @@ public static class StoredSpin
 
     private static PlyBackV1 Stored(PlyBackRead e) => new(
         e.Trial.WrapsPerInch, e.Trial.WrapsDoubt, e.Trial.Degrees, e.Trial.Treadles, e.Trial.DrawMillimetres, e.Typed, e.Changed, e.Trial.Places, e.Trial.Spread, e.Trial.Neps, e.Trial.Handle.Length == 0 ? null : e.Trial.Handle, e.Trial.Tex);
+
+    private static PlyBackRead Read(PlyBackV1 v) => new(
+        new YarnTrial(v.WrapsPerInch, v.WrapsDoubt, v.Degrees, v.Treadles, v.DrawMillimetres) { Places = v.Places, Spread = v.Spread, Neps = v.Neps, Handle = v.Handle ?? "", Tex = v.Tex },
+        v.Typed,
+        v.Changed);
 
     private sealed record PlyBackV1(
         double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres, string Typed, string Changed,

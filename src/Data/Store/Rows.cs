@@ -293,7 +293,7 @@ public sealed class BreedRow : IWorkshopOwned
     public double CleanLow { get; set; }
     public double CleanHigh { get; set; }
     public Lustre Lustre { get; set; }
-    public Felting Felts { get; set; }
+    public FeltingGrade Felts { get; set; }
     public Coat Coat { get; set; }
     public string[] Uses { get; set; } = [];
     public bool ConservationConcern { get; set; }

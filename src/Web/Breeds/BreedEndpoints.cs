@@ -11,7 +11,7 @@ namespace EarthyTuft.Web.Breeds;
 /// <summary>A breed with where its figures come from.</summary>
 /// <param name="From">Typical for the general reference, yours for the workshop's own values.</param>
 /// <param name="Felted">How readily your own tests found it to felt, the newest first; empty where there is none.</param>
-public sealed record BreedView(Breed Breed, Provenance From, IReadOnlyList<Felting> Felted);
+public sealed record BreedView(Breed Breed, Provenance From, IReadOnlyList<FeltingGrade> Felted);
 
 public static class BreedEndpoints
 {

@@ -9,7 +9,7 @@ namespace EarthyTuft.Web.Lots;
 /// <param name="From">Yours where a test says so.</param>
 /// <param name="Test">What was tested, and when; empty where nothing was.</param>
 /// <param name="Ball">The ball that it became; null where nothing was tested or it stayed loose.</param>
-public sealed record KnownFeltingView(Felting? Felts, Provenance From, string Test, FeltBallView? Ball)
+public sealed record KnownFeltingView(FeltingGrade? Felts, Provenance From, string Test, FeltBallView? Ball)
 {
     internal static KnownFeltingView Of(KnownFelting known, MassUnit unit) => new(known.Felts, known.From, known.Test is { } test ? Words(test, unit) : "", FeltBallView.Of(known.Test));
 
@@ -24,7 +24,7 @@ public sealed record KnownFeltingView(Felting? Felts, Provenance From, string Te
 
 /// <summary>A ball to be drawn at true scale.</summary>
 /// <param name="Code">The lot.</param>
-public sealed record FeltBallView(string Code, double WidthMillimetres, double PinchGrams, double Density, Felting Felts, DateTimeOffset At)
+public sealed record FeltBallView(string Code, double WidthMillimetres, double PinchGrams, double Density, FeltingGrade Felts, DateTimeOffset At)
 {
     internal static FeltBallView? Of(TestedFelting? test) => test?.Outcome is { WidthMillimetres: { } width, Density: { } density } o
         ? new FeltBallView(test.Code, width, o.PinchGrams, Math.Round(density, 3), o.Felts, test.At)

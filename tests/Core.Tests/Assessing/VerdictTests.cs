@@ -62,7 +62,7 @@ public class VerdictTests
     [Fact]
     public void A_tender_staple_asks_for_care_and_leaves_felt()
     {
-        var sound = Nothing with { Class = FleeceClass.Medium, Felts = Felting.Readily, StapleMillimetres = 100, Judged = new(Soundness: Soundness.Sound, Spring: Spring.Lively) };
+        var sound = Nothing with { Class = FleeceClass.Medium, Felts = FeltingGrade.Readily, StapleMillimetres = 100, Judged = new(Soundness: Soundness.Sound, Spring: Spring.Lively) };
         var tender = sound with { Judged = sound.Judged with { Soundness = Soundness.Tender } };
         Leaning Of(FleeceFacts f, Use use) => Verdict.Of(f).Single(v => v.Use == use).Leaning;
         Assert.Equal((Leaning.GoodFor, Leaning.CarefulWith), (Of(sound, Use.Socks), Of(tender, Use.Socks)));
@@ -75,19 +75,19 @@ public class VerdictTests
     [InlineData("Nobody knows this one", null)]
     public void What_the_breed_is_known_for_goes_before_its_class(string breed, FleeceClass? of)
     {
-        var horn = new Breed("Dorset Horn", Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: Felting.Moderately);
+        var horn = new Breed("Dorset Horn", Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: FeltingGrade.Moderately);
         Breed? Find(string name) => name == horn.Name ? horn : null;
         var felts = Parentage.Read(breed, "breed").Value.Felts(Find, of);
-        Assert.Equal(breed == horn.Name ? Felting.Moderately : of is null ? null : Felting.Little, felts);
-        Assert.Equal(felts == Felting.Little, Verdict.Of(Nothing with { Class = of, Felts = felts }).Any(v => v.Use == Use.Felt));
+        Assert.Equal(breed == horn.Name ? FeltingGrade.Moderately : of is null ? null : FeltingGrade.Little, felts);
+        Assert.Equal(felts == FeltingGrade.Little, Verdict.Of(Nothing with { Class = of, Felts = felts }).Any(v => v.Use == Use.Felt));
     }
 
     [Fact]
     public void The_parent_that_felts_most_readily_decides()
     {
         Breed Of(string name, Felting felts) => new(name, Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: felts);
-        Breed? Find(string name) => name switch { "Suffolk" => Of(name, Felting.Little), "Merino" => Of(name, Felting.Readily), _ => null };
-        Assert.Equal(Felting.Readily, Parentage.Read("Suffolk / Merino", "breed").Value.Felts(Find, null));
+        Breed? Find(string name) => name switch { "Suffolk" => Of(name, FeltingGrade.Little), "Merino" => Of(name, FeltingGrade.Readily), _ => null };
+        Assert.Equal(FeltingGrade.Readily, Parentage.Read("Suffolk / Merino", "breed").Value.Felts(Find, null));
     }
 
     [Fact]

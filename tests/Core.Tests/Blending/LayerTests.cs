@@ -168,12 +168,12 @@ public class BlendPlanTests
     [Fact]
     public void A_mix_is_told_what_it_will_be_like()
     {
-        KnownComponent Of(double share, Composition what, double? staple = null, double? micron = null, Felting? felts = null) => new(share, what, staple, micron, felts);
+        KnownComponent Of(double share, Composition what, double? staple = null, double? micron = null, FeltingGrade? felts = null) => new(share, what, staple, micron, felts);
         Assert.Equal([BlendNote.UnlikeLengths, BlendNote.UnlikeFineness], BlendNotes.Of([Of(0.5, Fibre.Wool, 60, 19), Of(0.5, Fibre.Wool, 110, 36)]));
         Assert.Equal([BlendNote.Slippery], BlendNotes.Of([Of(0.98, Fibre.Wool), Of(0.02, Fibre.Polyester)]));
         Assert.Equal([BlendNote.WearsWell], BlendNotes.Of([Of(0.8, Fibre.Wool), Of(0.2, Fibre.Nylon)]));
-        Assert.Equal([BlendNote.FeltsUnevenly], BlendNotes.Of([Of(0.5, Fibre.Wool, felts: Felting.Readily), Of(0.5, Fibre.Wool, felts: Felting.Little)]));
-        Assert.Equal([BlendNote.Felts], BlendNotes.Of([Of(1, Fibre.Wool, felts: Felting.Readily)]));
+        Assert.Equal([BlendNote.FeltsUnevenly], BlendNotes.Of([Of(0.5, Fibre.Wool, felts: FeltingGrade.Readily), Of(0.5, Fibre.Wool, felts: FeltingGrade.Little)]));
+        Assert.Equal([BlendNote.Felts], BlendNotes.Of([Of(1, Fibre.Wool, felts: FeltingGrade.Readily)]));
         Assert.Empty(BlendNotes.Of([Of(0.5, Fibre.Wool), Of(0.5, Fibre.Cashmere)]));
     }
 }

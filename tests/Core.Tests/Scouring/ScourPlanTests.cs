@@ -12,7 +12,7 @@ public class ScourPlanTests
     private static readonly ScourWater Water = new(70, 12, 16);
     private static readonly ScourTub Tub = new(30, 0.8, TubRate.Typical);
 
-    private static ScourSubject Fleece(double grams = 1800, FleeceClass? of = FleeceClass.Medium, HowMuch? wax = null, Felting? felts = Felting.Moderately) =>
+    private static ScourSubject Fleece(double grams = 1800, FleeceClass? of = FleeceClass.Medium, HowMuch? wax = null, FeltingGrade? felts = FeltingGrade.Moderately) =>
         new(grams, Fibre.Wool, of, felts, wax);
 
     private static ScourPlan Plan(ScourSubject subject, ScourWish wish, ScourTub? tub = null, ScourWater? water = null) =>
@@ -201,15 +201,15 @@ public class ScourPlanTests
 public class FeltingRiskTests
 {
     [Theory]
-    [InlineData(Felting.Readily, Agitation.Still, 3, 60, false, FeltingLevel.Watch)]
-    [InlineData(Felting.Readily, Agitation.Much, 3, 60, false, FeltingLevel.High)]
-    [InlineData(Felting.Readily, Agitation.Still, 14, 60, false, FeltingLevel.High)]
-    [InlineData(Felting.Little, Agitation.Still, 3, 60, false, FeltingLevel.Low)]
-    [InlineData(Felting.Little, Agitation.Much, 14, 65, true, FeltingLevel.High)]
-    [InlineData(Felting.Moderately, Agitation.Gentle, 3, 55, false, FeltingLevel.Watch)]
-    [InlineData(Felting.No, Agitation.Much, 30, 90, true, FeltingLevel.Low)]
+    [InlineData(FeltingGrade.Readily, Agitation.Still, 3, 60, false, FeltingLevel.Watch)]
+    [InlineData(FeltingGrade.Readily, Agitation.Much, 3, 60, false, FeltingLevel.High)]
+    [InlineData(FeltingGrade.Readily, Agitation.Still, 14, 60, false, FeltingLevel.High)]
+    [InlineData(FeltingGrade.Little, Agitation.Still, 3, 60, false, FeltingLevel.Low)]
+    [InlineData(FeltingGrade.Little, Agitation.Much, 14, 65, true, FeltingLevel.High)]
+    [InlineData(FeltingGrade.Moderately, Agitation.Gentle, 3, 55, false, FeltingLevel.Watch)]
+    [InlineData(FeltingGrade.No, Agitation.Much, 30, 90, true, FeltingLevel.Low)]
     [InlineData(null, Agitation.Still, 0, 45, false, FeltingLevel.Watch)]
-    public void Movement_shock_lye_and_the_breed_make_it(Felting? felts, Agitation agitation, double step, double hottest, bool alkaline, FeltingLevel level)
+    public void Movement_shock_lye_and_the_breed_make_it(FeltingGrade? felts, Agitation agitation, double step, double hottest, bool alkaline, FeltingLevel level)
     {
         var risk = FeltingRisk.Of(felts, agitation, step, hottest, alkaline);
         Assert.Equal(level, risk.Level);
@@ -218,7 +218,7 @@ public class FeltingRiskTests
 
     [Fact]
     public void More_of_anything_never_makes_it_less() => Gen.Select(
-        Pick.Of(Enum.GetValues<Felting>()), Pick.Of(Agitation.Still, Agitation.Gentle), Gen.Double[0, 20], Gen.Double[10, 80], Gen.Bool)
+        Pick.Of(Enum.GetValues<FeltingGrade>()), Pick.Of(Agitation.Still, Agitation.Gentle), Gen.Double[0, 20], Gen.Double[10, 80], Gen.Bool)
         .Sample((felts, agitation, step, hottest, alkaline) =>
         {
             var before = FeltingRisk.Of(felts, agitation, step, hottest, alkaline).Level;

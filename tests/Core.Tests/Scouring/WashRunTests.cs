@@ -13,7 +13,7 @@ public class WashRunTests
     private static readonly DateTimeOffset Now = new(2026, 5, 14, 10, 0, 0, TimeSpan.Zero);
 
     private static readonly ScourPlan TwoBatches = ScourPlan.Of(
-        new ScourSubject(1800, Fibre.Wool, FleeceClass.Medium, Felting.Moderately, null), new ScourTub(30, 0.8, TubRate.Typical), new ScourWater(70, 12, 16), new ScourWish(ScourSchool.Hot), new ScourPrices()).Value;
+        new ScourSubject(1800, Fibre.Wool, FleeceClass.Medium, FeltingGrade.Moderately, null), new ScourTub(30, 0.8, TubRate.Typical), new ScourWater(70, 12, 16), new ScourWish(ScourSchool.Hot), new ScourPrices()).Value;
 
     private static readonly WashPlan Plan = new(
         new ScourFooting(1800, Provenance.Reckoned, 30, 0.008, 0, 70, 12, 16, Provenance.Measured, 25, Provenance.Typical, FleeceClass.Medium), TwoBatches, null, []);

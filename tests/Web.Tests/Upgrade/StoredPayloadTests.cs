@@ -71,7 +71,7 @@ public class StoredPayloadTests
     public void A_plan_comes_back_whole()
     {
         var wish = new ScourWish(ScourSchool.HandHot, Minutes: 22, Agent: new("wool wash", 25, 40, true, 9.5m), Baths: new Dictionary<int, BathWish> { [1] = new(48, 9, 10, 3) });
-        var plan = ScourPlan.Of(new ScourSubject(1800, Fibre.Wool, FleeceClass.Medium, Felting.Readily, HowMuch.Much), new ScourTub(30, 0.8, TubRate.Typical), new ScourWater(55, 12, 16), wish, new ScourPrices(2.4m, 0.27m)).Value;
+        var plan = ScourPlan.Of(new ScourSubject(1800, Fibre.Wool, FleeceClass.Medium, FeltingGrade.Readily, HowMuch.Much), new ScourTub(30, 0.8, TubRate.Typical), new ScourWater(55, 12, 16), wish, new ScourPrices(2.4m, 0.27m)).Value;
         var wash = new WashPlan(new ScourFooting(1800, Provenance.Measured, 30, 0.0081, 3, 55, 12, 16, Provenance.Guessed, 25, Provenance.Reckoned, FleeceClass.Medium), plan, wish.Agent, ["minutes 22 instead of 20"]);
         var back = StoredWash.Plan(StoredWash.Write(wash));
         Assert.Equivalent(wash, back, strict: true);

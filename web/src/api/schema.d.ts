@@ -2739,7 +2739,7 @@ export interface components {
       /** @description The usual shine. */
       lustre?: components['schemas']['Lustre'];
       /** @description How readily it felts. */
-      felts?: components['schemas']['Felting'];
+      felts?: components['schemas']['FeltingGrade'];
       /** @description One coat or two. */
       coat?: components['schemas']['Coat'];
       /** @description What it is commonly used for. */
@@ -2758,7 +2758,7 @@ export interface components {
       /** @description Typical for the general reference, yours for the workshop's own values. */
       from: components['schemas']['Provenance'];
       /** @description How readily your own tests found it to felt, the newest first; empty where there is none. */
-      felted: components['schemas']['Felting'][];
+      felted: components['schemas']['FeltingGrade'][];
     };
     /**
      * @description Whether a yarn can be spun of a fibre on a tool.
@@ -3840,7 +3840,7 @@ export interface components {
       pinchGrams: number;
       /** Format: double */
       density: number;
-      felts: components['schemas']['Felting'];
+      felts: components['schemas']['FeltingGrade'];
       /** Format: date-time */
       at: string;
     };
@@ -3849,15 +3849,17 @@ export interface components {
      * @default moderately
      * @enum {unknown}
      */
-    Felting: 'no' | 'little' | 'slowly' | 'moderately' | 'readily';
-    /** @description How readily something felts, and where that comes from. */
+    FeltingGrade: 'no' | 'little' | 'slowly' | 'moderately' | 'readily';
+    /**
+     * @description How much care a wash needs so that nothing felts.
+     * @enum {unknown}
+     */
+    FeltingLevel: 'low' | 'watch' | 'high';
+    /** @description The risk that it felts. */
     FeltingView: {
-      felts: null | components['schemas']['Felting'];
-      /** @description Yours where a test says so. */
-      from: components['schemas']['Provenance'];
-      /** @description What was tested, and when; empty where nothing was. */
-      test: string;
-      ball: null | components['schemas']['FeltBallView'];
+      level: components['schemas']['FeltingLevel'];
+      /** @description The reasons in sentences, the weightiest first. */
+      because: string[];
     };
     /**
      * @description The fibres of docs/craft.md, section 4.
@@ -4239,6 +4241,15 @@ export interface components {
     KeyRequest: {
       key: components['schemas']['InstrumentKey'];
     };
+    /** @description How readily something felts, and where that comes from. */
+    KnownFeltingView: {
+      felts: null | components['schemas']['FeltingGrade'];
+      /** @description Yours where a test says so. */
+      from: components['schemas']['Provenance'];
+      /** @description What was tested, and when; empty where nothing was. */
+      test: string;
+      ball: null | components['schemas']['FeltBallView'];
+    };
     /**
      * @description How the locks are laid on the cloth.
      * @enum {unknown}
@@ -4526,7 +4537,7 @@ export interface components {
       next: null | components['schemas']['StepKind'];
       stations: components['schemas']['StepKind'][];
       trials: components['schemas']['StepKind'][];
-      felting: components['schemas']['FeltingView'];
+      felting: components['schemas']['KnownFeltingView'];
     };
     LotLine: {
       /** Format: uuid */
@@ -6541,7 +6552,7 @@ export interface components {
       prepared: null | components['schemas']['MassFigure'];
       changes: components['schemas']['SampleChange'][];
       /** @description How readily its fibre felts. */
-      felting: components['schemas']['FeltingView'];
+      felting: components['schemas']['KnownFeltingView'];
     };
     /** @description Something of a sample that was noted otherwise before. */
     SampleChange: {

@@ -325,7 +325,7 @@ export const contentWord: Record<Schema['Content'], string> = {
   certain: 'certain',
 };
 
-export const feltsWord: Record<Schema['Felting'], string> = {
+export const feltsWord: Record<Schema['FeltingGrade'], string> = {
   no: 'does not felt',
   little: 'felts little',
   slowly: 'felts slowly',
