@@ -4,6 +4,7 @@ using EarthyTuft.Web.Combing;
 using EarthyTuft.Web.Dehairing;
 using EarthyTuft.Web.Dividing;
 using EarthyTuft.Web.Drying;
+using EarthyTuft.Web.Felting;
 using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.Scouring;
 using EarthyTuft.Web.Spinning;
@@ -24,5 +25,6 @@ public static class Crafts
         new BlendingModule(),
         new SpinningModule(),
         new DividingModule(),
+        new FeltingModule(),
     ];
 }

@@ -85,7 +85,7 @@ public class VerdictTests
     [Fact]
     public void The_parent_that_felts_most_readily_decides()
     {
-        Breed Of(string name, Felting felts) => new(name, Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: felts);
+        Breed Of(string name, FeltingGrade felts) => new(name, Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: felts);
         Breed? Find(string name) => name switch { "Suffolk" => Of(name, FeltingGrade.Little), "Merino" => Of(name, FeltingGrade.Readily), _ => null };
         Assert.Equal(FeltingGrade.Readily, Parentage.Read("Suffolk / Merino", "breed").Value.Felts(Find, null));
     }

@@ -211,7 +211,7 @@ public class FeltingRiskTests
     [InlineData(null, Agitation.Still, 0, 45, false, FeltingLevel.Watch)]
     public void Movement_shock_lye_and_the_breed_make_it(FeltingGrade? felts, Agitation agitation, double step, double hottest, bool alkaline, FeltingLevel level)
     {
-        var risk = FeltingRisk.Of(felts, agitation, step, hottest, alkaline);
+        var risk = FeltingRisk.Of(felts, false, agitation, step, hottest, alkaline);
         Assert.Equal(level, risk.Level);
         Assert.NotEmpty(risk.Because);
     }
@@ -221,10 +221,10 @@ public class FeltingRiskTests
         Pick.Of(Enum.GetValues<FeltingGrade>()), Pick.Of(Agitation.Still, Agitation.Gentle), Gen.Double[0, 20], Gen.Double[10, 80], Gen.Bool)
         .Sample((felts, agitation, step, hottest, alkaline) =>
         {
-            var before = FeltingRisk.Of(felts, agitation, step, hottest, alkaline).Level;
-            Assert.True(FeltingRisk.Of(felts, Agitation.Much, step, hottest, alkaline).Level >= before);
-            Assert.True(FeltingRisk.Of(felts, agitation, step + 8, hottest, alkaline).Level >= before);
-            Assert.True(FeltingRisk.Of(felts, agitation, step, hottest, true).Level >= before);
+            var before = FeltingRisk.Of(felts, false, agitation, step, hottest, alkaline).Level;
+            Assert.True(FeltingRisk.Of(felts, false, Agitation.Much, step, hottest, alkaline).Level >= before);
+            Assert.True(FeltingRisk.Of(felts, false, agitation, step + 8, hottest, alkaline).Level >= before);
+            Assert.True(FeltingRisk.Of(felts, false, agitation, step, hottest, true).Level >= before);
         });
 }
 

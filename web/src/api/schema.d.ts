@@ -1951,6 +1951,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/felting/balls': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Balls that were rolled in felting tests, the newest first. */
+    get: operations['listFeltBalls'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparing/{code}': {
     parameters: {
       query?: never;
@@ -3316,7 +3333,8 @@ export interface components {
       | components['schemas']['CraftViewBlendView']
       | components['schemas']['CraftViewSpinView']
       | components['schemas']['CraftViewPlyingView']
-      | components['schemas']['CraftViewStripChartView'];
+      | components['schemas']['CraftViewStripChartView']
+      | components['schemas']['CraftViewFeltView'];
     /** @description A blend as it stands. */
     CraftViewBlendView: {
       /** @enum {string} */
@@ -3451,6 +3469,38 @@ export interface components {
       /**
        * Format: uuid
        * @description What was noted last: the slip that can be taken back.
+       */
+      lastEvent: null | string;
+    };
+    /** @description A felting test at its bench. */
+    CraftViewFeltView: {
+      /** @enum {string} */
+      craft: 'testFelting';
+      /** @description What is rolled. */
+      pinch: components['schemas']['MassFigure'];
+      /** @description What the rolling is counted in. */
+      by: components['schemas']['RolledBy'];
+      /** @description In the order in which they were noted. */
+      readings: components['schemas']['FeltReadingView'][];
+      felts: null | components['schemas']['FeltingGrade'];
+      /** @description What it comes to and why, or what is still to be done. */
+      sentence: string;
+      /** @description What to think of it beside the other tests; empty where there is nothing to say. */
+      beside: string;
+      /** @description Another look can be noted. */
+      mayMeasure: boolean;
+      /** @description It opened as it dried. */
+      opened: boolean;
+      /**
+       * Format: double
+       * @description The width of the unrolled pinch, to draw it by.
+       */
+      loose: number;
+      /** @description The workshop's other balls, the newest first. */
+      others: components['schemas']['FeltBallView'][];
+      /**
+       * Format: uuid
+       * @description What can be taken back.
        */
       lastEvent: null | string;
     };
@@ -3843,6 +3893,32 @@ export interface components {
       felts: components['schemas']['FeltingGrade'];
       /** Format: date-time */
       at: string;
+    };
+    /** @description One look at the pinch. */
+    FeltReadingView: {
+      /**
+       * Format: uuid
+       * @description By which it was noted.
+       */
+      event: string;
+      /** @description After how much rolling, in words. */
+      after: string;
+      /**
+       * Format: double
+       * @description Null where it is loose.
+       */
+      widthMillimetres: null | number;
+      /** @description The same in words; "loose" where it is. */
+      width: string;
+      /**
+       * Format: double
+       * @description In g/cm3, rounded; null where it is loose.
+       */
+      density: null | number;
+      /** @description It keeps its shape. */
+      holds: boolean;
+      /** @description Why it does not count; empty where it does. */
+      doubt: string;
     };
     /**
      * @description How readily a fleece felts.
@@ -5458,6 +5534,11 @@ export interface components {
     RoleRequest: {
       role: components['schemas']['MemberRole'];
     };
+    /**
+     * @description What the rolling is counted in.
+     * @enum {unknown}
+     */
+    RolledBy: 'minutes' | 'strokes';
     /** @description How rolags or punis are rolled. */
     RolledView: {
       /** @description Airy, not firm; null where that was not noted. */
@@ -5617,7 +5698,10 @@ export interface components {
       | components['schemas']['RunCommandReadPlyAngle']
       | components['schemas']['RunCommandTickStrip']
       | components['schemas']['RunCommandReplanStrips']
-      | components['schemas']['RunCommandNoteBetterEnd'];
+      | components['schemas']['RunCommandNoteBetterEnd']
+      | components['schemas']['RunCommandMeasureBall']
+      | components['schemas']['RunCommandBelieveWidth']
+      | components['schemas']['RunCommandNoteOpened'];
     /** @description The wool goes into a bath. */
     RunCommandBeginBath: {
       /** @enum {string} */
@@ -5682,6 +5766,21 @@ export interface components {
        * @description The event by which it was noted.
        */
       weight: string;
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
+      at?: null | string;
+    };
+    /** @description Says that a width that does not fit was right. */
+    RunCommandBelieveWidth: {
+      /** @enum {string} */
+      kind: 'believeWidth';
+      /**
+       * Format: uuid
+       * @description The event by which it was noted.
+       */
+      measured: string;
       /**
        * Format: date-time
        * @description When it was tapped; null for now.
@@ -5935,6 +6034,28 @@ export interface components {
        */
       at?: null | string;
     };
+    /** @description Notes what the pinch is like. */
+    RunCommandMeasureBall: {
+      /** @enum {string} */
+      kind: 'measureBall';
+      /**
+       * Format: double
+       * @description After so many minutes or strokes in all.
+       */
+      count: null | number;
+      /** @description Across the ball, as typed, millimetres where no unit stands there; left out where it is loose. */
+      width?: null | string;
+      /**
+       * @description It keeps its shape when it is squeezed.
+       * @default false
+       */
+      holds: boolean;
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
+      at?: null | string;
+    };
     /** @description Notes from which end a colour drafts more easily. */
     RunCommandNoteBetterEnd: {
       /** @enum {string} */
@@ -5955,6 +6076,16 @@ export interface components {
       kind: 'noteDraw';
       /** @description Short or long. */
       draw: components['schemas']['Draw'];
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
+      at?: null | string;
+    };
+    /** @description Notes that the ball opened as it dried. */
+    RunCommandNoteOpened: {
+      /** @enum {string} */
+      kind: 'noteOpened';
       /**
        * Format: date-time
        * @description When it was tapped; null for now.
@@ -6300,7 +6431,8 @@ export interface components {
       | components['schemas']['RunStartBlendStart']
       | components['schemas']['RunStartSpinStart']
       | components['schemas']['RunStartPlyStart']
-      | components['schemas']['RunStartStripStart'];
+      | components['schemas']['RunStartStripStart']
+      | components['schemas']['RunStartFeltStart'];
     /** @description Fibres are laid together. */
     RunStartBlendStart: {
       /** @enum {string} */
@@ -6416,6 +6548,22 @@ export interface components {
       /**
        * Format: date-time
        * @description When; left out for now.
+       */
+      startedAt?: null | string;
+    };
+    /** @description Begins a felting test. */
+    RunStartFeltStart: {
+      /** @enum {string} */
+      craft: 'testFelting';
+      /** @description One. */
+      lotIds: string[];
+      /** @description What is rolled, as typed. */
+      pinch?: null | string;
+      /** @description What the rolling is counted in. */
+      by?: components['schemas']['RolledBy'];
+      /**
+       * Format: date-time
+       * @description Left out for now.
        */
       startedAt?: null | string;
     };
@@ -16087,6 +16235,44 @@ export interface operations {
       };
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listFeltBalls: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['FeltBallView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
         headers: {
           [name: string]: unknown;
         };

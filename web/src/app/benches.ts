@@ -15,4 +15,5 @@ export const benches: Partial<Record<Schema['StepKind'], () => Promise<Bench>>> 
   spin: async () => (await import('../spinning/SpinBench')).SpinBench,
   ply: async () => (await import('../spinning/PlyBench')).PlyBench,
   divide: async () => (await import('../dividing/RehearseBench')).RehearseBench,
+  testFelting: async () => (await import('../felting/FeltBench')).FeltBench,
 };
