@@ -56,7 +56,7 @@ internal static class FeltWords
         }
 
         return FeltRun.AreUnlike(density, other)
-            ? Invariant($"{before.Code} came to {other:0.00} g/cm³: the two differ by more than a fifth. Weigh and roll another pinch before you go by either.")
-            : Invariant($"{before.Code} came to {other:0.00} g/cm³: the two agree.");
+            ? Invariant($"The pinch of {before.Code} before it came to {other:0.00} g/cm³: the two differ by more than a fifth. Weigh and roll another pinch before you go by either.")
+            : Invariant($"The pinch of {before.Code} before it came to {other:0.00} g/cm³: the two agree.");
     }
 }

@@ -1,66 +1,62 @@
+import type { Schema } from '../api/client';
 import { fittingScale, usePixelsPerMillimetre } from '../drawings/calibration';
 import { useWidth } from '../drawings/useWidth';
-import type { RunOf } from '../runs/queries';
-import { feltsWord } from '../ui/words';
 import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 
-interface DrawnBall {
+/** The pinch at one look. */
+export interface DrawnLook {
   name: string;
   below: string;
-  width: number;
-  /** The one at the bench; the others stand beside it. */
-  isThis: boolean;
+  millimetres: number;
+  /** It is no ball yet. */
+  loose?: boolean;
   /** Its reading does not fit, and is drawn dashed. */
   doubted?: boolean;
-  loose?: boolean;
+}
+
+interface Props {
+  looks: readonly DrawnLook[];
+  /** The workshop's other balls, the newest first. */
+  others: readonly Schema['FeltBallView'][];
+  label: string;
 }
 
 const gap = 14;
-const least = 64;
+/** So wide a name is. */
+const least = 66;
+const mostOthers = 5;
 
-/** Balls side by side on one ground, at true size where the screen is wide enough: the pinch after each look, then those of other tests. */
-export function FeltBalls({ view, code }: { view: RunOf<'testFelting'>['details']; code: string }) {
+/** Balls side by side on one ground and on one scale: the pinch after each look, then those of other tests. */
+export function FeltBalls({ looks, others, label }: Props) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const perMm = usePixelsPerMillimetre();
-  const looks: DrawnBall[] = view.readings.map((r) => ({
-    name: r.after,
-    below: r.width,
-    width: r.widthMillimetres ?? view.loose,
-    isThis: true,
-    doubted: r.doubt !== '',
-    loose: r.widthMillimetres == null,
-  }));
-  const start: DrawnBall = { name: 'unrolled', below: view.pinch.text, width: view.loose, isThis: true, loose: true };
-  const others: DrawnBall[] = view.others.map((o) => ({
-    name: o.code,
-    below: `${o.widthMillimetres} mm`,
-    width: o.widthMillimetres,
-    isThis: false,
-  }));
   const wide = width || 600;
-  // The newest others that there is room for.
-  const balls = [...(looks.length === 0 ? [start] : looks)];
-  const room = (list: readonly DrawnBall[]) => list.reduce((sum, b) => sum + Math.max(least, b.width * perMm) + gap, 0);
-  for (const other of others) if (room([...balls, other]) <= wide) balls.push(other);
-  const scale = fittingScale(perMm, (room(balls) - gap) / perMm, wide);
-  const tallest = Math.max(...balls.map((b) => b.width)) * scale.pxPerMm;
-  const ground = tallest + 10;
+  const balls: (DrawnLook & { isThis: boolean })[] = [
+    ...looks.map((l) => ({ ...l, isThis: true })),
+    ...others.slice(0, mostOthers).map((o) => ({
+      name: o.code,
+      below: `${o.widthMillimetres} mm`,
+      millimetres: o.widthMillimetres,
+      isThis: false,
+    })),
+  ];
+  // Names do not shrink with the balls: what they need is taken off first.
+  const all = balls.reduce((sum, b) => sum + Math.max(b.millimetres, least / perMm), 0);
+  const scale = fittingScale(perMm, all, wide - gap * Math.max(0, balls.length - 1));
+  const ground = Math.max(0, ...balls.map((b) => b.millimetres)) * scale.pxPerMm + 10;
   let x = 0;
-  const words = [
-    ...view.readings.map((r) => `after ${r.after} ${r.width}${r.holds ? ', it keeps its shape' : ''}`),
-    ...balls.filter((b) => !b.isThis).map((b) => `${b.name} ${b.below}`),
-  ].join('; ');
   return (
     <div className={layout.wide} ref={ref}>
       <svg
         width="100%"
         height={ground + 44}
         role="img"
-        aria-label={`Balls of ${code}. ${words || 'Nothing was noted yet.'}`}
+        aria-label={`${label}: ${balls.map((b) => `${b.name} ${b.below}`).join('; ')}`}
         style={{ display: 'block' }}
       >
         {balls.map((b, i) => {
-          const size = b.width * scale.pxPerMm;
+          const size = b.millimetres * scale.pxPerMm;
           const cell = Math.max(least, size);
           const middle = x + cell / 2;
           x += cell + gap;
@@ -97,10 +93,9 @@ export function FeltBalls({ view, code }: { view: RunOf<'testFelting'>['details'
         })}
         <line x1={0} x2={wide} y1={ground + 1} y2={ground + 1} stroke="var(--oat)" strokeWidth={2} />
       </svg>
-      <p>
-        {view.felts ? `It ${feltsWord[view.felts]}. ` : ''}
+      <p className={typography.quiet}>
         Drawn at {scale.words}
-        {view.others.length > 0 && '; your other balls stand beside it'}.
+        {looks.length > 0 && others.length > 0 && '; the light ones are your other tests'}.
       </p>
     </div>
   );

@@ -21,6 +21,7 @@ import { WeightField } from '../ui/WeightField';
 import { WordToggle } from '../ui/WordToggle';
 import { Column, Row } from '../ui/layouts';
 import { FeltBalls } from './FeltBalls';
+import { useBalls } from './queries';
 import { rolledByWord, usualLooks } from './words';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
@@ -52,6 +53,7 @@ function Begin({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: s
   const looker = useSession().data?.workshop?.role === 'looker';
   const came = lots.find((l) => l.code === wanted) ?? (lots.length === 1 ? lots[0] : undefined);
   const [chosen, setChosen] = useState<string[] | null>(null);
+  const balls = useBalls();
   const form = useFields({ pinch: '', by: 'minutes' as Schema['RolledBy'] });
   const starting = useBeginRun(() => {
     setChosen(null);
@@ -66,6 +68,9 @@ function Begin({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: s
     <form noValidate onSubmit={begin} aria-label="Roll a pinch">
       <Column gap={1.5}>
         <h2>Roll a pinch</h2>
+        {balls.data && balls.data.length > 0 && (
+          <FeltBalls label="Balls of your tests" looks={[]} others={balls.data} />
+        )}
         {/* One at a time: the last that was chosen counts. */}
         <LotChips lots={lots} chosen={lotIds} onChange={(ids) => setChosen(ids.slice(-1))} first="testFelting" />
         <Row align="start" gap={1}>
@@ -139,7 +144,21 @@ function Rolling({ run }: { run: RunOf<'testFelting'> }) {
       <RunPanes
         picture={
           <>
-            <FeltBalls view={d} code={code} />
+            <FeltBalls
+              label={`The pinch of ${code}`}
+              looks={
+                d.readings.length === 0
+                  ? [{ name: 'unrolled', below: d.pinch.text, millimetres: d.loose, loose: true }]
+                  : d.readings.map((r) => ({
+                      name: r.after,
+                      below: r.width,
+                      millimetres: r.widthMillimetres ?? d.loose,
+                      loose: r.widthMillimetres === null,
+                      doubted: r.doubt !== '',
+                    }))
+              }
+              others={d.others}
+            />
             <p
               className={styles.said}
               style={{ borderLeft: `5px solid var(--${d.felts ? 'lichen' : 'oat'})` }}
