@@ -10,11 +10,18 @@ const quiet = [
   ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
 ];
 
+const alone = ['start', 'keeping', 'wash-house', 'away', 'first-picture'].map((name) => `**/${name}.spec.ts`);
+
 export default defineConfig({
   testDir: '.',
   globalSetup: './house.ts',
-  // One after another: some stop the house's database, and the timed ones need the machine for themselves.
-  workers: 1,
+  // Each test has a workshop of its own, so two can go at once; those that stop the house or its database, and those that wait for clocks, go by
+  // themselves after them.
+  workers: 2,
+  projects: [
+    { name: 'together', testIgnore: alone },
+    { name: 'alone', testMatch: alone, dependencies: ['together'], workers: 1 },
+  ],
   // No test waits this long for the house; a busy machine may be three times slower than a free one.
   timeout: 150_000,
   expect: { timeout: 20_000 },
