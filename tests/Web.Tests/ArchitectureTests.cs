@@ -75,10 +75,10 @@ public class ArchitectureTests
         name => Regex.IsMatch(name, "AspNetCore|EntityFramework|Npgsql|Json|CsvHelper|EarthyTuft"));
 
     [Fact]
-    public void Core_has_no_clock_of_its_own()
+    public void Core_has_no_clock_no_ids_and_no_chance_of_its_own()
     {
         var source = Directory.GetFiles(Path.Combine(Root(), "src/Core"), "*.cs", SearchOption.AllDirectories).Where(f => !f.Contains("/obj/"));
-        Assert.All(source, file => Assert.DoesNotMatch(@"DateTime(Offset)?\.(Utc)?Now|TimeProvider\.System|Stopwatch", File.ReadAllText(file)));
+        Assert.All(source, file => Assert.DoesNotMatch(@"DateTime(Offset)?\.(Utc)?Now|TimeProvider\.System|Stopwatch|CreateVersion7|NewGuid|new Random\(\)", File.ReadAllText(file)));
     }
 
     [Fact]

@@ -42,23 +42,57 @@ internal static class LargeFamily
         analyze lots, entries, flows, weighings;
         """;
 
+    /// <summary>Milliseconds of the page, asked for again and again: the 95th of a hundred.</summary>
     public static async Task<double> PageP95(Uri address, string connection)
     {
         using var visitor = await Visitor.Register(address);
+        var (page, _) = await Seeded(visitor, connection, Portions);
+        return await P95(visitor, page, () => Task.CompletedTask);
+    }
+
+    /// <summary>The same where an entry of the family was logged before each.</summary>
+    public static async Task<double> ChangedPageP95(Uri address, string connection)
+    {
+        using var visitor = await Visitor.Register(address);
+        var (page, clean) = await Seeded(visitor, connection, Portions);
+        return await P95(visitor, page, () => visitor.Post("/api/entries", new
+        {
+            step = "card",
+            from = new[] { new { lotId = clean, mass = "2 g", all = false } },
+            to = new[] { new { form = "batt", mass = "2 g" } },
+        }));
+    }
+
+    /// <summary>Kilobytes of the page of a family of 745 entries, as they are before they are packed.</summary>
+    public static async Task<double> PageKilobytes(Uri address, string connection)
+    {
+        using var visitor = await Visitor.Register(address);
+        var (page, _) = await Seeded(visitor, connection, 371);
+        return (await visitor.Get(page)).Length / 1000.0;
+    }
+
+    private static async Task<(string Page, Guid Clean)> Seeded(Visitor visitor, string connection, int portions)
+    {
         var taken = await visitor.Post("/api/fleeces", new { mass = "29 kg", breed = "Gotland" });
         var washed = await visitor.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = taken.GetProperty("lotId").GetGuid() } }, to = new[] { new { form = "clean", mass = "21 kg", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } });
         var clean = washed.GetProperty("made")[0];
+        var id = clean.GetProperty("id").GetGuid();
         await using var source = NpgsqlDataSource.Create(connection + ";Command Timeout=600");
-        await using (var seed = source.CreateCommand(string.Format(CultureInfo.InvariantCulture, Seed, Portions, visitor.Workshop, visitor.Person, clean.GetProperty("id").GetGuid())))
+        await using (var seed = source.CreateCommand(string.Format(CultureInfo.InvariantCulture, Seed, portions, visitor.Workshop, visitor.Person, id)))
         {
             await seed.ExecuteNonQueryAsync();
         }
 
-        var page = "/api/lots/" + clean.GetProperty("code").GetString();
+        return ("/api/lots/" + clean.GetProperty("code").GetString(), id);
+    }
+
+    private static async Task<double> P95(Visitor visitor, string page, Func<Task> before)
+    {
         var times = new List<double>();
         var bytes = 0;
         for (var i = 0; i < WarmUp + Calls; i++)
         {
+            await before();
             var start = Stopwatch.GetTimestamp();
             bytes = (await visitor.Get(page)).Length;
             if (i >= WarmUp)

@@ -12,6 +12,9 @@ public sealed class WorkshopScope
     /// <summary>Null for none: then there are no rows to see.</summary>
     public Guid? WorkshopId { get; set; }
 
+    /// <summary>The screen that the current request comes from, by the name it gave itself; null where it gave none.</summary>
+    public Guid? Screen { get; set; }
+
     /// <summary>Work that serves all workshops, such as migrating; the query filters stay as they are.</summary>
     public bool AcrossWorkshops { get; private set; }
 
@@ -45,6 +48,9 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
 {
     public Guid Workshop => scope.WorkshopId ?? Guid.Empty;
+
+    /// <summary>The screen that what is done here comes from; null where that is not known.</summary>
+    internal Guid? Screen => scope.Screen;
 
     /// <summary>What the database session is to be told: a workshop, every one, or none.</summary>
     internal string WantedWorkshop => scope.AcrossWorkshops ? RowSecurity.Every : scope.WorkshopId?.ToString() ?? "";

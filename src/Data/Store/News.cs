@@ -32,14 +32,17 @@ public sealed class TellsAttribute(News what) : Attribute
 public interface INewsDesk
 {
     /// <summary>Something changed.</summary>
-    void Tell(Guid workshop, News what);
+    /// <param name="workshop">Where.</param>
+    /// <param name="what">Which part.</param>
+    /// <param name="screen">The screen that it came from; null where that is not known.</param>
+    void Tell(Guid workshop, News what, Guid? screen);
 }
 
 /// <summary>For programs that have no screens to tell.</summary>
 public sealed class NoNewsDesk : INewsDesk
 {
     /// <inheritdoc/>
-    public void Tell(Guid workshop, News what)
+    public void Tell(Guid workshop, News what, Guid? screen)
     {
     }
 }
@@ -129,7 +132,7 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
 
         foreach (var (workshop, what) in here)
         {
-            desk.Tell(workshop, what);
+            desk.Tell(workshop, what, (context as EarthyTuftDb)?.Screen);
         }
 
         here.Clear();

@@ -18,6 +18,9 @@ public static class MembershipMiddleware
     /// <summary>The units a screen showed when its figures were typed, for example <c>Gram;C</c>.</summary>
     public const string UnitsHeader = "X-Units";
 
+    /// <summary>In which a screen says which one it is, so that it can tell news of its own doing.</summary>
+    public const string ScreenHeader = "X-Screen";
+
     /// <summary>How long a membership is believed without asking again: a removed member is out within this time, on every process.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(5);
 
@@ -50,7 +53,9 @@ public static class MembershipMiddleware
             if (facts is not null)
             {
                 context.RequestServices.GetRequiredService<RequestContext>().Enter(person, facts);
-                context.RequestServices.GetRequiredService<WorkshopScope>().WorkshopId = workshop;
+                var scope = context.RequestServices.GetRequiredService<WorkshopScope>();
+                scope.WorkshopId = workshop;
+                scope.Screen = Guid.TryParse(context.Request.Headers[ScreenHeader], out var screen) ? screen : null;
             }
         }
 

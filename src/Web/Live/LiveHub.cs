@@ -16,8 +16,9 @@ namespace EarthyTuft.Web.Live;
 /// <param name="Now">The server's time.</param>
 /// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
 /// <param name="Person">With <see cref="People"/>, which no screen hears: whose standing changed.</param>
+/// <param name="By">With a part that changed: the one screen whose doing it was; null where several were at it, or nobody knows.</param>
 /// <param name="SignIn">With <see cref="People"/>: the one sign-in that ended; null when it concerns all of the person's.</param>
-public sealed record LiveItem(string What, LiveReading? Reading = null, DateTimeOffset? Now = null, double? Speed = null, Guid? Person = null, Guid? SignIn = null)
+public sealed record LiveItem(string What, LiveReading? Reading = null, DateTimeOffset? Now = null, double? Speed = null, Guid? Person = null, Guid? SignIn = null, Guid? By = null)
 {
     /// <summary>Between web processes only: what is remembered of a person is looked up anew, and their streams end.</summary>
     public const string People = "people";

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using Npgsql;
@@ -12,17 +11,26 @@ namespace EarthyTuft.Web.Live;
 public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionStringBuilder connection, ILogger<NewsDesk> log) : BackgroundService, INewsDesk
 {
     private static readonly TimeSpan Gather = TimeSpan.FromMilliseconds(80);
-    private readonly ConcurrentDictionary<(Guid Workshop, News What), byte> waiting = new();
+    private readonly Dictionary<(Guid Workshop, News What), Guid?> waiting = [];
     private readonly SemaphoreSlim bell = new(0);
 
     /// <inheritdoc/>
-    public void Tell(Guid workshop, News what)
+    public void Tell(Guid workshop, News what, Guid? screen)
     {
         revisions.Changed(workshop, what);
-        if (waiting.TryAdd((workshop, what), 0))
+        lock (waiting)
         {
-            bell.Release();
+            // What several screens did is news to each of them.
+            if (waiting.TryGetValue((workshop, what), out var before))
+            {
+                waiting[(workshop, what)] = before == screen ? screen : null;
+                return;
+            }
+
+            waiting.Add((workshop, what), screen);
         }
+
+        bell.Release();
     }
 
     /// <summary>The part of a workshop that an item is about, null when it is about none.</summary>
@@ -37,11 +45,12 @@ public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionString
         {
             await bell.WaitAsync(cancellationToken);
             await Task.Delay(Gather, cancellationToken);
-            var items = waiting.Keys.ToArray();
-            foreach (var item in items)
+            KeyValuePair<(Guid Workshop, News What), Guid?>[] items;
+            lock (waiting)
             {
                 // Before it is sent: what changes meanwhile rings anew.
-                waiting.TryRemove(item, out _);
+                items = [.. waiting];
+                waiting.Clear();
             }
 
             if (items.Length == 0)
@@ -52,11 +61,11 @@ public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionString
             try
             {
                 await using var batch = source.CreateBatch();
-                foreach (var (workshop, what) in items)
+                foreach (var ((workshop, what), screen) in items)
                 {
                     batch.BatchCommands.Add(new NpgsqlBatchCommand("select pg_notify($1, $2)")
                     {
-                        Parameters = { new() { Value = LiveNews.Channel }, new() { Value = LiveNews.Payload(workshop, Item(what), revisions.Origin) } },
+                        Parameters = { new() { Value = LiveNews.Channel }, new() { Value = LiveNews.Payload(workshop, Item(what) with { By = screen }, revisions.Origin) } },
                     });
                 }
 

@@ -21,11 +21,8 @@ public class StationsTests
     [InlineData(null, StepKind.Card)]
     [InlineData(0.0, StepKind.Card)]
     [InlineData(0.1, StepKind.Comb)]
-    public void Combing_begins_where_carding_ends(double? beyond, StepKind next)
-    {
+    public void Combing_begins_where_carding_ends(double? beyond, StepKind next) =>
         Assert.Equal(next, Waiting.At(LotForm.Clean, StepKind.Dry, CardingStation.LongestMillimetres + beyond));
-        Assert.Equal(CardingStation.LongestMillimetres, RouteRules.Long);
-    }
 
     [Fact]
     public void A_lot_has_come_as_far_as_what_finished_it()

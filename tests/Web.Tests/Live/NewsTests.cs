@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Text;
+using System.Text.Json;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -15,6 +16,7 @@ public class NewsTests(House house) : IClassFixture<House>
     {
         private readonly CancellationTokenSource stop = new(TimeSpan.FromSeconds(60));
         private readonly List<string> heard = [];
+        private readonly List<(string What, string? By)> told = [];
 
         public Ear(Person person) => Listening = Listen(person);
 
@@ -33,6 +35,22 @@ public class NewsTests(House house) : IClassFixture<House>
                         heard.Add(line["event: ".Length..]);
                     }
                 }
+                else if (line.StartsWith("data: ", StringComparison.Ordinal))
+                {
+                    var item = JsonDocument.Parse(line["data: ".Length..]).RootElement;
+                    lock (heard)
+                    {
+                        told.Add((item.GetProperty("what").GetString()!, item.TryGetProperty("by", out var by) ? by.GetString() : null));
+                    }
+                }
+            }
+        }
+
+        public string? LastBy(string what)
+        {
+            lock (heard)
+            {
+                return told.Last(t => t.What == what).By;
             }
         }
 
@@ -79,6 +97,26 @@ public class NewsTests(House house) : IClassFixture<House>
         var ear = new Ear(await house.Register("Ben", code));
         await ear.Settle();
         return (ada, ear);
+    }
+
+    [Fact]
+    public async Task News_name_the_one_screen_whose_doing_it_was()
+    {
+        var (ada, ear) = await Two();
+        using var ben = ear;
+        var screen = Guid.NewGuid().ToString();
+        ada.Http.DefaultRequestHeaders.Add("X-Screen", screen);
+        var before = ben.Count("log");
+        await ada.TakeIn(new { mass = "500" });
+        await ben.More("log", before);
+        await ben.Settle();
+        Assert.Equal(screen, ben.LastBy("log"));
+        ada.Http.DefaultRequestHeaders.Remove("X-Screen");
+        before = ben.Count("log");
+        await ada.TakeIn(new { mass = "500" });
+        await ben.More("log", before);
+        await ben.Settle();
+        Assert.Null(ben.LastBy("log"));
     }
 
     [Fact]

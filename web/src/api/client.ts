@@ -1,6 +1,7 @@
 import { QueryClient } from '@tanstack/react-query';
 import createClient, { type Middleware } from 'openapi-fetch';
 import createQueryClient from 'openapi-react-query';
+import { newKey } from './keep';
 import { unreadable, unreadTime } from './unreadable';
 import type { components, paths } from './schema';
 
@@ -63,20 +64,35 @@ export const setUnits = (unit: string, temperatureSign: string, lengthSign: stri
   units = `${unit};${temperatureSign.slice(-1)};${lengthSign}`;
 };
 
+/** The name of this screen, for as long as the page is open: by it the server's news tell whose doing a change was. */
+export const screen = newKey();
+
+/** Changes of this screen's own: how many are on their way, and when the last of them was answered. */
+const own = { onTheirWay: 0, answeredAt: 0 };
+
+/** Since when what is known holds news of this screen's own doing; null while that is not certain. */
+export const knownSince = () => (own.onTheirWay > 0 ? null : own.answeredAt);
+
 const middleware: Middleware = {
   onRequest({ request }) {
-    if (request.method !== 'GET' && token) request.headers.set('X-Token', token);
-    if (request.method !== 'GET' && units) request.headers.set('X-Units', units);
+    if (request.method === 'GET') return request;
+    own.onTheirWay++;
+    request.headers.set('X-Screen', screen);
+    if (token) request.headers.set('X-Token', token);
+    if (units) request.headers.set('X-Units', units);
     return request;
   },
-  async onResponse({ response }) {
+  async onResponse({ request, response }) {
+    if (request.method !== 'GET') Object.assign(own, { onTheirWay: own.onTheirWay - 1, answeredAt: Date.now() });
     if (response.ok) return;
     const problem = await problemOf(response);
     // The screen learns what it is to show before anybody types on.
     if (problem.type === 'units-changed') void queryClient.invalidateQueries();
     throw problem;
   },
-  onError({ error }) {
+  onError({ request, error }) {
+    // It may have been done all the same: whatever is known is older than that.
+    if (request.method !== 'GET') Object.assign(own, { onTheirWay: own.onTheirWay - 1, answeredAt: Infinity });
     if (error instanceof Problem) return error;
     return new Problem(0, 'away', 'The workshop’s server cannot be reached just now.');
   },

@@ -14,9 +14,16 @@ const asks = (query: Query, of: readonly string[], under: readonly string[]) => 
   return of.includes(path) || under.some((p) => path === p || path.startsWith(`${p}/`));
 };
 
-/** Asks anew for what these addresses said; of those `under` one, for all below it too. */
-export const again = (of: readonly GetPath[], under: readonly GetPath[] = []) =>
-  queryClient.invalidateQueries({ predicate: (query) => asks(query, of, under) });
+/**
+ * Asks anew for what these addresses said; of those `under` one, for all below it too. With a moment only for what is older than it: what was
+ * answered since, or is being asked for, is left alone.
+ */
+export const again = (of: readonly GetPath[], under: readonly GetPath[] = [], since: number | null = null) =>
+  queryClient.invalidateQueries({
+    predicate: (query) =>
+      asks(query, of, under) &&
+      (since === null || (query.state.fetchStatus !== 'fetching' && query.state.dataUpdatedAt < since)),
+  });
 
 /** Asks anew for everything that is shown and could not be asked for last time. */
 export const againFailed = () =>
@@ -31,8 +38,8 @@ export async function againWhenBack() {
   if (answer?.ok) await againFailed();
 }
 
-/** After a change to the log everything that shows masses is asked for again. */
-export const refreshLog = () =>
+/** After a change to the log everything that shows masses is asked for again; with a moment what is older than it. */
+export const refreshLogSince = (since: number | null) =>
   again(
     [
       '/api/course',
@@ -46,19 +53,28 @@ export const refreshLog = () =>
       '/api/comparing/{code}/rehearsed',
     ],
     ['/api/lots', '/api/samples', '/api/drafts', '/api/animals', '/api/photographs'],
+    since,
   );
 
-/** After a change to what stands about in the workshop. */
-export const refreshTools = () =>
-  again([
-    '/api/scouring',
-    '/api/tools/cards',
-    '/api/tools/combs',
-    '/api/tools/spinners',
-    '/api/instruments',
-    '/api/breeds',
-    '/api/breeds/search',
-  ]);
+export const refreshLog = () => refreshLogSince(null);
+
+/** After a change to what stands about in the workshop; with a moment what is older than it. */
+export const refreshToolsSince = (since: number | null) =>
+  again(
+    [
+      '/api/scouring',
+      '/api/tools/cards',
+      '/api/tools/combs',
+      '/api/tools/spinners',
+      '/api/instruments',
+      '/api/breeds',
+      '/api/breeds/search',
+    ],
+    [],
+    since,
+  );
+
+export const refreshTools = () => refreshToolsSince(null);
 
 /** Wheels, spindles and winders: where yarn is spun, plied and measured. */
 export const useSpinners = () => server.useQuery('get', '/api/tools/spinners');

@@ -21,7 +21,7 @@ import { WeightField } from '../ui/WeightField';
 import { WordToggle } from '../ui/WordToggle';
 import { Column, Row } from '../ui/layouts';
 import { FeltBalls } from './FeltBalls';
-import { useBalls } from './queries';
+import { againBalls, useBalls } from './queries';
 import { rolledByWord, usualLooks } from './words';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
@@ -236,7 +236,7 @@ function Rolling({ run }: { run: RunOf<'testFelting'> }) {
       />
       {mayLog && (
         <Row gap={1}>
-          <Button variant="contained" disabled={!d.felts} onClick={() => acts.end()}>
+          <Button variant="contained" disabled={!d.felts} onClick={() => acts.end(againBalls)}>
             Keep what it came to
           </Button>
           <Button

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { queryClient } from '../api/client';
+import { queryClient, screen } from '../api/client';
 import { serverNow, tappedAt } from '../api/clock';
 import { hear, traced, type LiveReading } from './live';
 
@@ -18,11 +18,11 @@ describe('news from the house', () => {
       '/api/course/stations',
       '/api/workshop',
     ];
-    const staleAfter = (what: string) => {
+    const staleAfter = (what: string, by?: string) => {
       queryClient.clear();
       for (const path of keys) queryClient.setQueryData(['get', path], {});
       queryClient.setQueryData(['post', '/api/lots'], {});
-      hear({ what });
+      hear({ what, by });
       return queryClient
         .getQueryCache()
         .getAll()
@@ -38,6 +38,10 @@ describe('news from the house', () => {
       '/api/samples',
     ]);
     expect(staleAfter('tools')).toEqual(['/api/scouring', '/api/breeds']);
+    // Of its own doing a screen knows already what it asked for since that was answered; of another's it knows nothing.
+    expect(staleAfter('runs', screen)).toEqual([]);
+    expect(staleAfter('log', screen)).toEqual([]);
+    expect(staleAfter('runs', 'another')).toEqual(['/api/runs']);
     expect(staleAfter('something new')).toEqual([]);
     expect(staleAfter('reading')).toEqual([]);
   });

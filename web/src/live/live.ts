@@ -1,7 +1,7 @@
 import { useEffect, useRef, useSyncExternalStore, useState } from 'react';
-import type { Schema } from '../api/client';
+import { knownSince, screen, type Schema } from '../api/client';
 import { clockHeard, hearClock, onClockHeard, serverNow } from '../api/clock';
-import { again, againFailed, refreshLog, refreshTools } from '../api/queries';
+import { again, againFailed, refreshLogSince, refreshToolsSince } from '../api/queries';
 import { idle } from './idle';
 
 export type LiveReading = Schema['LiveReading'];
@@ -20,6 +20,8 @@ interface LiveItem {
   reading?: LiveReading | null;
   now?: string | null;
   speed?: number | null;
+  /** The one screen whose doing it was. */
+  by?: string | null;
 }
 
 let state: Live = { readings: new Map(), traces: new Map() };
@@ -45,9 +47,11 @@ export function hear(item: LiveItem) {
       traces: new Map(state.traces).set(id, traced(state.traces.get(id) ?? [], item.reading)),
     });
   }
-  if (item.what === 'runs') void again(['/api/runs']);
-  else if (item.what === 'log') void refreshLog();
-  else if (item.what === 'tools') void refreshTools();
+  // What this screen did it has asked for already, once it was answered.
+  const since = item.by === screen ? knownSince() : null;
+  if (item.what === 'runs') void again(['/api/runs'], [], since);
+  else if (item.what === 'log') void refreshLogSince(since);
+  else if (item.what === 'tools') void refreshToolsSince(since);
 }
 
 /** So long after the house refused the stream it is asked for again, in milliseconds. */

@@ -132,9 +132,11 @@ export function useRunActs(run: string) {
         const { data } = await api.POST('/api/runs/{id}/withdraw', { params: { path }, body: { eventId } });
         await afterChange(data!);
       }),
-    end: () =>
+    /** What the craft asks anew once it is ended is given with it. */
+    end: (ended?: () => unknown) =>
       change.go(async () => {
         await api.POST('/api/runs/{id}/end', { params: { path } });
+        void ended?.();
         await againRuns();
       }),
     error: change.error,
