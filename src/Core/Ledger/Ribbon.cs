@@ -35,7 +35,7 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
     private const double Crumb = 0.5;
 
     /// <summary>The most steps that are drawn one by one; nobody reads a longer ribbon, and it only slows the page.</summary>
-    public const int MostStages = 80;
+    public const int MostStages = 50;
 
     /// <summary>Works the ribbon of a lot out.</summary>
     /// <param name="lotId">The lot in question.</param>

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -17,15 +18,9 @@ namespace EarthyTuft.Data.Ledger;
 /// </summary>
 public sealed class Family
 {
-    // What belongs to the flow comes first: of an entry and of a lot, which stand in many rows, the rest is read only once.
-    private const string Columns = """
-        select e.id, f.id, f.role, f.amount, f.lot_id, f.loss_kind, f.fate, f.gain_kind, f.empties_lot, f.settled_grams, f.settled_sigma,
-               w.grams, w.typed, w.state, w.humidity_percent, w.scale_step_grams, w.session, w.revision, f.worth, f.ordinal,
-               e.step, e.done_at, e.who, e.minutes, e.notes, e.confirmed_because, e.spent, e.recorded_at,
-               l.code, l.form, l.fibre, l.parentage, l.clean_yield_low, l.clean_yield_high, l.animal,
-               l.colour, l.notes, l.shorn_on, l.price, l.made_at, l.changed_at, l.used_up_at, l.made_grams, l.left_grams, l.left_sigma, l.staple_millimetres,
-               l.made_by, l.waits_at, l.route_aim, l.route_preparation, l.route_steps, l.reserved_grams, l.reserved_for, l.ready_made_per100grams, l.content, l.xmin, l.parts,
-               e.usual_kind, e.usual_least_grams, e.usual_most_grams, e.usual_allowance_grams, e.answer, f.added_at, f.added_by, l.before, l.came_dyed, e.dyeing, l.animal_id
+    // Every column has its name here, and the query is written from them.
+    private static readonly string Columns = $"""
+        select {string.Join(", ", Enum.GetValues<Column>().Select(Sql))}
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
@@ -48,7 +43,7 @@ public sealed class Family
             join flows o on o.entry_id = i.entry_id and o.role = 'Out')
         """;
 
-    private const string FromSeed = $"""
+    private static readonly string FromSeed = $"""
         {UpAndDown},
         family(entry) as (
             select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id where not f.voided)
@@ -56,27 +51,27 @@ public sealed class Family
         where f.entry_id = any(array(select entry from family))
         """;
 
-    private const string ByLot = $"""
+    private static readonly string ByLot = $"""
         with recursive
         seed(lot) as (select l.id from lots l where l.id = any($1) and l.workshop_id = $2),
         {FromSeed}
         """;
 
     /// <summary>The family of the lot with a code: $1 the code, $2 the workshop.</summary>
-    private const string ByCode = $"""
+    private static readonly string ByCode = $"""
         with recursive
         seed(lot) as (select l.id from lots l where l.code = $1 and l.workshop_id = $2),
         {FromSeed}
         """;
 
-    private const string AroundLots = $"""
+    private static readonly string AroundLots = $"""
         {Columns}
         where f.lot_id = any($1) and f.workshop_id = $2 and not f.voided
         """;
 
     private const string LockLots = "select 1 from lots where id = any($1) and workshop_id = $2 order by id for update";
 
-    private const string EveryEntry = $"""
+    private static readonly string EveryEntry = $"""
         {Columns}
         where f.workshop_id = $1 and not f.voided
         """;
@@ -275,87 +270,98 @@ public sealed class Family
 
     private static FamilyFlow Row(NpgsqlDataReader r, Dictionary<Guid, FamilyEntry> entries, Dictionary<Guid, StoredLot> lots)
     {
-        T? Maybe<T>(int i)
-            where T : struct => r.IsDBNull(i) ? null : r.GetFieldValue<T>(i);
-        T? Word<T>(int i)
-            where T : struct, Enum => r.IsDBNull(i) ? null : Words<T>.Of(r.GetString(i));
-        var entryId = r.GetGuid(0);
-        var lotId = Maybe<Guid>(4);
+        T Of<T>(Column c) => r.GetFieldValue<T>((int)c);
+        T? Maybe<T>(Column c)
+            where T : struct => r.IsDBNull((int)c) ? null : r.GetFieldValue<T>((int)c);
+        T? Word<T>(Column c)
+            where T : struct, Enum => r.IsDBNull((int)c) ? null : Words<T>.Of(r.GetString((int)c));
+        string? Text(Column c) => r.IsDBNull((int)c) ? null : r.GetString((int)c);
+        var entryId = Of<Guid>(Column.EntryId);
+        var lotId = Maybe<Guid>(Column.FlowLotId);
         return new FamilyFlow(
             entries.TryGetValue(entryId, out var entry) ? entry : entries[entryId] = Entry(),
-            r.GetGuid(1),
-            Word<FlowRole>(2)!.Value,
-            Word<Amount>(3)!.Value,
+            Of<Guid>(Column.FlowId),
+            Word<FlowRole>(Column.FlowRole)!.Value,
+            Word<Amount>(Column.FlowAmount)!.Value,
             lotId,
-            Word<LossKind>(5),
-            Word<Fate>(6),
-            Word<GainKind>(7),
-            r.GetBoolean(8),
-            Maybe<double>(9),
-            Maybe<double>(10),
-            Maybe<double>(11),
-            r.IsDBNull(12) ? null : r.GetString(12),
-            Word<WeighingState>(13),
-            Maybe<double>(14),
-            Maybe<double>(15),
-            Maybe<DateOnly>(16),
-            Maybe<int>(17),
-            Maybe<decimal>(18),
-            r.GetInt32(19),
+            Word<LossKind>(Column.FlowLossKind),
+            Word<Fate>(Column.FlowFate),
+            Word<GainKind>(Column.FlowGainKind),
+            Of<bool>(Column.FlowEmptiesLot),
+            Maybe<double>(Column.FlowSettledGrams),
+            Maybe<double>(Column.FlowSettledSigma),
+            Maybe<double>(Column.WeighingGrams),
+            Text(Column.WeighingTyped),
+            Word<WeighingState>(Column.WeighingState),
+            Maybe<double>(Column.WeighingHumidityPercent),
+            Maybe<double>(Column.WeighingScaleStepGrams),
+            Maybe<DateOnly>(Column.WeighingSession),
+            Maybe<int>(Column.WeighingRevision),
+            Maybe<decimal>(Column.FlowWorth),
+            Of<int>(Column.FlowOrdinal),
             lotId is { } lot ? lots.TryGetValue(lot, out var known) ? known : lots[lot] = Lot(lot) : null)
         {
-            Added = Maybe<DateTimeOffset>(62) is { } at ? (at, r.GetString(63)) : null,
+            Added = Maybe<DateTimeOffset>(Column.FlowAddedAt) is { } at ? (at, Text(Column.FlowAddedBy)!) : null,
         };
 
         FamilyEntry Entry() => new(
             entryId,
-            Word<StepKind>(20)!.Value,
-            r.GetFieldValue<DateTimeOffset>(21),
-            r.GetString(22),
-            Maybe<int>(23),
-            r.GetString(24),
-            r.IsDBNull(25) ? null : r.GetString(25),
-            Maybe<decimal>(26),
-            r.GetFieldValue<DateTimeOffset>(27))
+            Word<StepKind>(Column.EntryStep)!.Value,
+            Of<DateTimeOffset>(Column.EntryDoneAt),
+            Text(Column.EntryWho)!,
+            Maybe<int>(Column.EntryMinutes),
+            Text(Column.EntryNotes)!,
+            Text(Column.EntryConfirmedBecause),
+            Maybe<decimal>(Column.EntrySpent),
+            Of<DateTimeOffset>(Column.EntryRecordedAt))
         {
-            Usual = Usual(Word<LossKind>(57), Maybe<double>(58), Maybe<double>(59), Maybe<double>(60)),
-            Answer = Word<GapAnswer>(61),
-            Dyeing = r.IsDBNull(66) ? null : r.GetString(66),
+            Usual = Usual(Word<LossKind>(Column.EntryUsualKind), Maybe<double>(Column.EntryUsualLeastGrams), Maybe<double>(Column.EntryUsualMostGrams), Maybe<double>(Column.EntryUsualAllowanceGrams)),
+            Answer = Word<GapAnswer>(Column.EntryAnswer),
+            Dyeing = Text(Column.EntryDyeing),
         };
 
         // The one place where a row of this query becomes a lot.
-        StoredLot Lot(Guid id) => new(new Lot(id, r.GetString(28), Word<LotForm>(29)!.Value, new LotTraits(
-            StoredComposition.Read(r.IsDBNull(56) ? null : r.GetString(56), Word<Fibre>(30)!.Value, r.GetString(31)),
-            new Span(r.GetDouble(32), r.GetDouble(33)),
-            r.GetString(34),
-            r.GetString(35),
-            Maybe<DateOnly>(37),
-            Maybe<double>(45),
-            Word<Content>(54)!.Value))
+        StoredLot Lot(Guid id) => new(new Lot(id, Text(Column.LotCode)!, Word<LotForm>(Column.LotForm)!.Value, new LotTraits(
+            StoredComposition.Read(Text(Column.LotParts), Word<Fibre>(Column.LotFibre)!.Value, Text(Column.LotParentage)!),
+            new Span(Of<double>(Column.LotCleanYieldLow), Of<double>(Column.LotCleanYieldHigh)),
+            Text(Column.LotAnimal)!,
+            Text(Column.LotColour)!,
+            Maybe<DateOnly>(Column.LotShornOn),
+            Maybe<double>(Column.LotStapleMillimetres),
+            Word<Content>(Column.LotContent)!.Value))
         {
-            Parentage = r.GetString(31),
-            Notes = r.GetString(36),
-            Before = r.GetString(64),
-            CameDyed = r.GetBoolean(65),
-            Price = Maybe<decimal>(38),
-            MadeAt = r.GetFieldValue<DateTimeOffset>(39),
-            ChangedAt = r.GetFieldValue<DateTimeOffset>(40),
-            UsedUpAt = Maybe<DateTimeOffset>(41),
-            MadeGrams = Maybe<double>(42),
-            LeftGrams = Maybe<double>(43),
-            LeftSigma = Maybe<double>(44),
-            Reserve = Maybe<double>(51) is { } kept ? new Reserve(Mass.FromGrams(kept), r.IsDBNull(52) ? "" : r.GetString(52)) : null,
-            ReadyMadePer100Grams = Maybe<decimal>(53),
+            Parentage = Text(Column.LotParentage)!,
+            Notes = Text(Column.LotNotes)!,
+            Before = Text(Column.LotBefore)!,
+            CameDyed = Of<bool>(Column.LotCameDyed),
+            Price = Maybe<decimal>(Column.LotPrice),
+            MadeAt = Of<DateTimeOffset>(Column.LotMadeAt),
+            ChangedAt = Of<DateTimeOffset>(Column.LotChangedAt),
+            UsedUpAt = Maybe<DateTimeOffset>(Column.LotUsedUpAt),
+            MadeGrams = Maybe<double>(Column.LotMadeGrams),
+            LeftGrams = Maybe<double>(Column.LotLeftGrams),
+            LeftSigma = Maybe<double>(Column.LotLeftSigma),
+            Reserve = Maybe<double>(Column.LotReservedGrams) is { } kept ? new Reserve(Mass.FromGrams(kept), Text(Column.LotReservedFor) ?? "") : null,
+            ReadyMadePer100Grams = Maybe<decimal>(Column.LotReadyMadePer100grams),
         })
         {
-            MadeBy = Word<StepKind>(46)!.Value,
-            WaitsAt = Word<StepKind>(47),
-            RouteAim = Word<Aim>(48),
-            RoutePreparation = Word<PreparedAs>(49),
-            RouteSteps = r.IsDBNull(50) ? null : r.GetString(50),
-            AnimalId = Maybe<Guid>(67),
-            Version = r.GetFieldValue<uint>(55),
+            MadeBy = Word<StepKind>(Column.LotMadeBy)!.Value,
+            WaitsAt = Word<StepKind>(Column.LotWaitsAt),
+            RouteAim = Word<Aim>(Column.LotRouteAim),
+            RoutePreparation = Word<PreparedAs>(Column.LotRoutePreparation),
+            RouteSteps = Text(Column.LotRouteSteps),
+            AnimalId = Maybe<Guid>(Column.LotAnimalId),
+            Version = Of<uint>(Column.LotXmin),
         };
+    }
+
+    /// <summary>A column as the query names it: <c>EntryDoneAt</c> is <c>e.done_at</c>.</summary>
+    private static string Sql(Column column)
+    {
+        var name = column.ToString();
+        var table = new[] { "Entry", "Flow", "Weighing", "Lot" }.First(name.StartsWith);
+        var words = Regex.Replace(name[table.Length..], "(?<!^)([A-Z])", "_$1").ToLowerInvariant();
+        return $"{char.ToLowerInvariant(table[0])}.{words}";
     }
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)
@@ -401,5 +407,78 @@ public sealed class Family
         private static readonly Dictionary<string, T> ByWord = Enum.GetValues<T>().ToDictionary(v => v.ToString());
 
         public static T Of(string word) => ByWord[word];
+    }
+
+    /// <summary>What the query tells, in its order. What belongs to the flow comes first: of an entry and of a lot, which stand in many rows, the rest is read only once.</summary>
+    private enum Column
+    {
+        EntryId,
+        FlowId,
+        FlowRole,
+        FlowAmount,
+        FlowLotId,
+        FlowLossKind,
+        FlowFate,
+        FlowGainKind,
+        FlowEmptiesLot,
+        FlowSettledGrams,
+        FlowSettledSigma,
+        WeighingGrams,
+        WeighingTyped,
+        WeighingState,
+        WeighingHumidityPercent,
+        WeighingScaleStepGrams,
+        WeighingSession,
+        WeighingRevision,
+        FlowWorth,
+        FlowOrdinal,
+        EntryStep,
+        EntryDoneAt,
+        EntryWho,
+        EntryMinutes,
+        EntryNotes,
+        EntryConfirmedBecause,
+        EntrySpent,
+        EntryRecordedAt,
+        LotCode,
+        LotForm,
+        LotFibre,
+        LotParentage,
+        LotCleanYieldLow,
+        LotCleanYieldHigh,
+        LotAnimal,
+        LotColour,
+        LotNotes,
+        LotShornOn,
+        LotPrice,
+        LotMadeAt,
+        LotChangedAt,
+        LotUsedUpAt,
+        LotMadeGrams,
+        LotLeftGrams,
+        LotLeftSigma,
+        LotStapleMillimetres,
+        LotMadeBy,
+        LotWaitsAt,
+        LotRouteAim,
+        LotRoutePreparation,
+        LotRouteSteps,
+        LotReservedGrams,
+        LotReservedFor,
+        LotReadyMadePer100grams,
+        LotContent,
+        LotXmin,
+        LotParts,
+        EntryUsualKind,
+        EntryUsualLeastGrams,
+        EntryUsualMostGrams,
+        EntryUsualAllowanceGrams,
+        EntryAnswer,
+        FlowAddedAt,
+        FlowAddedBy,
+        LotBefore,
+        LotCameDyed,
+        EntryDyeing,
+        LotAnimalId,
     }
 }

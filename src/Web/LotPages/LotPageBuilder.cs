@@ -21,8 +21,8 @@ namespace EarthyTuft.Web.LotPages;
 /// <summary>Puts a lot's page together: one family query, settled in Core, put into words here.</summary>
 public static class LotPageBuilder
 {
-    /// <summary>Entries that come with the page; the ones before are asked for.</summary>
-    private const int MostEntries = 60;
+    /// <summary>Entries that come with the page, and so many of those before with each time they are asked for: few lots have more.</summary>
+    private const int FirstEntries = 15, MoreEntries = 60;
 
     public static async Task<LotPage?> Of(EarthyTuftDb db, RequestContext context, BreedBook book, IReadOnlyList<ICraftModule> crafts, string code, CancellationToken cancellationToken)
     {
@@ -76,10 +76,11 @@ public static class LotPageBuilder
         LotDossier dossier, Reconciliation reconciliation, RequestContext context, ILookup<Guid, CorrectionView> corrections, Guid? before)
     {
         var (lot, family) = (dossier.Lot, dossier.Family);
+        var most = before is null ? FirstEntries : MoreEntries;
         var line = Lineage.Line(family.Entries, lot.Id);
         var flows = family.Flows.ToLookup(f => f.EntryId);
         var onWay = family.Entries.Where(e => e.Flows.Any(f => f.LotId is { } id && line.Contains(id) && (f.Role != FlowRole.In || e.Step.IsLeaving()))).TakeWhile(e => e.Id != before).ToArray();
-        return ([.. onWay.TakeLast(MostEntries).Select(e => Entry([.. flows[e.Id]], e, family, reconciliation, context, corrections))], Math.Max(0, onWay.Length - MostEntries));
+        return ([.. onWay.TakeLast(most).Select(e => Entry([.. flows[e.Id]], e, family, reconciliation, context, corrections))], Math.Max(0, onWay.Length - most));
     }
 
     /// <summary>What the chosen route will make of what is left.</summary>

@@ -35,7 +35,7 @@ public sealed record RibbonView(IReadOnlyList<RibbonStageView> Stages, IReadOnly
             [.. ribbon.Stages.Select(s =>
             {
                 var balance = s.Balance.View(unit, entries[s.EntryId].Step, noil: family.NoilAt(s.EntryId));
-                return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Status, balance.Unaccounted, balance.Yield, doubtedEntries.Contains(s.EntryId));
+                return new RibbonStageView(s.EntryId, entries[s.EntryId].Step, s.Column, entries[s.EntryId].DoneAt, s.Balance.Status, balance.Unaccounted is { } gap ? gap with { Working = null } : null, balance.Yield is { } yield ? yield with { Working = null } : null, doubtedEntries.Contains(s.EntryId));
             })],
             [.. ribbon.Bands.Select(b => new RibbonBandView(
                 b.LotId,

@@ -60,7 +60,7 @@ public class DryingSimulation(ITestOutputHelper output)
     public void The_time_comes_true_and_the_band_holds_what_it_says()
     {
         var random = new Random(20261123);
-        var racks = Enumerable.Range(0, 300).Select(_ => Run(random)).Where(r => r.DryMinutes >= 120).ToArray();
+        var racks = Enumerable.Range(0, Size.Of(300)).Select(_ => Run(random)).Where(r => r.DryMinutes >= 120).ToArray();
         var cupboard = RackAir.Of([.. Enumerable.Range(0, 12).Select(_ => DryingWatch.WanderOf(Run(random).Readings, 1)!.Value)], RackPlace.Indoors);
         output.WriteLine($"the cupboard's air, as its dryings taught it, wanders by {cupboard.Wander:0.000}");
         double[] stages = [0.15, 0.25, 0.35, 0.5, 0.65, 0.8, 0.95];
@@ -77,8 +77,8 @@ public class DryingSimulation(ITestOutputHelper output)
             coverages.Add(coverage);
             if (stage >= 0.5)
             {
-                Assert.True(errors[errors.Length / 2] < 0.03);
-                Assert.True(told.Length > 0.9 * racks.Length);
+                Assert.True(errors[errors.Length / 2] < Size.Error(0.03, told.Length));
+                Assert.True(told.Length > (0.9 - Size.Slack(0.9, racks.Length)) * racks.Length);
             }
 
             if (stage == 0.5)
@@ -89,14 +89,15 @@ public class DryingSimulation(ITestOutputHelper output)
 
         output.Say("drying-band-coverage", coverages.Average(), "0.75..0.85");
         output.Say("drying-band-coverage-worst-stage", coverages.MaxBy(c => Math.Abs(c - 0.8)), "0.75..0.85");
-        Assert.All(coverages, c => Assert.InRange(c, 0.75, 0.85));
+        var slack = Size.Slack(0.8, racks.Length);
+        Assert.All(coverages, c => Assert.InRange(c, 0.75 - slack, 0.85 + slack));
     }
 
     [Fact]
     public void In_changing_air_the_band_holds_eight_in_ten()
     {
         var random = new Random(20261128);
-        var told = Enumerable.Range(0, 500).Select(_ => Run(random, steadyAir: false)).Where(r => r.DryMinutes >= 120).Select(r => (r, Asked: (0.5 + 0.25 * random.NextDouble()) * r.DryMinutes)).ToArray()
+        var told = Enumerable.Range(0, Size.Of(500)).Select(_ => Run(random, steadyAir: false)).Where(r => r.DryMinutes >= 120).Select(r => (r, Asked: (0.5 + 0.25 * random.NextDouble()) * r.DryMinutes)).ToArray()
             .AsParallel().AsOrdered().Select(t => (t.r, Forecast: DryingWatch.Fit([.. t.r.Readings.Where(x => x.Minutes <= t.Asked)], t.r.Expected, 1).Dry)).ToArray();
         var stated = told.Where(t => t.Forecast is not null).ToArray();
         var errors = stated.Select(t => Math.Abs(t.Forecast!.Minutes / t.r.DryMinutes - 1)).Order().ToArray();
@@ -104,9 +105,10 @@ public class DryingSimulation(ITestOutputHelper output)
         output.WriteLine($"{stated.Length} of {told.Length} told, median width {stated.Select(t => t.Forecast!.RelativeWidth).Order().ElementAt(stated.Length / 2):0.000}");
         output.Say("drying-air-error", errors[errors.Length / 2], "0.12");
         output.Say("drying-air-coverage", coverage, "0.75..0.85");
-        Assert.True(stated.Length > 0.8 * told.Length);
-        Assert.True(errors[errors.Length / 2] < 0.12);
-        Assert.InRange(coverage, 0.75, 0.85);
+        var slack = Size.Slack(0.8, stated.Length);
+        Assert.True(stated.Length > (0.8 - Size.Slack(0.8, told.Length)) * told.Length);
+        Assert.True(errors[errors.Length / 2] < Size.Error(0.12, stated.Length));
+        Assert.InRange(coverage, 0.75 - slack, 0.85 + slack);
     }
 
     /// <summary>
@@ -161,14 +163,14 @@ public class DryingSimulation(ITestOutputHelper output)
     public void What_is_known_of_the_air_helps_and_the_band_still_holds(bool outdoors, string figure, double most)
     {
         var random = new Random(20261127);
-        var racks = Enumerable.Range(0, 400).Select(_ => KnownAir(random, outdoors)).Where(r => r.Rack.DryMinutes >= 120).ToArray();
+        var racks = Enumerable.Range(0, Size.Of(400)).Select(_ => KnownAir(random, outdoors)).Where(r => r.Rack.DryMinutes >= 120).ToArray();
         (double Error, double Coverage) Told(bool known)
         {
             var told = racks.AsParallel().AsOrdered()
                 .Select(r => (r.Rack, DryingWatch.Fit(r.Rack.Readings, r.Rack.Expected, 1, air: outdoors ? RackAir.Outdoors : known ? RackAir.Indoors.WhereHeard : RackAir.Indoors, pace: known ? r.Pace : AirPace.Even).Dry))
                 .Where(t => t.Dry is not null).ToArray();
             output.WriteLine($"{told.Length} of {racks.Length} told, {(known ? "with" : "without")} what is known");
-            Assert.True(told.Length > 0.2 * racks.Length);
+            Assert.True(told.Length > (0.2 - Size.Slack(0.2, racks.Length)) * racks.Length);
             return (told.Select(t => Math.Abs(t.Dry!.Minutes / t.Rack.DryMinutes - 1)).Order().ElementAt(told.Length / 2),
                 told.Average(t => t.Rack.DryMinutes >= t.Dry!.Low && t.Rack.DryMinutes <= t.Dry.High ? 1.0 : 0));
         }
@@ -178,8 +180,8 @@ public class DryingSimulation(ITestOutputHelper output)
         output.Say($"{figure}-error", with.Error, FormattableString.Invariant($"{most}"));
         output.Say($"{figure}-coverage", with.Coverage, "0.75..1");
         Assert.True(with.Error < without.Error);
-        Assert.True(with.Error < most);
-        Assert.InRange(with.Coverage, 0.75, 1);
+        Assert.True(with.Error < Size.Error(most, racks.Length));
+        Assert.InRange(with.Coverage, 0.75 - Size.Slack(0.8, racks.Length), 1);
     }
 
     [Fact]

@@ -36,7 +36,7 @@ public class CoolingSimulation(ITestOutputHelper output)
     public void The_lift_by_time_is_right_and_its_band_holds_what_it_says()
     {
         var random = new Random(20261123);
-        var baths = Enumerable.Range(0, 1200).Select(_ => Run(random)).ToArray();
+        var baths = Enumerable.Range(0, Size.Of(1200)).Select(_ => Run(random)).ToArray();
         double[] stages = [0, 0.05, 0.15, 1.0 / 3, 0.5, 1];
         var coverages = new List<double>();
         foreach (var stage in stages)
@@ -52,7 +52,7 @@ public class CoolingSimulation(ITestOutputHelper output)
             coverages.Add(coverage);
             if (stage >= 1.0 / 3)
             {
-                Assert.True(errors[errors.Length / 2] < 0.03);
+                Assert.True(errors[errors.Length / 2] < Size.Error(0.03, baths.Length));
             }
 
             if (Math.Abs(stage - 1.0 / 3) < 1e-9)
@@ -63,14 +63,15 @@ public class CoolingSimulation(ITestOutputHelper output)
 
         output.Say("cooling-band-coverage", coverages.Average(), "0.75..0.85");
         output.Say("cooling-band-coverage-worst-stage", coverages.MaxBy(c => Math.Abs(c - 0.8)), "0.75..0.85");
-        Assert.All(coverages, c => Assert.InRange(c, 0.75, 0.85));
+        var slack = Size.Slack(0.8, baths.Length);
+        Assert.All(coverages, c => Assert.InRange(c, 0.75 - slack, 0.85 + slack));
     }
 
     [Fact]
     public void A_probe_in_the_water_is_never_doubted()
     {
         var random = new Random(4);
-        Assert.All(Enumerable.Range(0, 1200).Select(_ => Run(random)), b => Assert.Empty(BathReadings.Sort(b.Outset, b.Readings).Excluded));
+        Assert.All(Enumerable.Range(0, Size.Of(1200)).Select(_ => Run(random)), b => Assert.Empty(BathReadings.Sort(b.Outset, b.Readings).Excluded));
     }
 
     [Fact]

@@ -13,7 +13,8 @@ namespace EarthyTuft.Web.Tests.Hostile;
 /// </summary>
 public partial class HostileRequestTests(House house) : IClassFixture<House>
 {
-    private const int Requests = 3000;
+    /// <summary>A fifth of them, but for <c>./test --full</c>.</summary>
+    private static readonly int Requests = Environment.GetEnvironmentVariable("EARTHY_TUFT_FULL") == "1" ? 3000 : 600;
     private static readonly TimeSpan Longest = TimeSpan.FromSeconds(150);
 
     // Whoever asks for these is somebody else afterwards, or waits for a minute.
@@ -58,7 +59,10 @@ public partial class HostileRequestTests(House house) : IClassFixture<House>
         broken.AddRange(await BrokenPages(ada, await Things.Of(ada)));
         Assert.True(broken.Count == 0, string.Join("\n", broken));
         // What is refused at the first look never tries what lies behind it.
-        Assert.True(statuses.GetValueOrDefault(200) > Requests / 5 && statuses.GetValueOrDefault(422) > Requests / 10, string.Join(", ", statuses.Select(s => $"{s.Value} times {s.Key}")));
+        Assert.True(statuses.GetValueOrDefault(200) > Least(0.2) && statuses.GetValueOrDefault(422) > Least(0.1), string.Join(", ", statuses.Select(s => $"{s.Value} times {s.Key}")));
+
+        // So many of all are answered so; of fewer requests two standard errors fewer will do.
+        static double Least(double share) => (Requests * share) - (2 * Math.Sqrt(Requests * share * (1 - share)));
     }
 
     private static bool Ends(Door door) => door.Method == HttpMethod.Delete || door.Path.EndsWith("/end", StringComparison.Ordinal) || door.Path.EndsWith("/void", StringComparison.Ordinal) || door.Path.EndsWith("/lift", StringComparison.Ordinal);
