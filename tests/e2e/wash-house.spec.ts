@@ -30,10 +30,7 @@ const countTones = (page: Page) =>
   });
 const tones = async (page: Page) => Number((await page.locator('html').getAttribute('data-tones')) ?? 0);
 
-// Sixty times as fast, a second in which the machine is busy elsewhere is a minute of the bath: one more try is fair.
 test.describe('at sixty times the speed', () => {
-  test.describe.configure({ retries: 1 });
-
   test('a fleece is planned, washed under watch, dried on the scale, and found in the ribbon', async ({ browser }) => {
     test.setTimeout(600_000);
     const folder = newDataFolder();

@@ -51,7 +51,7 @@ public static class AnimalBook
         }
 
         var lots = Lineage.DescendantsOfAlone((await Family.Of(db, clips, cancellationToken)).Entries, clips).ToArray();
-        db.Told<LotRow>(await db.Lots.Where(l => lots.Contains(l.Id) && l.Animal != name).ExecuteUpdateAsync(set => set.SetProperty(l => l.Animal, name), cancellationToken));
+        db.ChangedRows<LotRow>(await db.Lots.Where(l => lots.Contains(l.Id) && l.Animal != name).ExecuteUpdateAsync(set => set.SetProperty(l => l.Animal, name), cancellationToken));
     }
 
     /// <summary>Holds two animals until the transaction ends, in one order for everybody.</summary>

@@ -1,5 +1,5 @@
-using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;

@@ -164,7 +164,7 @@ public static class NewsExtensions
     /// <summary>The same, for a statement that says how many rows it changed.</summary>
     /// <typeparam name="T">The row.</typeparam>
     /// <returns>The number of rows.</returns>
-    public static int Told<T>(this EarthyTuftDb db, int rows)
+    public static int ChangedRows<T>(this EarthyTuftDb db, int rows)
         where T : IWorkshopOwned
     {
         if (rows > 0)

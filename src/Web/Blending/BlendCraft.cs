@@ -40,10 +40,10 @@ internal sealed class BlendCraft(RequestContext context, BlendPlanner planner) :
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
-        Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);
+    public Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
+        Task.FromResult<IReadOnlyList<DescribedRun>>([.. runs.Select(Describe)]);
 
-    private CraftSeen See(RunRow run)
+    private DescribedRun Describe(RunRow run)
     {
         var (state, unit) = (StoredBlend.State(run), context.Workshop.Unit);
         var plan = state.Plan;
@@ -53,7 +53,7 @@ internal sealed class BlendCraft(RequestContext context, BlendPlanner planner) :
         var left = plan.Loads - state.Loads.Count;
         var sentence = Next(state, left);
         var colours = run.Lots.ToDictionary(l => l.LotId, l => Shade.Of(l.Lot?.Colour ?? "").Hex);
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, null, null, null, null, false, sentence, null)],
             new RunEntry(plan.Gives, BlendRun.Made(state) is { } made ? FormattableString.Invariant($"{Math.Round(made, 1)} g") : "", null, summary.Minutes, null, Notes(state, tool)),

@@ -50,14 +50,14 @@ internal sealed class CardCraft(EarthyTuftDb db, RequestContext context, CardPla
         await loads.Teach(run.Id, tool, state.Plan.FibreClass, CardRun.Lessons(state).Select(l => (l.Event, l.At, l.Grams!.Value)), cancellationToken);
     }
 
-    public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    public async Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
         var isRolled = runs.Any(r => StoredCard.Plan(r.Plan).Gives is LotForm.Puni or LotForm.Rolag);
         var before = isRolled ? await RolledBefore.Of(db, cancellationToken) : new Dictionary<LotForm, CardProducts>();
-        return [.. runs.Select(r => See(r, before))];
+        return [.. runs.Select(r => Describe(r, before))];
     }
 
-    private CraftSeen See(RunRow run, IReadOnlyDictionary<LotForm, CardProducts> before)
+    private DescribedRun Describe(RunRow run, IReadOnlyDictionary<LotForm, CardProducts> before)
     {
         var state = StoredCard.State(run);
         var (plan, tool) = (state.Plan, run.Tools.Select(t => t.Tool!).FirstOrDefault());
@@ -66,7 +66,7 @@ internal sealed class CardCraft(EarthyTuftDb db, RequestContext context, CardPla
         var passes = state.Passes.Select(p => Pass(p, state)).ToArray();
         var left = plan.Loads - state.Now.Loads.Count;
         var call = summary.Calls[0];
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, null, null, null, null, false, call.Act == RunAct.Log ? "All loads are through: log it, or begin another pass." : $"{left} of {plan.Loads} loads are left in this pass.", null)],
             new RunEntry(plan.Gives, CardRun.Made(state) is { } made ? FormattableString.Invariant($"{Math.Round(made, 1)} g") : "", null, summary.Minutes, null, Notes(state, tool, passes))

@@ -49,12 +49,12 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         }
     }
 
-    public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
-        Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);
+    public Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
+        Task.FromResult<IReadOnlyList<DescribedRun>>([.. runs.Select(Describe)]);
 
     private static ToolRow? Tines(RunRow run) => run.Tools.Select(t => t.Tool).FirstOrDefault(t => t?.Kind.HasTines() == true);
 
-    private CraftSeen See(RunRow run)
+    private DescribedRun Describe(RunRow run)
     {
         var (state, step) = (StoredComb.State(run), context.Workshop.ScaleStepGrams);
         var plan = state.Plan;
@@ -71,7 +71,7 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         var alone = state.Loads.GroupBy(l => l.Event).Where(g => g.Count() == 1).Select(g => g.Key).ToHashSet();
         var unit = context.Workshop.Unit;
         string[] sentences = [Tender(tender, state), Noil(noil, state, tool), Sliver(sliver, state), Apart(state)];
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, null, null, null, null, false, call.Act == RunAct.Log ? "All loads are through: weigh and log it." : $"{left} of {plan.Loads} loads are left.", null)],
             new RunEntry(plan.Gives, Typed(top), null, summary.Minutes, null, Notes(state, tool, sentences))

@@ -50,17 +50,17 @@ internal sealed class StripCraft(RequestContext context) : ICraft
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
-        Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);
+    public Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
+        Task.FromResult<IReadOnlyList<DescribedRun>>([.. runs.Select(Describe)]);
 
-    private CraftSeen See(RunRow run)
+    private DescribedRun Describe(RunRow run)
     {
         var (state, unit) = (StoredStrips.State(run), context.Workshop.Unit);
         var summary = StripRun.Summarise(state);
         var call = summary.Calls[0];
         var left = state.Plies.Select((p, i) => p.Count - state.Done[i]).Sum();
         var sentence = state.IsDone ? "Every strip lies in its place." : $"{left} {(left == 1 ? "strip is" : "strips are")} left of {state.Plies.Sum(p => p.Count)}.";
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, "", call.Act, call.Since, null, null, null, null, false, sentence, null)],
             new RunEntry(),

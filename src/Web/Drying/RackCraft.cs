@@ -72,15 +72,15 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
         }
     }
 
-    public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    public async Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
         var bedtime = await db.Workshops.Where(w => w.Id == context.Workshop.WorkshopId).Select(w => w.Bedtime).SingleAsync(cancellationToken);
         var needs = await RackNeeds.Of(db, await books.Here(cancellationToken), cancellationToken);
         var airs = await RackAirs.Of(db, cancellationToken);
-        return [.. runs.Select(r => See(r, needs, bedtime, airs))];
+        return [.. runs.Select(r => Describe(r, needs, bedtime, airs))];
     }
 
-    private CraftSeen See(RunRow run, RackNeeds needs, TimeOnly bedtime, RackAirs airs)
+    private DescribedRun Describe(RunRow run, RackNeeds needs, TimeOnly bedtime, RackAirs airs)
     {
         var (state, unit, now) = (StoredRack.State(run), context.Workshop.Unit, run.EndedAt ?? context.Now);
         var step = context.Workshop.ScaleStepGrams;
@@ -98,7 +98,7 @@ internal sealed class RackCraft(EarthyTuftDb db, RequestContext context, BreedBo
         IReadOnlyList<string> waiting = tool is null ? [] : needs.Waiting;
         var until = Math.Max((now - state.First).TotalMinutes, forecast.Dry?.High ?? 0) * 1.05 + 5;
         var sentence = Sentence(call, forecast, late, plan, waiting);
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, call.DueAt, call.GiveOrTakeMinutes, call.AlarmAt, call.SoftAt, call.Hurries, sentence, null)],
             new RunEntry(LotForm.Clean, last?.Typed ?? "", call.Act == RunAct.Log ? WeighingState.Rested : WeighingState.Provisional),

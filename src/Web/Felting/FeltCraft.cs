@@ -49,10 +49,10 @@ internal sealed class FeltCraft(EarthyTuftDb db, RequestContext context) : ICraf
         return Task.CompletedTask;
     }
 
-    public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    public async Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
         var tests = await db.Tested(cancellationToken);
-        return [.. runs.Select(r => See(r, tests))];
+        return [.. runs.Select(r => Describe(r, tests))];
     }
 
     internal static FeltingOutcomeRow Row(RunRow run, FeltingOutcome outcome, DateTimeOffset at, string who) => new()
@@ -67,13 +67,13 @@ internal sealed class FeltCraft(EarthyTuftDb db, RequestContext context) : ICraf
         Who = who,
     };
 
-    private CraftSeen See(RunRow run, IReadOnlyList<TestedFelting> tests)
+    private DescribedRun Describe(RunRow run, IReadOnlyList<TestedFelting> tests)
     {
         var (state, unit) = (StoredFelt.State(run), context.Workshop.Unit);
         var (summary, outcome, lot) = (FeltRun.Summarise(state), FeltRun.Outcome(state), run.Lots[0].Lot!);
         var sentence = FeltWords.Sentence(state, outcome);
         var call = summary.Calls[0];
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, "", call.Act, call.Since, null, null, null, null, false, sentence, null)],
             new RunEntry(),

@@ -177,13 +177,13 @@ public static class PhotographEndpoints
     private static async Task<Results<Ok<PhotographView>, ProblemHttpResult>> Caption(Guid id, CaptionRequest request, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         var caption = request.Caption.Trim();
-        return db.Told<PhotographRow>(await db.Photographs.Where(p => p.Id == id).ExecuteUpdateAsync(set => set.SetProperty(p => p.Caption, caption), cancellationToken)) == 0
+        return db.ChangedRows<PhotographRow>(await db.Photographs.Where(p => p.Id == id).ExecuteUpdateAsync(set => set.SetProperty(p => p.Caption, caption), cancellationToken)) == 0
             ? Problems.NotHere("photograph")
             : TypedResults.Ok(await db.Photographs.AsNoTracking().Where(p => p.Id == id).Select(Facts).SingleAsync(cancellationToken));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, EarthyTuftDb db, CancellationToken cancellationToken) =>
-        db.Told<PhotographRow>(await db.Photographs.Where(p => p.Id == id).ExecuteDeleteAsync(cancellationToken)) == 0 ? Problems.NotHere("photograph") : TypedResults.NoContent();
+        db.ChangedRows<PhotographRow>(await db.Photographs.Where(p => p.Id == id).ExecuteDeleteAsync(cancellationToken)) == 0 ? Problems.NotHere("photograph") : TypedResults.NoContent();
 
     private static readonly System.Linq.Expressions.Expression<Func<PhotographRow, PhotographView>> Facts = p => new PhotographView(
         p.Id,

@@ -23,7 +23,7 @@ public sealed record RunOutset(string Plan, DateTimeOffset StartedAt, IReadOnlyL
 }
 
 /// <summary>What a craft makes of a run.</summary>
-public sealed record CraftSeen(RunSummary Summary, IReadOnlyList<RunCallView> Calls, RunEntry Entry, CraftView Details);
+public sealed record DescribedRun(RunSummary Summary, IReadOnlyList<RunCallView> Calls, RunEntry Entry, CraftView Details);
 
 /// <summary>
 /// What is particular to the runs of one craft: its three pure functions in Core, fed from rows and told in words. The door is the same for
@@ -59,5 +59,5 @@ public interface ICraft
     Task Ended(RunRow run, CancellationToken cancellationToken) => Task.CompletedTask;
 
     /// <summary>Reads runs for screens.</summary>
-    Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken);
+    Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken);
 }

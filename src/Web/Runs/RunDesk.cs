@@ -16,7 +16,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
 
     /// <summary>Every run that is not ended, as screens see it.</summary>
     public async Task<IReadOnlyList<RunView>> Running(CancellationToken cancellationToken) =>
-        await See(await Whole().Where(r => r.EndedAt == null).OrderBy(r => r.StartedAt).ThenBy(r => r.Id).ToListAsync(cancellationToken), cancellationToken);
+        await Describe(await Whole().Where(r => r.EndedAt == null).OrderBy(r => r.StartedAt).ThenBy(r => r.Id).ToListAsync(cancellationToken), cancellationToken);
 
     /// <summary>Begins a run. The same key again finds the one it began.</summary>
     public async Task<Result<RunView>> Begin(RunStart start, Guid key, CancellationToken cancellationToken)
@@ -28,7 +28,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         await db.HoldLots(ids, cancellationToken);
         if (await db.Runs.AnyAsync(r => r.Key == key, cancellationToken))
         {
-            return await Seen(r => r.Key == key, cancellationToken);
+            return await View(r => r.Key == key, cancellationToken);
         }
 
         if (await db.LotsThere(ids, cancellationToken) is not { } lots)
@@ -68,7 +68,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         db.Runs.Add(run);
         await db.SaveOnce(cancellationToken);
         await transaction.CommitAsync(cancellationToken);
-        return await Seen(r => r.Key == key, cancellationToken);
+        return await View(r => r.Key == key, cancellationToken);
     }
 
     /// <summary>Holds portions against what other runs hold of the same lots.</summary>
@@ -178,7 +178,7 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         }
 
         await transaction.CommitAsync(cancellationToken);
-        return await Seen(r => r.Id == id, cancellationToken);
+        return await View(r => r.Id == id, cancellationToken);
     }
 
     private async Task Keep(RunRow run, IReadOnlyList<RunEventRow> events, Func<Task> learn, CancellationToken cancellationToken)
@@ -205,23 +205,23 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         .Include(r => r.Readings)
         .AsSplitQuery();
 
-    private async Task<Result<RunView>> Seen(System.Linq.Expressions.Expression<Func<RunRow, bool>> which, CancellationToken cancellationToken) =>
-        (await See([await Whole().SingleAsync(which, cancellationToken)], cancellationToken))[0];
+    private async Task<Result<RunView>> View(System.Linq.Expressions.Expression<Func<RunRow, bool>> which, CancellationToken cancellationToken) =>
+        (await Describe([await Whole().SingleAsync(which, cancellationToken)], cancellationToken))[0];
 
-    private async Task<IReadOnlyList<RunView>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    private async Task<IReadOnlyList<RunView>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
-        var seen = new Dictionary<Guid, CraftSeen>();
+        var described = new Dictionary<Guid, DescribedRun>();
         foreach (var craft in runs.GroupBy(r => r.Craft))
         {
             RunRow[] own = [.. craft];
-            foreach (var (run, of) in own.Zip(await Of(craft.Key).See(own, cancellationToken)))
+            foreach (var (run, of) in own.Zip(await Of(craft.Key).Describe(own, cancellationToken)))
             {
-                seen[run.Id] = of;
+                described[run.Id] = of;
             }
         }
 
         return [.. runs.Select(r => new RunView(
-            r.Id, r.Craft, [.. r.Lots.OrderBy(l => l.Lot!.Code).Select(l => new RunLot(l.LotId, l.Lot!.Code, l.Lot.Parentage, l.Grams))], r.StartedAt, r.Who, seen[r.Id].Summary.MayBeLogged, seen[r.Id].Calls, seen[r.Id].Entry, seen[r.Id].Details))];
+            r.Id, r.Craft, [.. r.Lots.OrderBy(l => l.Lot!.Code).Select(l => new RunLot(l.LotId, l.Lot!.Code, l.Lot.Parentage, l.Grams))], r.StartedAt, r.Who, described[r.Id].Summary.MayBeLogged, described[r.Id].Calls, described[r.Id].Entry, described[r.Id].Details))];
     }
 }
 

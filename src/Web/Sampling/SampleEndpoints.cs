@@ -206,7 +206,7 @@ public static class SampleEndpoints
 
     /// <summary>A sample that was kept by mistake: it stays in its table, and hangs on no wall.</summary>
     private static async Task<Results<NoContent, ProblemHttpResult>> Withdraw(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        db.Told<SampleRow>(await db.Samples.Where(s => s.Id == id && s.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.WithdrawnAt, context.Now), cancellationToken)) > 0
+        db.ChangedRows<SampleRow>(await db.Samples.Where(s => s.Id == id && s.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(s => s.WithdrawnAt, context.Now), cancellationToken)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("sample");
 
     private static string[] Uses(IReadOnlyList<string>? typed) => [.. (typed ?? []).Select(u => u.Trim()).Where(u => u.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)];

@@ -196,7 +196,7 @@ public static class ScourPlanEndpoints
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> RetireRecipe(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        db.Told<ScourRecipeRow>(await db.ScourRecipes.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, context.Now), cancellationToken)) > 0
+        db.ChangedRows<ScourRecipeRow>(await db.ScourRecipes.Where(r => r.Id == id && r.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(r => r.RetiredAt, context.Now), cancellationToken)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("recipe");
 
     private static async Task<Results<Ok<TubView>, ProblemHttpResult>> AddTub(TubRequest request, EarthyTuftDb db, CancellationToken cancellationToken)
@@ -259,7 +259,7 @@ public static class ScourPlanEndpoints
     private static Task<Results<NoContent, ProblemHttpResult>> RetireRack(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) => Retire(id, ToolKind.Rack, db, context, cancellationToken);
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Retire(Guid id, ToolKind kind, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        db.Told<ToolRow>(await db.Tools.Where(t => t.Id == id && t.Kind == kind && t.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, context.Now), cancellationToken)) > 0
+        db.ChangedRows<ToolRow>(await db.Tools.Where(t => t.Id == id && t.Kind == kind && t.RetiredAt == null).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, context.Now), cancellationToken)) > 0
             ? TypedResults.NoContent() : Problems.NotHere(kind == ToolKind.Tub ? "tub" : "rack");
 
     private static TubView Tub(ToolRow t, TubRate rate) => new(

@@ -93,14 +93,14 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
         }
     }
 
-    public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    public async Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
         var rates = await TubRates.Of(db, cancellationToken);
         var ids = runs.Select(r => r.Id).ToArray();
         var hanging = await db.InstrumentPlaces.AsNoTracking().Where(p => ids.Contains(p.RunId)).ToDictionaryAsync(p => p.Part, p => p.InstrumentId, cancellationToken);
         Guid?[] used = [.. runs.Select(r => r.RecipeId).Where(r => r is not null)];
         var recipes = used.Length == 0 ? [] : await db.ScourRecipes.AsNoTracking().Where(r => used.Contains(r.Id)).ToDictionaryAsync(r => r.Id, r => r.Name, cancellationToken);
-        return [.. runs.Select(run => See(
+        return [.. runs.Select(run => Describe(
             run, run.RecipeId is { } recipe ? recipes[recipe] : null, rates.Of(run.Tools.FirstOrDefault(t => t.Tool?.Kind == ToolKind.Tub)?.ToolId), hanging))];
     }
 
@@ -124,14 +124,14 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
         }
     }
 
-    private CraftSeen See(RunRow run, string? recipe, TubRate rate, Dictionary<Guid, Guid> hanging)
+    private DescribedRun Describe(RunRow run, string? recipe, TubRate rate, Dictionary<Guid, Guid> hanging)
     {
         var state = StoredWash.State(run);
         var (on, plan) = (state.Plan.On, state.Plan.Plan);
         var shown = state.Shown.ToArray();
         var known = shown.ToDictionary(b => b.Id, b => fits.Of(run, b.Id, rate, () => WashRun.Fit(b, rate)));
         var summary = WashRun.Summarise(state, known, context.Now);
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [.. summary.Calls.Zip(shown.Where(b => b.Lifted is null), (c, b) => new RunCallView(
                 c.Part, Name(b, plan), c.Act, c.Since, c.DueAt, c.GiveOrTakeMinutes, c.AlarmAt, c.SoftAt, c.Hurries, Sentence(b, known[b.Id], c.DueAt), new LiftBath(b.Id)))],
@@ -143,12 +143,12 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
                 Mass.FromGrams(on.GreasyGrams).ToFigure(context.Workshop.Unit, on.GreasyFrom),
                 ScourPlanView.Of(plan, Unit),
                 recipe,
-                [.. shown.Select(b => See(b, known[b.Id], hanging.TryGetValue(b.Id, out var probe) ? probe : null, b.Lifted is null ? state.After(b) : null, plan))],
+                [.. shown.Select(b => Describe(b, known[b.Id], hanging.TryGetValue(b.Id, out var probe) ? probe : null, b.Lifted is null ? state.After(b) : null, plan))],
                 [.. state.Next.Select(n => new NextBathView(n.Batch, n.Place, ScourPlanView.Of(n.Bath, plan, Unit)))],
                 state.Baths.Count(b => b.Lifted is not null)));
     }
 
-    private BathView See(Bath bath, BathFit known, Guid? probe, NextBath? then, ScourPlan plan)
+    private BathView Describe(Bath bath, BathFit known, Guid? probe, NextBath? then, ScourPlan plan)
     {
         var (fit, sorted, rate) = known;
         DateTimeOffset At(double minutes) => bath.StartedAt.AddMinutes(minutes);

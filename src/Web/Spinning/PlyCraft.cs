@@ -66,10 +66,10 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public async Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
+    public async Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
         var own = await skeins.Of(null, cancellationToken);
-        return [.. runs.Select(r => See(r, own))];
+        return [.. runs.Select(r => Describe(r, own))];
     }
 
     private async Task<(Result<PlyPlan> Plan, OwnYarn Own)> Plan(PlyStart request, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
@@ -181,7 +181,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         }
     }
 
-    private CraftSeen See(RunRow run, OwnYarn own)
+    private DescribedRun Describe(RunRow run, OwnYarn own)
     {
         var (plan, state) = (StoredSpin.PlyPlan(run.Plan), StoredSpin.State(run));
         var (unit, lengths) = (context.Workshop.Unit, context.Workshop.LengthUnit);
@@ -195,7 +195,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         RunHeap[] made = [.. state.Bobbins.Select(b => new RunHeap(LotForm.Plied, SpinCraft.Typed(b.Filled.Grams), Yarn(b, plan)))];
         var held = run.Lots.ToDictionary(l => l.LotId, l => l.Grams ?? l.Lot?.LeftGrams);
         var notes = SpinWords.Notes(state, [Invariant($"{AimWords.Structure(plan.Structure, plan.Strands)}, plied {plan.Direction} for {plan.Degrees:0.#}°{(tool is null ? "" : $" on {tool.Name}")}, {From(plan.From)}.")]);
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, call.DueAt, null, null, call.SoftAt, false, sentence, null)],
             new RunEntry(LotForm.Plied, made.FirstOrDefault()?.Mass ?? "", null, summary.Minutes, null, char.ToUpperInvariant(notes[0]) + notes[1..])

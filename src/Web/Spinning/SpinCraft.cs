@@ -61,10 +61,10 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
 
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
-    public Task<IReadOnlyList<CraftSeen>> See(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
-        Task.FromResult<IReadOnlyList<CraftSeen>>([.. runs.Select(See)]);
+    public Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>
+        Task.FromResult<IReadOnlyList<DescribedRun>>([.. runs.Select(Describe)]);
 
-    private CraftSeen See(RunRow run)
+    private DescribedRun Describe(RunRow run)
     {
         var (plan, state) = (StoredSpin.SpinPlan(run.Plan), StoredSpin.State(run));
         var (unit, lengths) = (context.Workshop.Unit, context.Workshop.LengthUnit);
@@ -79,7 +79,7 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
         var call = summary.Calls[0];
         var told = trials.LastOrDefault() is { } last ? last.Sentence : Invariant($"Aim at {plan.ToldWraps:0.#} WPI on the bobbin.");
         var sentence = call.Act == RunAct.RestUntil ? $"It rests until {RunWords.Clock(call.DueAt!.Value, context)}." : told;
-        return new CraftSeen(
+        return new DescribedRun(
             summary,
             [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, call.DueAt, null, null, call.SoftAt, false, sentence, null)],
             Entry(state, plan, tool, summary),

@@ -62,7 +62,7 @@ public static class YarnEndpoints
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Withdraw(Guid id, Guid reading, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        db.Told<YarnReadingRow>(await db.YarnReadings.Where(r => r.Id == reading && r.LotId == id && r.WithdrawnAt == null)
+        db.ChangedRows<YarnReadingRow>(await db.YarnReadings.Where(r => r.Id == reading && r.LotId == id && r.WithdrawnAt == null)
             .ExecuteUpdateAsync(set => set.SetProperty(r => r.WithdrawnAt, context.Now).SetProperty(r => r.WithdrawnBy, context.Workshop.PersonName), cancellationToken)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("reading");
 

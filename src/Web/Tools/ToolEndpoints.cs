@@ -155,7 +155,7 @@ public static class ToolEndpoints
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Retire(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        db.Told<ToolRow>(await Preparing(db).Where(t => t.Id == id).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, context.Now), cancellationToken)) > 0
+        db.ChangedRows<ToolRow>(await Preparing(db).Where(t => t.Id == id).ExecuteUpdateAsync(set => set.SetProperty(t => t.RetiredAt, context.Now), cancellationToken)) > 0
             ? TypedResults.NoContent() : Problems.NotHere("tool");
 
     // Tubs and racks have their own door.

@@ -10,7 +10,7 @@ import { CourseRail } from './CourseRail';
 import { HeadStrip } from './HeadStrip';
 import { fetchAllScripts, prefetchPage } from './pages';
 import { RefusedTaps } from './RefusedTaps';
-import { NotAnew, Waiting } from './Unanswered';
+import { ServerAway, Waiting } from './Unanswered';
 import styles from './Frame.module.css';
 
 /** What lies behind a link is fetched when a finger or the keyboard comes near it. */
@@ -85,7 +85,7 @@ export function Frame() {
             <Outlet />
           </Suspense>
         </main>
-        <NotAnew />
+        <ServerAway />
       </div>
     </div>
   );

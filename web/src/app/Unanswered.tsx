@@ -38,7 +38,7 @@ const rest = 5000;
  * Says that what is shown could not be asked for anew; it stays, and the work with it. At the foot of the window, so that nothing moves. Whatever
  * could not be asked for is asked for by itself once the house is back.
  */
-export function NotAnew() {
+export function ServerAway() {
   const asked = useSyncExternalStore(subscribe, notAnew);
   useEffect(() => {
     const timer = setInterval(() => void againWhenBack(), rest);
