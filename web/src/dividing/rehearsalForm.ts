@@ -1,0 +1,162 @@
+import { useState } from 'react';
+import { Problem, type Schema } from '../api/client';
+import { read, write } from '../api/keep';
+import { frozen, number } from '../ui/figures';
+import { useSettled } from '../ui/useSettled';
+import { useRehearsal } from './queries';
+
+export interface ColourState {
+  name: string;
+  lotId: string | null;
+  colour: string;
+}
+
+export interface PlyState {
+  order: Schema['PlyOrder'];
+  by: string;
+  own: string;
+  plain: string;
+  masses: string;
+}
+
+export interface State {
+  colours: ColourState[];
+  repeat: string;
+  times: string;
+  mirrored: boolean;
+  strip: string;
+  plies: PlyState[];
+  singlesTex: string;
+  supply: string;
+  piece: string;
+  hand: string;
+  held: Schema['HeldAs'];
+  plied: Schema['YarnStructure'];
+  stitches: string;
+  perStitch: string;
+}
+
+export const ply = (order: Schema['PlyOrder'] = 'same'): PlyState => ({
+  order,
+  by: '1',
+  own: '',
+  plain: '',
+  masses: '',
+});
+
+const fresh: State = {
+  colours: [],
+  repeat: '',
+  times: '1',
+  mirrored: false,
+  strip: '',
+  plies: [ply(), ply()],
+  singlesTex: '135',
+  supply: '',
+  piece: '',
+  hand: '85',
+  held: 'straight',
+  plied: 'plain',
+  stitches: '30',
+  perStitch: '12',
+};
+
+export const kept = 'rehearsal';
+export const letters = 'abcdefghijkl';
+
+const whole = (text: string) => number(text) ?? 0;
+
+/** The next letter that no colour is called by. */
+export const nextName = (colours: readonly ColourState[]) =>
+  [...letters].find((l) => colours.every((c) => c.name !== l)) ?? `${colours.length + 1}`;
+
+/** A rehearsal as it is typed: kept on this device, asked for once the typing rests, and what was refused at which field. */
+export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
+  const [state, setState] = useState<State>(() => ({ ...fresh, ...read<State>(kept) }));
+  const set = (part: Partial<State>) => {
+    const next = { ...state, ...part };
+    write(kept, next);
+    setState(next);
+  };
+  const chain = state.plied === 'chain';
+  const cable = state.plied === 'cable';
+  const plies = chain
+    ? state.plies.slice(0, 1)
+    : cable
+      ? [...state.plies, ply(), ply(), ply()].slice(0, 4)
+      : state.plies;
+  const body: Schema['RehearseRequest'] = {
+    colours: state.colours.map((c) => ({ name: c.name, lotId: c.lotId, colour: c.colour.trim() || null })),
+    repeat: state.repeat,
+    times: whole(state.times),
+    mirrored: state.mirrored,
+    strip: state.strip,
+    plies: plies.map((p) => ({
+      order: p.order,
+      by: whole(p.by),
+      own: p.order === 'own' ? p.own : null,
+      plain: p.order === 'plain' ? p.plain : null,
+      masses: p.masses.trim() ? p.masses.split(';').map((m) => m.trim()) : null,
+    })),
+    singlesTex: whole(state.singlesTex),
+    supplyGramsPerMetre: number(state.supply),
+    pieceMillimetres: number(state.piece),
+    handMillimetres: whole(state.hand),
+    held: state.held,
+    plied: state.plied,
+    stitches: whole(state.stitches),
+    millimetresPerStitch: whole(state.perStitch),
+  };
+  const wish = frozen(body);
+  const asked = useSettled(wish);
+  const told = state.colours.length > 0 && state.repeat.trim() !== '' && state.strip.trim() !== '';
+  const asking = useRehearsal(asked, told && asked === wish);
+  const refused = asking.error instanceof Problem && !asking.error.isAway ? asking.error : null;
+  const view = told && !refused ? asking.data : undefined;
+  const at = (field: string) => (told ? refused?.at(field) : undefined);
+  const setPly = (i: number, part: Partial<PlyState>) =>
+    set({ plies: plies.map((p, k) => (k === i ? { ...p, ...part } : p)) });
+  const setColour = (i: number, part: Partial<ColourState>) =>
+    set({ colours: state.colours.map((c, k) => (k === i ? { ...c, ...part } : c)) });
+  const free = lots.filter((l) => state.colours.every((c) => c.lotId !== l.id));
+  const figure = (
+    name: 'times' | 'singlesTex' | 'supply' | 'piece' | 'hand' | 'stitches' | 'perStitch',
+    sent: string = name,
+  ) => ({
+    value: state[name],
+    onChange: (text: string) => set({ [name]: text }),
+    error: at(sent),
+  });
+  const seen = [
+    'repeat',
+    'strip',
+    'times',
+    'singlesTex',
+    'supplyGramsPerMetre',
+    'pieceMillimetres',
+    'handMillimetres',
+    'stitches',
+    'millimetresPerStitch',
+    ...state.colours.map((_, i) => `colours[${i}].colour`),
+    ...plies.flatMap((_, i) => [`plies[${i}].own`, `plies[${i}].plain`]),
+  ];
+  return {
+    lots,
+    free,
+    state,
+    set,
+    body,
+    view,
+    plies,
+    setPly,
+    setColour,
+    at,
+    figure,
+    /** Several strands of their own: a chain and a cable say by themselves how many plies there are. */
+    countsPlies: !chain && !cable,
+    /** What was refused at no field that is shown. */
+    besides: told && refused?.refusals.some((r) => !seen.includes(r.field)) ? refused : null,
+  };
+}
+
+export type RehearsalForm = ReturnType<typeof useRehearsalForm>;
