@@ -64,6 +64,11 @@ const screens: [name: string, path: string, settled: (page: Page) => Promise<voi
     '/station/ply?lot=W-01.6',
     (p) => expect(p.getByRole('img', { name: 'Plied of W-01.6 270 m, W-01.7 262 m' })).toBeVisible(),
   ],
+  [
+    'felting',
+    '/station/testFelting?lot=G-01.4',
+    (p) => expect(p.getByRole('img', { name: /^Balls of your tests/ })).toBeVisible(),
+  ],
   ['finish', '/station/finish', (p) => expect(p.getByText(/Take care/)).toBeVisible()],
   ['skein', '/lots/S-01.8', (p) => expect(p.getByText(/heavier for its length/)).toBeVisible()],
   ['faults', '/faults?lot=S-01.4&fault=lumps', (p) => expect(p.getByRole('listitem').first()).toBeVisible()],
