@@ -62,6 +62,12 @@ public class ArchitectureTests
         }
     }
 
+    /// <summary>The API's description knows records by their short names: two of one name in two rooms would become one without a word.</summary>
+    [Fact]
+    public void No_two_public_types_of_core_and_web_have_one_name() => Assert.Empty(
+        Floors.Where(f => f.Name != "Data").SelectMany(f => f.Assembly.GetExportedTypes()).Where(t => !t.IsNested && !t.IsGenericType)
+            .GroupBy(t => t.Name).Where(g => g.Count() > 1).Select(g => string.Join(" and ", g.Select(t => t.FullName))));
+
     [Fact]
     public void The_lists_name_rooms_that_are_there()
     {
