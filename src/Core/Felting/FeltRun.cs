@@ -116,6 +116,9 @@ public static class FeltRun
     /// <summary>How often a pinch is looked at: twice at the least.</summary>
     public const int FewestReadings = 2, MostReadings = 5;
 
+    /// <summary>After so many minutes of rolling in all a pinch is usually looked at.</summary>
+    private static readonly double[] UsualMinutes = [ReadilyMinutes, ModeratelyMinutes, 10];
+
     /// <summary>So many strokes count as a minute (typical).</summary>
     public const double StrokesPerMinute = 60;
 
@@ -164,7 +167,7 @@ public static class FeltRun
     /// <param name="command">The tap.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    /// <returns>The events; or <c>missing</c>, <c>out-of-range</c>, <c>not-later</c>, <c>too-many</c>, <c>too-wide</c>, <c>too-narrow</c>, <c>loose</c>, <c>not-here</c>, what a length is refused for.</returns>
+    /// <returns>The events; or <c>missing</c>, <c>out-of-range</c>, <c>not-later</c>, <c>too-many</c>, <c>too-wide</c>, <c>too-narrow</c>, <c>loose</c>, <c>not-here</c>, <c>opened</c>, <c>not-rolled</c>, what a length is refused for.</returns>
     public static Result<IReadOnlyList<RunEvent<FeltEvent>>> Decide(FeltState state, RunCommand command, DateTimeOffset now, Func<Guid> newId)
     {
         var at = command.At ?? now;
@@ -176,6 +179,7 @@ public static class FeltRun
         Result<IReadOnlyList<RunEvent<FeltEvent>>> Happened(FeltEvent what) => new RunEvent<FeltEvent>[] { new(newId(), at, what) };
         return command switch
         {
+            MeasureBall when state.Opened => RunRules.Clash("opened", "It opened as it dried already: take that back first, or roll another pinch."),
             MeasureBall ball => Measure(state, ball).Then(Happened),
             BelieveWidth { Measured: var id } => state.Readings.Any(r => r.Event == id && !r.Counts)
                 ? Happened(new WidthBelieved(id))
@@ -238,6 +242,14 @@ public static class FeltRun
             : held <= ModeratelyMinutes && last.Density > ModeratelyDensity ? FeltingGrade.Moderately
             : FeltingGrade.Little;
         return new FeltingOutcome(felts, state.Plan.PinchGrams, state.Opened ? null : last.WidthMillimetres, last.Minutes);
+    }
+
+    /// <summary>When it is usually looked at next, as it is counted; null once it was looked at as often as is usual.</summary>
+    /// <param name="state">The test as it stands.</param>
+    public static double? NextLook(FeltState state)
+    {
+        var rolled = state.Readings.Count == 0 ? 0 : state.Readings[^1].Minutes;
+        return UsualMinutes.Cast<double?>().FirstOrDefault(m => m > rolled) * (state.Plan.By == RolledBy.Strokes ? StrokesPerMinute : 1);
     }
 
     /// <summary>Whether two pinches of one fibre came out unlike.</summary>

@@ -13,6 +13,9 @@ public sealed record FeltingOutcome(FeltingGrade Felts, double PinchGrams, doubl
     /// <summary>How dense the ball became, in g/cm3: its mass over that of a ball's volume; null where it stayed loose.</summary>
     public double? Density => WidthMillimetres is { } width ? DensityOf(PinchGrams, width) : null;
 
+    /// <summary>By how much the density can be off, as a fraction: a ruler is off by half a millimetre, and a width counts three times.</summary>
+    public double? DensityDoubt => WidthMillimetres is { } width ? 3 * 0.5 / width : null;
+
     /// <summary>Density of a ball, in g/cm3.</summary>
     /// <param name="grams">Above zero.</param>
     /// <param name="widthMillimetres">Above zero.</param>

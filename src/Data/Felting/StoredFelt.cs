@@ -23,7 +23,11 @@ public static class StoredFelt
 
     public static string Write(FeltPlan plan) => StoredPayload.Write(new PlanV1(plan.PinchGrams, plan.Typed, plan.By), PlanVersion);
 
-    public static FeltPlan Plan(string stored) => StoredPayload.Read<PlanV1>(stored, PlanVersion) is var p ? new FeltPlan(p.PinchGrams, p.Typed, p.By) : null!;
+    public static FeltPlan Plan(string stored)
+    {
+        var plan = StoredPayload.Read<PlanV1>(stored, PlanVersion);
+        return new FeltPlan(plan.PinchGrams, plan.Typed, plan.By);
+    }
 
     public static RunEventRow Row(RunEvent<FeltEvent> happened, string who) => Kinds.Row(happened, who);
 

@@ -86,6 +86,7 @@ internal sealed class FeltCraft(EarthyTuftDb db, RequestContext context) : ICraf
                 outcome?.Felts,
                 sentence,
                 FeltWords.Beside(outcome, lot.Code, lot.Parentage, tests),
+                FeltRun.NextLook(state),
                 state.Readings.Count < FeltRun.MostReadings && !state.Opened,
                 state.Opened,
                 Math.Round(FeltingOutcome.WidthOf(state.Plan.PinchGrams, FeltRun.Loosest), 1),

@@ -35,6 +35,7 @@ public sealed record FeltReadingView(Guid Event, string After, double? WidthMill
 /// <param name="Felts">What it comes to; null before it can be told.</param>
 /// <param name="Sentence">What it comes to and why, or what is still to be done.</param>
 /// <param name="Beside">What to think of it beside the other tests; empty where there is nothing to say.</param>
+/// <param name="NextLook">After how much rolling in all it is usually looked at next, as it is counted; null once that was often enough.</param>
 /// <param name="MayMeasure">Another look can be noted.</param>
 /// <param name="Opened">It opened as it dried.</param>
 /// <param name="Loose">The width of the unrolled pinch, to draw it by.</param>
@@ -47,6 +48,7 @@ public sealed record FeltView(
     FeltingGrade? Felts,
     string Sentence,
     string Beside,
+    double? NextLook,
     bool MayMeasure,
     bool Opened,
     double Loose,

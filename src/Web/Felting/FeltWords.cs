@@ -22,9 +22,10 @@ internal static class FeltWords
     {
         if (outcome is null)
         {
+            var next = FeltRun.NextLook(state) is { } look ? $" after about {After(state.Plan.By, look)} in all" : "";
             return state.Readings.Count == 0
-                ? "Roll it lightly between wet soapy hands, about 40 °C warm, and note its width after about 2 minutes."
-                : "Roll on, and note it again after about 5 minutes in all.";
+                ? $"Roll it lightly between wet soapy hands, about 40 °C warm, and note its width{next}."
+                : $"Roll on, and note it again{next}.";
         }
 
         if (outcome.Felts == FeltingGrade.No)
@@ -37,7 +38,7 @@ internal static class FeltWords
         var why = string.Join(" and ", new[]
         {
             held is null ? "it never kept its shape" : $"it kept its shape within {After(state.Plan.By, held.Count)}",
-            outcome.Density is { } density ? Invariant($"it ended at {outcome.WidthMillimetres:0.#} mm, which is {density:0.00} g/cm³ (give or take {3 * FeltRun.WidthDoubt / 2 / outcome.WidthMillimetres * 100:0} %)") : "it stayed loose",
+            outcome.Density is { } density ? Invariant($"it ended at {outcome.WidthMillimetres:0.#} mm, which is {density:0.00} g/cm³ (give or take {outcome.DensityDoubt * 100:0} %)") : "it stayed loose",
         });
         return outcome.Felts switch
         {

@@ -42,11 +42,7 @@ public static class LotPageBuilder
         var costs = LotCosts.Of(family, context.Workshop.HourlyRate);
 
         return new LotPage(
-            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), context.Workshop, context.Now) with
-            {
-                Trials = lot.UsedUpAt is null ? [.. crafts.SelectMany(c => c.Trials).Where(t => t.CanTake(lot.Form, lot.Fibre)).Select(t => t.Kind)] : [],
-                Felting = KnownFeltingView.Of(FactsOf.Felting(dossier, book), unit),
-            },
+            Head(lot, family, lineage, LotCosts.Per100Grams(costs, family, lot, context.Workshop), FactsOf.Felting(dossier, book), crafts, context.Workshop, context.Now),
             StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Form, lot.Parentage, lot.Fibre, lot.Colour, book, context.Workshop.LengthUnit),
             RibbonView.Of(ribbon, family, lot.Id, reconciliation, await Ahead(db, dossier, ribbon, book, context, cancellationToken), unit),
             entries,
@@ -115,7 +111,7 @@ public static class LotPageBuilder
         return [.. dossier.Changes.Select(c => new ChangeView(c.At, c.Who, c.What, c.From, c.To, c.Because, c.To == "voided" ? c.EntryId : null)).Concat(weighings).OrderByDescending(c => c.At)];
     }
 
-    private static LotHead Head(StoredLot lot, Family family, Lineage lineage, NumberFigure? cost, WorkshopSettings workshop, DateTimeOffset now)
+    private static LotHead Head(StoredLot lot, Family family, Lineage lineage, NumberFigure? cost, KnownFelting felting, IReadOnlyList<ICraftModule> crafts, WorkshopSettings workshop, DateTimeOffset now)
     {
         var unit = workshop.Unit;
         var made = family.Masses.Made(lot.Id)?.Estimate;
@@ -155,8 +151,8 @@ public static class LotPageBuilder
             lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation) : null,
             lot.UsedUpAt is null ? lot.WaitsAt : null,
             lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : [],
-            [],
-            new KnownFeltingView(null, Provenance.Typical, "", null));
+            lot.UsedUpAt is null ? [.. crafts.SelectMany(c => c.Trials).Where(t => t.CanTake(lot.Form, lot.Fibre)).Select(t => t.Kind)] : [],
+            KnownFeltingView.Of(felting, unit));
     }
 
     /// <summary>The animal of what was made here: that of all the clips behind it.</summary>

@@ -67,8 +67,27 @@ public class FeltRunTests
         Tap(new MeasureBall(2, "26", true));
         Tap(new NoteOpened());
         Tap(new NoteOpened());
+        Assert.Equal("run opened", Tap(new MeasureBall(5, "25")));
         Assert.Equal(2, happened.Count);
         Assert.Equal(new FeltingOutcome(FeltingGrade.No, 2, null, 2), FeltRun.Outcome(State));
+    }
+
+    [Fact]
+    public void It_is_usually_looked_at_after_two_five_and_ten_minutes()
+    {
+        List<double?> looks = [];
+        foreach (var by in Enum.GetValues<RolledBy>())
+        {
+            plan = plan with { By = by };
+            happened.Clear();
+            for (var look = FeltRun.NextLook(State); look is not null; look = FeltRun.NextLook(State))
+            {
+                looks.Add(look);
+                Tap(new MeasureBall(look, "30"));
+            }
+        }
+
+        Assert.Equal([2, 5, 10, 120, 300, 600], looks);
     }
 
     [Fact]

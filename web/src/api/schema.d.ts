@@ -3487,6 +3487,11 @@ export interface components {
       sentence: string;
       /** @description What to think of it beside the other tests; empty where there is nothing to say. */
       beside: string;
+      /**
+       * Format: double
+       * @description After how much rolling in all it is usually looked at next, as it is counted; null once that was often enough.
+       */
+      nextLook: null | number;
       /** @description Another look can be noted. */
       mayMeasure: boolean;
       /** @description It opened as it dried. */

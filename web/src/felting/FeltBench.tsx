@@ -22,7 +22,7 @@ import { WordToggle } from '../ui/WordToggle';
 import { Column, Row } from '../ui/layouts';
 import { FeltBalls } from './FeltBalls';
 import { againBalls, useBalls } from './queries';
-import { rolledByWord, usualLooks } from './words';
+import { rolledByWord } from './words';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './FeltBench.module.css';
@@ -109,8 +109,7 @@ function Rolling({ run }: { run: RunOf<'testFelting'> }) {
   const mayLog = useSession().data?.workshop?.role !== 'looker';
   const acts = useRunActs(run.id);
   const noting = useTap(run.id);
-  const looks = usualLooks[d.by];
-  const usual = `${looks[d.readings.length] ?? ''}`;
+  const usual = `${d.nextLook ?? ''}`;
   const [count, setCount] = useState<string | null>(null);
   const [width, setWidth] = useState('');
   const [holds, setHolds] = useState(false);

@@ -17,7 +17,7 @@ import { EntryList } from './EntryList';
 import { isSpun } from '../ui/spun';
 import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
-import { FeltingFact } from './FeltingFact';
+import { FeltingFact } from '../ui/FeltingFact';
 import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
 import { Column, Row } from '../ui/layouts';

@@ -11,7 +11,8 @@ import { Yarn } from '../drawings/Yarn';
 import { Photographs } from '../photographs/Photographs';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Notices';
-import { feltsWord, fromWord, drawWord, formOf, parentage } from '../ui/words';
+import { FeltingFact } from '../ui/FeltingFact';
+import { drawWord, formOf, parentage } from '../ui/words';
 import { onFullDay } from '../live/time';
 import { EditSample } from './EditSample';
 import { Column, Row } from '../ui/layouts';
@@ -108,12 +109,7 @@ export function SampleCard() {
             .map((o) => `; ${o.share} ${o.code} ${parentage(o.parentage)}${o.animal ? `, ${o.animal}` : ''}`)
             .join('')}
         </p>
-        {card.data.felting.felts && (
-          <p>
-            Its fibre {feltsWord[card.data.felting.felts]} ({fromWord[card.data.felting.from]}
-            {card.data.felting.test && `: ${card.data.felting.test}`}).
-          </p>
-        )}
+        <FeltingFact felting={card.data.felting} />
       </Section>
       {card.data.changes.length > 0 && (
         <Section title="Noted otherwise before">

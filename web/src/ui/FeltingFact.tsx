@@ -1,6 +1,6 @@
 import type { Schema } from '../api/client';
-import { feltsWord, fromWord } from '../ui/words';
-import typography from '../ui/typography.module.css';
+import { feltsWord, fromWord } from './words';
+import typography from './typography.module.css';
 
 /** How readily it felts, with where that comes from; nothing where nobody knows. */
 export function FeltingFact({ felting }: { felting: Schema['KnownFeltingView'] }) {
