@@ -3,7 +3,7 @@ import react from '@vitejs/plugin-react';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 import { letters, lettersAhead } from './letters.ts';
-import { addressOf, asks, everywhere } from './src/app/asks.ts';
+import { addressOf, asks, benchAsks, everywhere, type Asked, type At } from './src/app/asks.ts';
 
 /** `'lots/:code': async () => (await import('./Lot')).Lot,` as pages.ts and benches.ts have it. */
 const imported = /^ {2}'?([\w/:-]*)'?: async \(\) => \(await import\('\.\.?\/(.+?)'\)\)/gm;
@@ -34,12 +34,16 @@ const preload = (): Plugin => ({
       ...scriptsOf('pages', (path) => path),
       ...scriptsOf('benches', (step) => `station/${step}`),
     ]);
+    const asksOf = new Map<string, (at: At) => readonly Asked[]>([
+      ...Object.entries(asks),
+      ...Object.entries(benchAsks).map(([step, of]) => [`station/${step}`, () => of] as const),
+    ]);
     const missing = Object.keys(asks).find((path) => !scripts.has(path));
     if (missing !== undefined) this.error(`${missing} is no page of pages.ts as this reads it`);
     // `:code` stands for itself, and the server puts in what stands there in the address it is asked for.
     const itself = new Proxy({}, { get: (_, name) => `:${String(name)}` });
     const pages = [...scripts].map(([path, of]) => {
-      const asked = asks[path as keyof typeof asks]?.(itself) ?? [];
+      const asked = asksOf.get(path)?.(itself) ?? [];
       return [path, { scripts: of, answers: asked.map(addressOf) }];
     });
     const source = JSON.stringify({

@@ -96,7 +96,7 @@ test.describe('on a phone', () => {
     });
     await enterDemo(page);
     const lot = await someLot(page);
-    for (const path of ['/', `/lots/${lot}`, '/station/wash', '/station/comb']) {
+    for (const path of ['/', `/lots/${lot}`, '/station/wash', '/station/comb', '/station/testFelting', '/aim']) {
       await page.goto(at(path));
       await expect(page.getByRole('link', { name: 'Workshop', exact: true })).toBeAttached();
       await page.evaluate(() => document.fonts.ready);

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Instruments;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Workshops;
@@ -41,6 +42,7 @@ public sealed record WorkshopChoice(Guid Id, string Name, MemberRole Role);
 /// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
 /// <param name="ZoneOffsets">How far the workshop's clocks stand before UTC: times are shown by them. Empty for whoever is at no bench.</param>
 /// <param name="LengthSign">The same for lengths of locks: mm, cm or in.</param>
+/// <param name="HasScale">A scale is listened to in this workshop: what it says has its place before it is heard.</param>
 public sealed record SessionState(
     bool SignedIn,
     string? Name,
@@ -55,7 +57,8 @@ public sealed record SessionState(
     DateTimeOffset Now,
     double Speed,
     IReadOnlyList<ZoneOffset> ZoneOffsets,
-    string LengthSign = "mm");
+    string LengthSign = "mm",
+    bool HasScale = false);
 
 public static class SessionEndpoints
 {
@@ -128,7 +131,8 @@ public static class SessionEndpoints
             clock.GetUtcNow(),
             clock.SpeedOf(),
             facts is null ? [] : ZoneOffsets.Of(facts.Zone, clock.GetUtcNow()),
-            Length.Sign(facts?.LengthUnit ?? LengthUnit.Millimetre));
+            Length.Sign(facts?.LengthUnit ?? LengthUnit.Millimetre),
+            facts is not null && await db.Instruments.AnyAsync(i => i.On && i.Kind == InstrumentKind.Scale, cancellationToken));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> SignIn(

@@ -93,7 +93,9 @@ public class DemoTests(House empty) : IClassFixture<House>
         Task<Reply> Set(string host, int port, bool on) => visitor.Send(HttpMethod.Put, $"/api/instruments/{id}", new { kind = "scale", name = "bench scale", host, port, on });
         (await Set("127.0.0.1", 22, true)).Refused(403, "not-in-a-demo");
         (await Set("192.168.1.1", 4711, true)).Refused(403, "not-in-a-demo");
+        Assert.True((await visitor.Get("/api/session")).GetProperty("hasScale").GetBoolean());
         (await Set("127.0.0.1", 4711, false)).Expect(200);
+        Assert.False((await visitor.Get("/api/session")).GetProperty("hasScale").GetBoolean());
         (await visitor.Send(HttpMethod.Delete, $"/api/instruments/{id}")).Refused(403, "not-in-a-demo");
     }
 

@@ -67,6 +67,7 @@ export const refreshToolsSince = (since: number | null) =>
       '/api/tools/combs',
       '/api/tools/spinners',
       '/api/instruments',
+      '/api/session',
       '/api/breeds',
       '/api/breeds/search',
     ],

@@ -7039,6 +7039,11 @@ export interface components {
        * @default mm
        */
       lengthSign: string;
+      /**
+       * @description A scale is listened to in this workshop: what it says has its place before it is heard.
+       * @default false
+       */
+      hasScale: boolean;
     };
     /** @description Settings for the next ply-back. */
     SettingsView: {

@@ -6,12 +6,26 @@ import { air, cautions, course, drafts, lot, runs, session, stations, waiting } 
 export type At = Readonly<Record<string, string>>;
 
 // eslint-disable-next-line @typescript-eslint/no-explicit-any -- answers of many shapes stand in one list
-type Asked = UseSuspenseQueryOptions<any, any, any, any>;
+export type Asked = UseSuspenseQueryOptions<any, any, any, any>;
 
 /** What the frame round every page is drawn with. */
 export const everywhere: readonly Asked[] = [session, course, stations, runs];
 
 const byPath = <P extends string>(of: Record<P, (at: At) => readonly Asked[]>) => of;
+
+const cards = server.queryOptions('get', '/api/tools/cards');
+const combs = server.queryOptions('get', '/api/tools/combs');
+const spinners = server.queryOptions('get', '/api/tools/spinners');
+
+/** What the bench of a station is drawn with besides. */
+export const benchAsks: Partial<Record<Schema['StepKind'], readonly Asked[]>> = {
+  card: [cards],
+  blend: [cards, combs],
+  comb: [combs, cards],
+  spin: [spinners],
+  ply: [spinners],
+  testFelting: [server.queryOptions('get', '/api/felting/balls')],
+};
 
 const ofLot = (at: At) => [lot(at.code!)];
 const none = () => [];
@@ -25,7 +39,10 @@ export const asks = byPath({
   'take-in': () => [server.queryOptions('get', '/api/course/door'), air],
   'station/wash/plan': () => [server.queryOptions('get', '/api/scouring'), waiting('wash')],
   instruments: () => [server.queryOptions('get', '/api/instruments')],
-  'station/:step': ({ step }: At) => [waiting(step as Schema['StepKind']), drafts, air, cautions],
+  'station/:step': ({ step }: At) => [
+    ...[waiting(step as Schema['StepKind']), drafts, air, cautions],
+    ...(benchAsks[step as Schema['StepKind']] ?? []),
+  ],
   'lots/:code': ofLot,
   'lots/:code/locks': ofLot,
   'lots/:code/look-over': ({ code }: At) => [

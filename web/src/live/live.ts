@@ -1,7 +1,7 @@
 import { useEffect, useRef, useSyncExternalStore, useState } from 'react';
 import { knownSince, screen, type Schema } from '../api/client';
 import { clockHeard, hearClock, onClockHeard, serverNow } from '../api/clock';
-import { again, againFailed, refreshLogSince, refreshToolsSince } from '../api/queries';
+import { again, againFailed, refreshLogSince, refreshToolsSince, useSession } from '../api/queries';
 import { idle } from './idle';
 
 export type LiveReading = Schema['LiveReading'];
@@ -116,6 +116,9 @@ export const useReading = (id: string | null | undefined) =>
 
 /** What the scale said last. */
 export const useScale = () => useSyncExternalStore(subscribe, () => scaleOf(state.readings));
+
+/** Whether the workshop listens to a scale, said before it is heard. */
+export const useHasScale = () => useSession().data?.hasScale ?? false;
 
 export const scaleOf = (readings: ReadonlyMap<string, LiveReading>) =>
   [...readings.values()].find((r) => r.kind === 'scale');

@@ -1,5 +1,4 @@
 import Button from '@mui/material/Button';
-import { clsx } from 'clsx';
 import { useCallback } from 'react';
 import { Link as RouterLink, useNavigate, useSearchParams } from 'react-router';
 import { api, need, Problem, type Schema } from '../api/client';
@@ -8,61 +7,27 @@ import { useLot, useSession } from '../api/queries';
 import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
 import { SelectField } from '../ui/SelectField';
-import { Notice, ProblemNotice, Section } from '../ui/Notices';
+import { ProblemNotice, Section } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
-import { frozen, number } from '../ui/figures';
+import { frozen } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { useKept } from '../ui/useKept';
 import { useSettled } from '../ui/useSettled';
 import { WeightField } from '../ui/WeightField';
 import { parentage } from '../ui/words';
+import { AimClasses } from './AimClasses';
+import { AimExactly } from './AimExactly';
+import { aimFields, aimRequest, freshAim, type AimFigure, type AimState } from './aimState';
+import { AimTold } from './AimTold';
 import { Becomes } from './Becomes';
 import { Enough } from './Enough';
 import { NewPlyBack } from './NewPlyBack';
-import { noTool, OnTool, type ToolChoice } from './OnTool';
 import { useAim, useFibreWants, useYarnClasses } from './queries';
 import { Trail } from './Trail';
-import { byWord, structureWord, toleranceWord, verdictWord } from './words';
+import { structureWord, toleranceWord } from './words';
 import { WrapsField } from '../ui/WrapsField';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
-import styles from './AimPage.module.css';
-
-interface AimState {
-  wraps: string;
-  degrees: string;
-  plies: string;
-  structure: Schema['YarnStructure'];
-  tolerance: Schema['YarnTolerance'];
-  extra: string;
-  density: string;
-  bloom: string;
-  takeUp: string;
-  tool: ToolChoice;
-  draw: string;
-  most: string;
-  mass: string;
-  supply: string;
-  trials: Schema['PlyBackRequest'][];
-}
-
-const fresh = (): AimState => ({
-  wraps: '',
-  degrees: '25',
-  plies: '2',
-  structure: 'plain',
-  tolerance: 'usual',
-  extra: '0',
-  density: '',
-  bloom: '',
-  takeUp: '',
-  tool: noTool,
-  draw: '',
-  most: '',
-  mass: '',
-  supply: '',
-  trials: [],
-});
 
 /** The yarn that is wanted on one line, each ply-back under it at the same scale, and what to change next. */
 export function AimPage() {
@@ -72,7 +37,7 @@ export function AimPage() {
   // A yarn that is to be matched stands in the fields as it was measured.
   const begin = useCallback(
     () => ({
-      ...fresh(),
+      ...freshAim(),
       wraps: search.get('wraps') ?? '',
       degrees: search.get('angle') ?? '25',
       plies: search.get('plies') ?? '2',
@@ -102,53 +67,22 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
     clear();
     void navigate('/station/spin');
   });
-  const body: Schema['AimRequest'] = {
-    wraps: state.wraps,
-    degrees: number(state.degrees) ?? 0,
-    plies: number(state.plies) ?? 0,
-    structure: state.structure,
-    tolerance: state.tolerance,
-    lotId: lot?.id ?? null,
-    finishedDensity: number(state.density),
-    bloomPercent: number(state.bloom),
-    takeUpPercent: number(state.takeUp),
-    extraTurnsPercent: number(state.extra) ?? 0,
-    ratio: number(state.tool.ratio),
-    by: state.tool.by,
-    drawMillimetres: number(state.draw),
-    mostTreadles: number(state.most),
-    supplyGramsPerMetre: number(state.supply ?? ''),
-    trials: state.trials,
-  };
+  const body = aimRequest(state, lot?.id ?? null);
+  const told = state.wraps.trim() !== '';
   const classes = useYarnClasses(lot?.code ?? null);
   const wants = useFibreWants(lot?.code ?? null);
-  const told = state.wraps.trim() !== '';
+  // What stands under the classes is drawn with them: it would be pushed down under the finger when they come.
+  const offered = !classes.isLoading && !wants.isLoading;
   const wish = frozen(body);
   const asked = useSettled(wish);
   const asking = useAim(asked, told && asked === wish);
   const refused = told && asking.error instanceof Problem && !asking.error.isAway ? asking.error : null;
   const view = told && !refused ? asking.data : undefined;
-  const figure = (
-    name: 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'draw' | 'most' | 'supply',
-    sent: string = name,
-  ) => ({
+  const figure = (name: AimFigure, sent: string = name) => ({
     value: state[name],
     onChange: (text: string) => set({ [name]: text }),
     error: refused?.at(sent),
   });
-  const seen = [
-    'wraps',
-    'degrees',
-    'plies',
-    'extraTurnsPercent',
-    'finishedDensity',
-    'bloomPercent',
-    'takeUpPercent',
-    'ratio',
-    'drawMillimetres',
-    'mostTreadles',
-    'supplyGramsPerMetre',
-  ];
   const colour = lot?.colour ?? '';
   const last = view?.trials.at(-1);
   const reading = useChange(
@@ -202,37 +136,9 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
             Say how thick the washed yarn is to be, or begin from a class. What to spin follows, what a ply-back must
             read while you spin, and what each one says about the next.
           </p>
-          {wants.data && wants.data.length > 0 && (
-            <div className={styles.whatThisFibre} role="group" aria-label="What this fibre asks for">
-              {wants.data.map((w) => (
-                <Button
-                  className={styles.button}
-                  key={w.words}
-                  variant="outlined"
-                  onClick={() => set({ wraps: String(w.wrapsPerInch) })}
-                >
-                  {w.words}, {w.wrapsPerInch}
-                  <span className={clsx(typography.body, typography.quiet, styles.word)}>{w.because}</span>
-                </Button>
-              ))}
-            </div>
+          {offered && (
+            <AimClasses classes={classes.data ?? []} wants={wants.data ?? []} choose={(wraps) => set({ wraps })} />
           )}
-          <div className={styles.whatThisFibre} role="group" aria-label="Classes of yarn">
-            {classes.data?.map((c) => (
-              <Button
-                className={styles.aimButton}
-                key={c.words}
-                variant="outlined"
-                onClick={() => set({ wraps: String(c.wrapsPerInch) })}
-              >
-                {c.words}, {c.wrapsPerInch}
-                <span className={clsx(typography.body, typography.quiet, styles.word)}>
-                  {c.alsoCalled}; {c.needle}
-                </span>
-                {c.verdict && <span className={clsx(typography.body, styles.word)}>{verdictWord[c.verdict]}</span>}
-              </Button>
-            ))}
-          </div>
         </>
       )}
       {view && (
@@ -261,28 +167,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
               The ply-backs stay on this device; they go along when you begin to spin it.
             </p>
           )}
-          {view.learned && (
-            <p className={styles.said} role="status">
-              {view.learned}
-            </p>
-          )}
-          <Column gap={0.5}>
-            {view.sentences.map((s) => (
-              <p key={s}>{s}</p>
-            ))}
-          </Column>
-          {view.drafting.map((s) => (
-            <p className={typography.quiet} key={s}>
-              {s}
-            </p>
-          ))}
-          {view.verdict === 'possible' ? (
-            <p className={typography.quiet}>{verdictWord.possible}</p>
-          ) : (
-            <Notice tone={view.verdict === 'not' ? 'stop' : 'watch'}>
-              <strong>{verdictWord[view.verdict]}</strong> {view.against.join(' ')}
-            </Notice>
-          )}
+          <AimTold view={view} />
           {lot?.stations.includes('spin') && (
             <Row align="start" gap={1.5}>
               <WeightField
@@ -330,59 +215,9 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           )}
         </>
       )}
-      <Row align="start" gap={1.5}>
-        <OnTool value={state.tool} onChange={(tool) => set({ tool })} error={refused?.at('ratio')} />
-        <NumberField
-          style={{ width: 120 }}
-          label="A draw, mm"
-          {...figure('draw', 'drawMillimetres')}
-          placeholder="150"
-        />
-        <NumberField
-          style={{ width: 175 }}
-          label={`At most ${byWord[state.tool.by].toLowerCase()}`}
-          {...figure('most', 'mostTreadles')}
-          placeholder={state.tool.by === 'treadles' ? '8' : ''}
-        />
-        <NumberField
-          style={{ width: 175 }}
-          label="Supply, g in a metre"
-          {...figure('supply', 'supplyGramsPerMetre')}
-          value={state.supply ?? ''}
-          help="how far to draw it out"
-        />
-        <NumberField
-          style={{ width: 230 }}
-          label="More turns in the singles, %"
-          {...figure('extra', 'extraTurnsPercent')}
-          help="10 to 33 for socks and very short fibre"
-        />
-      </Row>
-      <Row align="start" gap={1.5}>
-        <NumberField
-          style={{ width: 185 }}
-          label="Wrap density, washed"
-          {...figure('density', 'finishedDensity')}
-          placeholder={view ? String(view.finishedDensity) : ''}
-          help="g in a cubic centimetre"
-          shrink
-        />
-        <NumberField
-          style={{ width: 180 }}
-          label="Bloom in the wash, %"
-          {...figure('bloom', 'bloomPercent')}
-          placeholder={view ? String(view.bloomPercent) : ''}
-          help="fewer wraps after it"
-          shrink
-        />
-        <NumberField
-          style={{ width: 180 }}
-          label="Taken up in plying, %"
-          {...figure('takeUp', 'takeUpPercent')}
-          placeholder={view ? String(view.takeUpPercent) : ''}
-          shrink
-        />
-      </Row>
+      {(told || offered) && (
+        <AimExactly state={state} set={set} figure={figure} ratioError={refused?.at('ratio')} view={view} />
+      )}
       {view?.standing.map((s) => (
         <p className={typography.quiet} key={s}>
           {s}
@@ -392,7 +227,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
       <RouterLink className={layout.selfStart} to={lot ? `/faults?lot=${lot.code}` : '/faults'}>
         What is wrong? What to look at, by what you see
       </RouterLink>
-      <ProblemNotice error={refused && !refused.isToldAt(seen) ? refused : null} />
+      <ProblemNotice error={refused && !refused.isToldAt(aimFields) ? refused : null} />
       <ProblemNotice error={asking.error instanceof Problem && asking.error.isAway ? asking.error : null} />
     </Column>
   );

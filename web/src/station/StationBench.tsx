@@ -138,7 +138,10 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
     if (error?.status === 409) void again(['/api/lots']);
   }, [error]);
 
-  const reserved = error?.refusals.find((r) => r.code === 'reserved')?.reason ?? weighed?.reserved;
+  // Said once a figure stands there, or it was refused: before that nobody takes anything.
+  const typed = onBench.to.some((t) => t.mass.trim() !== '') || there.some((t) => t.mass.trim() !== '');
+  const reserved =
+    error?.refusals.find((r) => r.code === 'reserved')?.reason ?? (typed ? weighed?.reserved : undefined);
   const view = stepView(station.step, onBench, lots, weighed);
   const colour = lots.find((l) => l.id === there[0]?.lotId)?.colour ?? '';
   const balance = weighed?.balance;

@@ -1,0 +1,79 @@
+import type { Schema } from '../api/client';
+import { number } from '../ui/figures';
+import { noTool, type ToolChoice } from './OnTool';
+
+/** What stands in the fields of the page, as typed. */
+export interface AimState {
+  wraps: string;
+  degrees: string;
+  plies: string;
+  structure: Schema['YarnStructure'];
+  tolerance: Schema['YarnTolerance'];
+  extra: string;
+  density: string;
+  bloom: string;
+  takeUp: string;
+  tool: ToolChoice;
+  draw: string;
+  most: string;
+  mass: string;
+  supply: string;
+  trials: Schema['PlyBackRequest'][];
+}
+
+/** Nothing typed yet: two plies at the usual angle. */
+export const freshAim = (): AimState => ({
+  wraps: '',
+  degrees: '25',
+  plies: '2',
+  structure: 'plain',
+  tolerance: 'usual',
+  extra: '0',
+  density: '',
+  bloom: '',
+  takeUp: '',
+  tool: noTool,
+  draw: '',
+  most: '',
+  mass: '',
+  supply: '',
+  trials: [],
+});
+
+/** What is asked of the server. */
+export const aimRequest = (state: AimState, lotId: string | null): Schema['AimRequest'] => ({
+  wraps: state.wraps,
+  degrees: number(state.degrees) ?? 0,
+  plies: number(state.plies) ?? 0,
+  structure: state.structure,
+  tolerance: state.tolerance,
+  lotId,
+  finishedDensity: number(state.density),
+  bloomPercent: number(state.bloom),
+  takeUpPercent: number(state.takeUp),
+  extraTurnsPercent: number(state.extra) ?? 0,
+  ratio: number(state.tool.ratio),
+  by: state.tool.by,
+  drawMillimetres: number(state.draw),
+  mostTreadles: number(state.most),
+  supplyGramsPerMetre: number(state.supply ?? ''),
+  trials: state.trials,
+});
+
+/** The fields of figures by their names in the state. */
+export type AimFigure = 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'draw' | 'most' | 'supply';
+
+/** The fields of a request that stand on this page: what is refused of others is said below. */
+export const aimFields = [
+  'wraps',
+  'degrees',
+  'plies',
+  'extraTurnsPercent',
+  'finishedDensity',
+  'bloomPercent',
+  'takeUpPercent',
+  'ratio',
+  'drawMillimetres',
+  'mostTreadles',
+  'supplyGramsPerMetre',
+] as const;
